@@ -1,0 +1,10 @@
+import { database } from '../../../server/db/database.ts'
+import { answering } from '../../../server/http/errors.ts'
+import { shippedFonts } from '../../../server/sites/fonts.ts'
+
+export const dynamic = 'force-dynamic'
+
+/** Hashes of the font files that ship with Attire, by name. */
+export function GET(): Promise<Response> {
+  return answering(async () => Response.json({ fonts: await shippedFonts(await database()) }))
+}

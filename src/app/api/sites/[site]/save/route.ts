@@ -1,0 +1,15 @@
+import { saveRequestSchema } from '../../../../../core/site/protocol.ts'
+import { database } from '../../../../../server/db/database.ts'
+import { answering, readJson } from '../../../../../server/http/errors.ts'
+import { saveSite } from '../../../../../server/sites/save.ts'
+
+export const dynamic = 'force-dynamic'
+
+/** Keeps steps, undos and redos; answers when they are on the disk. */
+export function POST(request: Request, { params }: { params: Promise<{ site: string }> }): Promise<Response> {
+  return answering(async () => {
+    const { site } = await params
+    const revision = await saveSite(await database(), site, await readJson(request, saveRequestSchema))
+    return Response.json({ revision })
+  })
+}

@@ -1,0 +1,125 @@
+import { liveSheet, type LiveSheet } from './live-sheet.ts'
+import { envelopeSchema, toFrameSchema, type FromFrame, type ToFrame } from './messages.ts'
+
+/**
+ * Runs inside a frame, before anything the page can say, and is the only script there. It hears the workroom alone,
+ * obeys the messages it knows, and ignores everything else.
+ */
+const script = document.currentScript as HTMLScriptElement
+const workroom = new URL(script.src).origin
+// The page's own tree must be as published: selectors such as head > :first-child count.
+script.remove()
+
+const say = (message: FromFrame) => window.parent.postMessage({ attire: 1, message }, workroom)
+
+let worn: LiveSheet[] = []
+const outline = new CSSStyleSheet()
+
+function sheetsAt(path: string): LiveSheet[] {
+  return [...document.styleSheets].flatMap((sheet) => {
+    try {
+      return sheet.href !== null && decodeURI(new URL(sheet.href).pathname) === path && sheet.cssRules ? [liveSheet(sheet)] : []
+    } catch {
+      return []
+    }
+  })
+}
+
+function obey(message: ToFrame): void {
+  switch (message.type) {
+    case 'sheet':
+      worn = sheetsAt(message.path)
+      for (const sheet of worn) sheet.adopt(message.rules)
+      return say({ type: 'applied', seq: message.seq, sheets: worn.length })
+    case 'patch':
+      for (const sheet of worn) sheet.patch(message.edit)
+      return say({ type: 'applied', seq: message.seq, sheets: worn.length })
+    case 'outline':
+      return showOutline(message.selector)
+    case 'read':
+      return say({ type: 'values', id: message.id, ...read(message.selector, message.properties) })
+    case 'scroll':
+      return window.scrollTo({ left: message.x, top: message.y, behavior: 'instant' })
+  }
+}
+
+function showOutline(selector: string): void {
+  try {
+    outline.replaceSync(
+      selector === '' ? '' : `:is(${selector}){outline:3px solid #c2185b!important;outline-offset:-3px!important;box-shadow:inset 0 0 0 5px #fff!important}`,
+    )
+    if (!document.adoptedStyleSheets.includes(outline)) document.adoptedStyleSheets.push(outline)
+  } catch {
+    // A selector the browser cannot read touches nothing.
+  }
+}
+
+function read(selector: string, properties: readonly string[]): { count: number; values: Record<string, string> } {
+  try {
+    const found = document.querySelectorAll(selector)
+    const first = found[0]
+    if (!first) return { count: 0, values: {} }
+    const style = getComputedStyle(first)
+    return { count: found.length, values: Object.fromEntries(properties.map((name) => [name, style.getPropertyValue(name)])) }
+  } catch {
+    return { count: 0, values: {} }
+  }
+}
+
+window.addEventListener('message', (event) => {
+  if (event.source !== window.parent || event.origin !== workroom) return
+  const envelope = envelopeSchema.safeParse(event.data)
+  const message = envelope.success ? toFrameSchema.safeParse(envelope.data.message) : null
+  if (message?.success) obey(message.data)
+})
+
+// Links do not leave by themselves: the workroom decides where a click leads.
+document.addEventListener(
+  'click',
+  (event) => {
+    const link = event.composedPath().find((node): node is HTMLAnchorElement => node instanceof HTMLAnchorElement || node instanceof HTMLAreaElement)
+    const href = link?.getAttribute('href')
+    if (!link || href === null || href === undefined || href.startsWith('#')) return
+    event.preventDefault()
+    event.stopImmediatePropagation()
+    say({ type: 'follow', href: link.href })
+  },
+  true,
+)
+document.addEventListener('submit', (event) => event.preventDefault(), true)
+
+window.addEventListener(
+  'keydown',
+  (event) => {
+    const ctrl = event.ctrlKey || event.metaKey
+    const ours = event.key === 'Escape' || (ctrl && /^[zyk]$/i.test(event.key)) || (event.altKey && event.code === 'KeyS')
+    if (!ours) return
+    event.preventDefault()
+    say({ type: 'key', key: event.key, code: event.code, ctrl, shift: event.shiftKey, alt: event.altKey })
+  },
+  true,
+)
+
+let scrollQueued = false
+window.addEventListener('scroll', () => {
+  if (scrollQueued) return
+  scrollQueued = true
+  setTimeout(() => {
+    scrollQueued = false
+    say({ type: 'scrolled', x: window.scrollX, y: window.scrollY })
+  }, 100)
+}, { passive: true })
+
+/** Ready once the tree is built and every stylesheet has arrived or failed. */
+async function announce(): Promise<void> {
+  const pending = [...document.querySelectorAll<HTMLLinkElement>('link[rel~="stylesheet" i]')].filter((link) => !link.sheet && link.href)
+  const arrived = pending.map((link) => new Promise((resolve) => {
+    link.addEventListener('load', resolve, { once: true })
+    link.addEventListener('error', resolve, { once: true })
+  }))
+  await Promise.race([Promise.all(arrived), new Promise((resolve) => setTimeout(resolve, 4000))])
+  say({ type: 'ready' })
+}
+
+if (document.readyState === 'loading') document.addEventListener('DOMContentLoaded', () => void announce())
+else void announce()

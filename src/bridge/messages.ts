@@ -1,0 +1,43 @@
+import * as z from 'zod/mini'
+
+// Zod would try eval() to go faster; frames and workroom both forbid it.
+z.config({ jitless: true })
+
+/** One change in the list of the sheet's top-level rules: `remove` of them at `at` give way to `insert`. */
+export const ruleEditSchema = z.object({
+  at: z.int().check(z.nonnegative()),
+  remove: z.int().check(z.nonnegative()),
+  insert: z.array(z.string()),
+})
+export type RuleEdit = z.infer<typeof ruleEditSchema>
+
+/** What the workroom says to a frame. */
+export const toFrameSchema = z.discriminatedUnion('type', [
+  /** The whole sheet as its top-level rules, for the sheet served at this path. */
+  z.object({ type: z.literal('sheet'), seq: z.int(), path: z.string(), rules: z.array(z.string()) }),
+  /** A change of single rules since the last `sheet` or `patch`. */
+  z.object({ type: z.literal('patch'), seq: z.int(), edit: ruleEditSchema }),
+  /** Outline what a selector touches; '' takes the outline away. */
+  z.object({ type: z.literal('outline'), selector: z.string() }),
+  /** Computed values of the first element that matches. */
+  z.object({ type: z.literal('read'), id: z.int(), selector: z.string(), properties: z.array(z.string()) }),
+  z.object({ type: z.literal('scroll'), x: z.number(), y: z.number() }),
+])
+export type ToFrame = z.infer<typeof toFrameSchema>
+
+/** What a frame says to the workroom. */
+export const fromFrameSchema = z.discriminatedUnion('type', [
+  /** The page is there; `sheets` says how many copies of the sheet at `path` it wears once told. */
+  z.object({ type: z.literal('ready') }),
+  z.object({ type: z.literal('applied'), seq: z.int(), sheets: z.int() }),
+  z.object({ type: z.literal('values'), id: z.int(), count: z.int(), values: z.record(z.string(), z.string()) }),
+  z.object({ type: z.literal('scrolled'), x: z.number(), y: z.number() }),
+  /** A link was followed; the href as it resolves in the frame. */
+  z.object({ type: z.literal('follow'), href: z.string() }),
+  /** A key that belongs to the workroom. */
+  z.object({ type: z.literal('key'), key: z.string(), code: z.string(), ctrl: z.boolean(), shift: z.boolean(), alt: z.boolean() }),
+])
+export type FromFrame = z.infer<typeof fromFrameSchema>
+
+/** Marks a message as ours on a channel anybody can write to. */
+export const envelopeSchema = z.object({ attire: z.literal(1), message: z.unknown() })

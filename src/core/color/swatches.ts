@@ -1,0 +1,101 @@
+import { parsePage } from '../markup/tree.ts'
+import { selectorsOf } from '../sheet/decide.ts'
+import { addDeclaration, addRule } from '../sheet/edit.ts'
+import { naturalPlace } from '../sheet/kin.ts'
+import type { Declaration, Sheet } from '../sheet/parse.ts'
+import { Token, tokensOf } from '../sheet/tokens.ts'
+import { declarationsOf, topStyleRules } from '../sheet/walk.ts'
+import type { Splice } from '../text/splice.ts'
+import { isColor } from './notation.ts'
+
+/** A named colour of the sheet: a custom property on `:root`. */
+export interface Swatch {
+  /** With its two dashes: "--ink". */
+  readonly name: string
+  readonly value: string
+  readonly declaration: Declaration
+  /** How often `var(--name)` stands in the sheet. */
+  readonly uses: number
+}
+
+/** The swatches in the order the sheet names them; of repeated names the one that decides. */
+export function swatchesOf(sheet: Sheet): Swatch[] {
+  const deciding = new Map<string, Declaration>()
+  for (const rule of topStyleRules(sheet)) {
+    if (!selectorsOf(rule).includes(':root')) continue
+    for (const declaration of declarationsOf(rule)) {
+      if (declaration.property.startsWith('--')) deciding.set(declaration.property, declaration)
+    }
+  }
+  const colored = (value: string, seen: readonly string[]): boolean => {
+    const link = /^var\(\s*(--[^\s,)]+)/.exec(value)?.[1]
+    if (link === undefined) return isColor(value) || /^(?:color-mix|light-dark)\(/i.test(value)
+    const next = deciding.get(link)
+    return next !== undefined && !seen.includes(link) && colored(next.value, [...seen, link])
+  }
+  return [...deciding]
+    .filter(([name, { value }]) => colored(value, [name]))
+    .map(([name, declaration]) => ({ name, value: declaration.value, declaration, uses: usesOf(sheet.text, name) }))
+}
+
+/** How often a text uses a custom property in `var()`. */
+export function usesOf(text: string, name: string): number {
+  return namePlaces(text, name).filter((place) => place.use).length
+}
+
+/** Writes a new swatch behind the others. */
+export function addSwatch(sheet: Sheet, name: string, value: string): Splice[] {
+  const root = topStyleRules(sheet).filter((rule) => selectorsOf(rule).length === 1 && selectorsOf(rule)[0] === ':root').at(-1)
+  return root ? addDeclaration(sheet, root, name, value) : addRule(sheet, ':root', [[name, value]], naturalPlace(sheet, ':root'))
+}
+
+/** The splices that rename a custom property everywhere in a stylesheet's text: where it is set and where it is used. */
+export function renameInSheet(text: string, from: string, to: string): Splice[] {
+  return namePlaces(text, from).map((place) => ({ from: place.from, to: place.to, insert: to }))
+}
+
+/** The same for a page: in its embedded blocks and its style attributes. */
+export function renameInPage(text: string, from: string, to: string): Splice[] {
+  if (!text.includes(from)) return []
+  return parsePage(text).elements.flatMap((element) => {
+    const block = element.tag === 'style' && element.rawText
+    const attribute = element.place?.attributes['style']
+    const shifted = (part: string, base: number) =>
+      renameInSheet(part, from, to).map((splice) => ({ ...splice, from: splice.from + base, to: splice.to + base }))
+    return [
+      ...(block ? shifted(text.slice(block.from, block.from + block.text.length), block.from) : []),
+      ...(attribute ? renameInAttribute(text.slice(attribute.from, attribute.to), attribute.from, shifted) : []),
+    ]
+  })
+}
+
+/** Inside `style="…"`: the quotes would read as a CSS string, so only what they hold is looked at. */
+function renameInAttribute(written: string, base: number, shifted: (part: string, base: number) => Splice[]): Splice[] {
+  const lead = /^[^=]*=\s*["']?/.exec(written)?.[0].length ?? 0
+  return shifted(written.slice(lead).replace(/["']$/, ''), base + lead)
+}
+
+/** Why a text cannot be a swatch's name; null when it can. */
+export function swatchNameFault(name: string, taken: readonly string[]): string | null {
+  if (!/^--/.test(name)) return 'A swatch’s name begins with two dashes, such as --ink.'
+  if (!/^--(?:[\w-]|[^\0-\x7f])+$/.test(name)) return 'Use letters, digits and hyphens only, such as --deep-sea.'
+  if (taken.includes(name)) return `There is a swatch called ${name} already. Choose another name.`
+  return null
+}
+
+function namePlaces(text: string, name: string): { from: number; to: number; use: boolean }[] {
+  if (!text.includes(name)) return []
+  const places: { from: number; to: number; use: boolean }[] = []
+  let before = -1
+  let opener = ''
+  for (const token of tokensOf(text)) {
+    if (token.type === Token.WhiteSpace || token.type === Token.Comment) continue
+    const dotted = before >= 0 && text[before] === '.'
+    if (token.type === Token.Ident && !dotted && text.slice(token.from, token.to) === name) {
+      places.push({ from: token.from, to: token.to, use: /^var\($/i.test(opener) })
+    }
+    before = token.to - 1
+    opener = token.type === Token.Function ? text.slice(token.from, token.to) : ''
+  }
+  return places
+}

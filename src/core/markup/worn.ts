@@ -1,0 +1,83 @@
+import { tokensOf, Token } from '../sheet/tokens.ts'
+import type { Splice } from '../text/splice.ts'
+import { firstByTag, parsePage, type PageElement } from './tree.ts'
+
+/** What the served copy of a page needs. */
+export interface WornOptions {
+  /** Markup of the bridge script, put before everything the page can say. */
+  readonly bridge: string
+  /** Where the site is served, with leading and closing slash: what "/" means in the published site. */
+  readonly root: string
+}
+
+/**
+ * The copy of a page that a frame is given. The page's tree stays as it is, but: the bridge comes first; stylesheets are
+ * fetched with CORS so that single rules can be patched; "/" leads to the site's own root; and what would make the frame
+ * leave by itself (refresh) or open connections beforehand (resource hints) is taken out of action.
+ */
+export function wornCopy(text: string, { bridge, root }: WornOptions): Splice[] {
+  const page = parsePage(text)
+  const at = firstByTag(page, 'head')?.place?.startTag.to ?? firstByTag(page, 'html')?.place?.startTag.to ?? page.doctypeEnd
+  const start = at ?? (text.startsWith('\uFEFF') ? 1 : 0)
+  const splices: Splice[] = [{ from: start, to: start, insert: bridge }]
+  for (const element of page.elements) {
+    if (!element.place) continue
+    splices.push(...neutralised(element, text), ...rooted(element, text, root))
+    if (element.tag === 'link' && /\bstylesheet\b/i.test(element.attributes.get('rel') ?? '') && !element.attributes.has('crossorigin')) {
+      splices.push(afterName(element, ' crossorigin'))
+    }
+    if (element.tag === 'style' && element.rawText) splices.push(...rootedUrls(element.rawText.text, root, element.rawText.from))
+  }
+  return splices
+}
+
+/** Splices that lead every root-relative `url()` and `@import` of a stylesheet to `root`; `base` shifts their places. */
+export function rootedUrls(text: string, root: string, base = 0): Splice[] {
+  if (!text.includes('/')) return []
+  const splices: Splice[] = []
+  const put = (at: number) => {
+    if (text[at] === '/' && text[at + 1] !== '/' && text[at + 1] !== '*') splices.push({ from: base + at, to: base + at + 1, insert: root })
+  }
+  let expects = false
+  for (const token of tokensOf(text)) {
+    const raw = text.slice(token.from, token.to)
+    if (token.type === Token.Url) put(token.from + /^url\(\s*/i.exec(raw)![0].length)
+    else if (token.type === Token.String && expects) put(token.from + 1)
+    if (token.type === Token.WhiteSpace) continue
+    expects = (token.type === Token.Function && /^(?:url|src)\($/i.test(raw)) || (token.type === Token.AtKeyword && /^@import$/i.test(raw))
+  }
+  return splices
+}
+
+const HINTS = /\b(?:preconnect|dns-prefetch|prefetch|preload|modulepreload|prerender)\b/i
+
+function neutralised(element: PageElement, text: string): Splice[] {
+  const disarm = (name: string): Splice[] => {
+    const at = element.place!.attributes[name]
+    return at ? [{ from: at.from, to: at.from, insert: 'data-attire-' }] : []
+  }
+  if (element.tag === 'meta' && /^\s*refresh\s*$/i.test(element.attributes.get('http-equiv') ?? '')) return disarm('http-equiv')
+  if (element.tag === 'link' && HINTS.test(element.attributes.get('rel') ?? '') && !/stylesheet/i.test(text.slice(element.place!.from, element.place!.startTag.to))) {
+    return disarm('rel')
+  }
+  return []
+}
+
+const URL_ATTRIBUTES: Readonly<Record<string, readonly string[]>> = {
+  link: ['href'], img: ['src'], source: ['src'], video: ['src', 'poster'], audio: ['src'], track: ['src'],
+  input: ['src'], image: ['href'], body: ['background'], table: ['background'], td: ['background'],
+}
+
+function rooted(element: PageElement, text: string, root: string): Splice[] {
+  return (URL_ATTRIBUTES[element.tag] ?? []).flatMap((name) => {
+    const place = element.place!.attributes[name]
+    if (!place || !/^\/(?!\/)/.test(element.attributes.get(name) ?? '')) return []
+    const slash = text.indexOf('/', place.from + name.length)
+    return slash >= 0 && slash < place.to ? [{ from: slash, to: slash + 1, insert: root }] : []
+  })
+}
+
+function afterName(element: PageElement, insert: string): Splice {
+  const from = element.place!.startTag.from + 1 + element.tag.length
+  return { from, to: from, insert }
+}

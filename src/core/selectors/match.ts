@@ -1,0 +1,279 @@
+import type { PageElement } from '../markup/tree.ts'
+import type { Complex, Nth, Simple } from './parse.ts'
+
+/** Link and pointer states an element can be in. */
+export type State = 'hover' | 'focus' | 'focus-visible' | 'focus-within' | 'active' | 'visited' | 'target'
+
+/** What matching needs to know beside the tree. */
+export interface MatchContext {
+  /** In quirks mode ids and classes match without regard to letter case. */
+  readonly quirks?: boolean
+  /** The states an element is in; none when left out. */
+  readonly states?: (element: PageElement) => ReadonlySet<State>
+  /** What `&` stands for. */
+  readonly nesting?: readonly Complex[]
+  /** What `:scope` stands for; the root when left out. */
+  readonly scope?: PageElement
+}
+
+/** Whether an element matches one of the selectors; pseudo-elements at the end are left aside. */
+export function matchesAny(element: PageElement, selectors: readonly Complex[], context: MatchContext = {}): boolean {
+  return selectors.some((selector) => matches(element, selector, context))
+}
+
+/** Whether an element (or the element a pseudo-element belongs to) matches a selector. */
+export function matches(element: PageElement, selector: Complex, context: MatchContext = {}): boolean {
+  return matchesFrom(element, selector, selector.compounds.length - 1, context, null)
+}
+
+/** The pseudo-element a selector ends in, or ''. */
+export function pseudoElementOf(selector: Complex): string {
+  const found = selector.compounds.at(-1)?.find((simple) => simple.kind === 'pseudo-element')
+  return found && 'name' in found ? found.name : ''
+}
+
+/** Matches compounds `0..at`, the last one on `element`. For `:has()`, `anchor` is what a leading combinator hangs on. */
+function matchesFrom(element: PageElement, selector: Complex, at: number, context: MatchContext, anchor: PageElement | null): boolean {
+  if (!selector.compounds[at]!.every((simple) => matchesSimple(element, simple, context))) return false
+  const combinator = selector.combinators[at]!
+  if (at === 0) return anchor === null || hangsOn(element, anchor, combinator)
+  switch (combinator) {
+    case ' ':
+      for (let up = element.parent; up; up = up.parent) if (matchesFrom(up, selector, at - 1, context, anchor)) return true
+      return false
+    case '>':
+      return element.parent !== null && matchesFrom(element.parent, selector, at - 1, context, anchor)
+    case '+': {
+      const before = sibling(element, -1)
+      return before !== null && matchesFrom(before, selector, at - 1, context, anchor)
+    }
+    case '~':
+      for (let before = sibling(element, -1); before; before = sibling(before, -1)) {
+        if (matchesFrom(before, selector, at - 1, context, anchor)) return true
+      }
+      return false
+  }
+}
+
+function hangsOn(element: PageElement, anchor: PageElement, combinator: Complex['combinators'][number]): boolean {
+  switch (combinator) {
+    case ' ':
+      for (let up = element.parent; up; up = up.parent) if (up === anchor) return true
+      return false
+    case '>':
+      return element.parent === anchor
+    case '+':
+      return sibling(element, -1) === anchor
+    case '~':
+      return element.parent === anchor.parent && element.position > anchor.position
+  }
+}
+
+function sibling(element: PageElement, step: number): PageElement | null {
+  return element.parent?.children[element.position + step] ?? null
+}
+
+function same(a: string, b: string, quirks: boolean | undefined): boolean {
+  return a === b || (quirks === true && a.toLowerCase() === b.toLowerCase())
+}
+
+function matchesSimple(element: PageElement, simple: Simple, context: MatchContext): boolean {
+  switch (simple.kind) {
+    case 'universal':
+    case 'pseudo-element':
+      return true
+    case 'nesting':
+      return context.nesting ? matchesAny(element, context.nesting, { ...context, nesting: undefined }) : isScope(element, context)
+    case 'type':
+      return element.tag === (element.html ? simple.name.toLowerCase() : simple.name)
+    case 'id':
+      return element.attributes.has('id') && same(element.id, simple.name, context.quirks)
+    case 'class':
+      return element.classes.some((name) => same(name, simple.name, context.quirks))
+    case 'attribute':
+      return matchesAttribute(element, simple)
+    case 'pseudo-class':
+      return matchesPseudoClass(element, simple, context)
+  }
+}
+
+/** Attributes whose values HTML compares without regard to case in selectors (HTML standard, 4.16.2), the common ones. */
+const CASELESS_VALUES = new Set(
+  'align alink bgcolor charset checked clear color compact dir direction disabled enctype face frame hreflang http-equiv lang language link media method multiple nohref noresize noshade nowrap readonly rel rev rules scope scrolling selected shape target text type valign valuetype vlink'.split(' '),
+)
+
+function matchesAttribute(element: PageElement, simple: Simple & { kind: 'attribute' }): boolean {
+  const name = element.html ? simple.name.toLowerCase() : simple.name
+  let has = element.attributes.get(name)
+  if (has === undefined) return false
+  if (simple.operator === '') return true
+  let want = simple.value
+  if (simple.flag === 'i' || (simple.flag === '' && element.html && CASELESS_VALUES.has(name))) {
+    has = has.toLowerCase()
+    want = want.toLowerCase()
+  }
+  switch (simple.operator) {
+    case '=':
+      return has === want
+    case '~=':
+      return want !== '' && !/\s/.test(want) && has.split(/[ \t\n\f\r]+/).includes(want)
+    case '|=':
+      return has === want || has.startsWith(`${want}-`)
+    case '^=':
+      return want !== '' && has.startsWith(want)
+    case '$=':
+      return want !== '' && has.endsWith(want)
+    case '*=':
+      return want !== '' && has.includes(want)
+  }
+}
+
+const FORM_FIELDS = new Set(['input', 'select', 'textarea', 'button', 'fieldset', 'optgroup', 'option'])
+
+function matchesPseudoClass(element: PageElement, simple: Simple & { kind: 'pseudo-class' }, context: MatchContext): boolean {
+  const has = (name: string) => element.attributes.has(name)
+  const siblings = element.parent?.children ?? [element]
+  const position = element.position
+  const ofType = () => siblings.filter((other) => other.tag === element.tag)
+  switch (simple.name) {
+    case 'is':
+    case 'where':
+    case 'matches':
+    case '-webkit-any':
+    case '-moz-any':
+      return matchesAny(element, simple.selectors ?? [], context)
+    case 'not':
+      return !matchesAny(element, simple.selectors ?? [], context)
+    case 'has':
+      return (simple.selectors ?? []).some((selector) => hasRelative(element, selector, context))
+    case 'root':
+      return element.parent === null
+    case 'scope':
+      return isScope(element, context)
+    case 'empty':
+      return element.empty
+    case 'first-child':
+      return position === 0
+    case 'last-child':
+      return position === siblings.length - 1
+    case 'only-child':
+      return siblings.length === 1
+    case 'first-of-type':
+      return ofType()[0] === element
+    case 'last-of-type':
+      return ofType().at(-1) === element
+    case 'only-of-type':
+      return ofType().length === 1
+    case 'nth-child':
+    case 'nth-last-child':
+    case 'nth-of-type':
+    case 'nth-last-of-type':
+      return matchesNth(element, simple.name, simple.nth!, siblings, context)
+    case 'any-link':
+      return isLink(element)
+    case 'link':
+      return isLink(element) && !inState(element, 'visited', context)
+    case 'visited':
+      return isLink(element) && inState(element, 'visited', context)
+    case 'hover':
+    case 'focus':
+    case 'focus-visible':
+    case 'focus-within':
+    case 'active':
+    case 'target':
+      return inState(element, simple.name, context)
+    case 'checked':
+      return (element.tag === 'option' && has('selected')) || (element.tag === 'input' && has('checked'))
+    case 'disabled':
+      return FORM_FIELDS.has(element.tag) && has('disabled')
+    case 'enabled':
+      return FORM_FIELDS.has(element.tag) && !has('disabled')
+    case 'required':
+      return ['input', 'select', 'textarea'].includes(element.tag) && has('required')
+    case 'optional':
+      return ['input', 'select', 'textarea'].includes(element.tag) && !has('required')
+    case 'read-write':
+      return isEditable(element)
+    case 'read-only':
+      return !isEditable(element)
+    case 'placeholder-shown':
+      return ['input', 'textarea'].includes(element.tag) && has('placeholder') && (element.attributes.get('value') ?? '') === '' && element.empty
+    case 'defined':
+      return !element.html || !element.tag.includes('-')
+    case 'lang':
+      return matchesLang(element, simple.argument ?? '')
+    case 'dir':
+      return direction(element) === (simple.argument ?? '').toLowerCase()
+    default:
+      return false
+  }
+}
+
+function inState(element: PageElement, state: State, context: MatchContext): boolean {
+  return context.states?.(element).has(state) ?? false
+}
+
+function isScope(element: PageElement, context: MatchContext): boolean {
+  return context.scope ? element === context.scope : element.parent === null
+}
+
+function isLink(element: PageElement): boolean {
+  return (element.tag === 'a' || element.tag === 'area') && element.attributes.has('href')
+}
+
+function isEditable(element: PageElement): boolean {
+  if (element.attributes.has('readonly') || element.attributes.has('disabled')) return false
+  if (element.tag === 'textarea') return true
+  if (element.tag === 'input') {
+    return !/^(?:hidden|range|color|checkbox|radio|file|submit|image|reset|button)$/i.test(element.attributes.get('type') ?? '')
+  }
+  for (let at: PageElement | null = element; at; at = at.parent) {
+    const value = at.attributes.get('contenteditable')
+    if (value !== undefined) return value.toLowerCase() !== 'false'
+  }
+  return false
+}
+
+function matchesLang(element: PageElement, argument: string): boolean {
+  for (let at: PageElement | null = element; at; at = at.parent) {
+    const lang = at.attributes.get('lang') ?? at.attributes.get('xml:lang')
+    if (lang === undefined) continue
+    const have = lang.toLowerCase()
+    return argument.split(',').some((part) => {
+      const want = part.trim().replace(/^["']|["']$/g, '').toLowerCase()
+      return want !== '' && (have === want || have.startsWith(`${want}-`) || (want === '*' && have !== ''))
+    })
+  }
+  return false
+}
+
+function direction(element: PageElement): string {
+  for (let at: PageElement | null = element; at; at = at.parent) {
+    const dir = at.attributes.get('dir')?.toLowerCase()
+    if (dir === 'rtl' || dir === 'ltr') return dir
+  }
+  return 'ltr'
+}
+
+function matchesNth(element: PageElement, name: string, nth: Nth, siblings: readonly PageElement[], context: MatchContext): boolean {
+  let among = siblings
+  if (name.endsWith('of-type')) among = siblings.filter((other) => other.tag === element.tag)
+  else if (nth.of) {
+    if (!matchesAny(element, nth.of, context)) return false
+    among = siblings.filter((other) => matchesAny(other, nth.of!, context))
+  }
+  const at = among === siblings ? element.position : among.indexOf(element)
+  const place = name.includes('last') ? among.length - at : at + 1
+  const steps = place - nth.b
+  return nth.a === 0 ? steps === 0 : steps % nth.a === 0 && steps / nth.a >= 0
+}
+
+/** `:has()`: whether a relative selector matches something from this element on. */
+function hasRelative(anchor: PageElement, selector: Complex, context: MatchContext): boolean {
+  const first = selector.combinators[0]!
+  const roots = first === ' ' || first === '>' ? anchor.children : (anchor.parent?.children.slice(anchor.position + 1) ?? [])
+  const last = selector.compounds.length - 1
+  const search = (element: PageElement): boolean =>
+    matchesFrom(element, selector, last, context, anchor) || element.children.some(search)
+  return roots.some(search)
+}

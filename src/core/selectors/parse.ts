@@ -1,0 +1,192 @@
+import { isTrivia, skipComponent, splitAtCommas, Token, tokensOf, type CssToken } from '../sheet/tokens.ts'
+import type { Range } from '../text/splice.ts'
+import { unescapeCss } from './ident.ts'
+
+/** `An+B`: matches positions A·n+B for n ≥ 0. */
+export interface Nth {
+  readonly a: number
+  readonly b: number
+  /** The selectors of `of S`, if any. */
+  readonly of: readonly Complex[] | null
+}
+
+export type Simple =
+  | { readonly kind: 'universal' }
+  | { readonly kind: 'nesting' }
+  | { readonly kind: 'type' | 'id' | 'class' | 'pseudo-element'; readonly name: string }
+  | {
+      readonly kind: 'attribute'
+      readonly name: string
+      readonly operator: '' | '=' | '~=' | '|=' | '^=' | '$=' | '*='
+      readonly value: string
+      readonly flag: '' | 'i' | 's'
+    }
+  | {
+      readonly kind: 'pseudo-class'
+      readonly name: string
+      readonly selectors?: readonly Complex[]
+      readonly nth?: Nth
+      readonly argument?: string
+    }
+
+export type Combinator = ' ' | '>' | '+' | '~'
+
+/** Compounds from left to right; `combinators[i]` stands before `compounds[i]` (the first is a space unless relative). */
+export interface Complex {
+  readonly compounds: readonly (readonly Simple[])[]
+  readonly combinators: readonly Combinator[]
+}
+
+/** One selector of a list, with its place in the list's text. */
+export interface PlacedSelector extends Range {
+  readonly text: string
+  readonly selector: Complex | null
+}
+
+const LEGACY_ELEMENTS = new Set(['before', 'after', 'first-line', 'first-letter'])
+const SELECTOR_ARGUMENT = new Set(['is', 'where', 'not', 'has', 'matches', '-webkit-any', '-moz-any'])
+const NTH = new Set(['nth-child', 'nth-last-child', 'nth-of-type', 'nth-last-of-type'])
+
+/** A selector list (Selectors Level 4), or null when browsers would drop it as invalid. */
+export function parseSelectorList(text: string): Complex[] | null {
+  const parts = splitAtCommas(text).map((part) => parseComplex(part.text))
+  return parts.every((part) => part !== null) ? parts : null
+}
+
+/** The selectors of a list one by one, each with its range in `text` (shifted by `base`); invalid ones are null. */
+export function splitSelectorList(text: string, base = 0): PlacedSelector[] {
+  return splitAtCommas(text, base).map((part) => ({ ...part, selector: parseComplex(part.text) }))
+}
+
+/** One complex selector, or null when it is not valid. A leading combinator is allowed only when `relative`. */
+export function parseComplex(text: string, relative = false): Complex | null {
+  const tokens = tokensOf(text)
+  const compounds: Simple[][] = []
+  const combinators: Combinator[] = []
+  let current: Simple[] = []
+  let pending: Combinator | null = null
+  let at = 0
+  while (at < tokens.length) {
+    const token = tokens[at]!
+    const char = token.type === Token.Delim ? text[token.from] : ''
+    if (isTrivia(token.type)) {
+      if (token.type === Token.WhiteSpace && current.length > 0) pending ??= ' '
+      at++
+      if (pending && current.length > 0) {
+        compounds.push(current)
+        current = []
+      }
+      continue
+    }
+    if (char === '>' || char === '+' || char === '~') {
+      if (pending !== null && pending !== ' ') return null
+      if (current.length > 0) compounds.push(current)
+      else if (compounds.length === 0 && !relative) return null
+      current = []
+      pending = char
+      at++
+      continue
+    }
+    if (current.length === 0) {
+      combinators.push(pending ?? ' ')
+      pending = null
+    }
+    const read = readSimple(text, tokens, at, current)
+    if (!read) return null
+    current.push(read.simple)
+    at = read.next
+  }
+  if (current.length > 0) compounds.push(current)
+  else if (pending !== ' ' || compounds.length === 0) return null
+  return compounds.length === combinators.length ? { compounds, combinators } : null
+}
+
+function readSimple(text: string, tokens: CssToken[], at: number, before: readonly Simple[]): { simple: Simple; next: number } | null {
+  const token = tokens[at]!
+  const raw = text.slice(token.from, token.to)
+  const first = before.length === 0
+  const last = before.at(-1)
+  // Behind a pseudo-element only pseudo-classes and further pseudo-elements may stand.
+  if (last && before.some((simple) => simple.kind === 'pseudo-element') && token.type !== Token.Colon) return null
+  if (token.type === Token.Ident) return first ? { simple: { kind: 'type', name: unescapeCss(raw) }, next: at + 1 } : null
+  if (token.type === Token.Hash) {
+    const name = raw.slice(1)
+    return /^-?\d|^-$/.test(name) ? null : { simple: { kind: 'id', name: unescapeCss(name) }, next: at + 1 }
+  }
+  if (token.type === Token.LeftSquareBracket) return readAttribute(text, tokens, at)
+  if (token.type === Token.Colon) return readPseudo(text, tokens, at)
+  if (token.type !== Token.Delim) return null
+  if (raw === '*') return first ? { simple: { kind: 'universal' }, next: at + 1 } : null
+  if (raw === '&') return { simple: { kind: 'nesting' }, next: at + 1 }
+  const name = tokens[at + 1]
+  if (raw === '.' && name?.type === Token.Ident) {
+    return { simple: { kind: 'class', name: unescapeCss(text.slice(name.from, name.to)) }, next: at + 2 }
+  }
+  return null
+}
+
+const ATTRIBUTE =
+  /^\[\s*((?:[-\w]|[^\0-\x7f]|\\[^\n])+)\s*(?:([~|^$*]?=)\s*(?:"((?:[^"\\]|\\[\s\S])*)"|'((?:[^'\\]|\\[\s\S])*)'|((?:[-\w]|[^\0-\x7f]|\\[^\n])+))\s*([is])?\s*)?\]$/i
+
+function readAttribute(text: string, tokens: CssToken[], at: number): { simple: Simple; next: number } | null {
+  const next = skipComponent(tokens, at)
+  const match = ATTRIBUTE.exec(text.slice(tokens[at]!.from, tokens[next - 1]!.to).replace(/\/\*[\s\S]*?\*\//g, ''))
+  if (!match) return null
+  const ident = match[5]
+  if (ident !== undefined && /^(?:-?\d|-$)/.test(ident)) return null
+  return {
+    simple: {
+      kind: 'attribute',
+      name: unescapeCss(match[1]!),
+      operator: (match[2] ?? '') as '' | '=',
+      value: unescapeCss(match[3] ?? match[4] ?? ident ?? ''),
+      flag: (match[6]?.toLowerCase() ?? '') as '' | 'i',
+    },
+    next,
+  }
+}
+
+function readPseudo(text: string, tokens: CssToken[], at: number): { simple: Simple; next: number } | null {
+  const double = tokens[at + 1]?.type === Token.Colon
+  const nameAt = at + (double ? 2 : 1)
+  const token = tokens[nameAt]
+  if (!token) return null
+  const raw = text.slice(token.from, token.to)
+  if (token.type === Token.Ident) {
+    const name = unescapeCss(raw).toLowerCase()
+    const element = double || LEGACY_ELEMENTS.has(name)
+    if (!element && (SELECTOR_ARGUMENT.has(name) || NTH.has(name))) return null
+    return { simple: { kind: element ? 'pseudo-element' : 'pseudo-class', name }, next: nameAt + 1 }
+  }
+  if (token.type !== Token.Function) return null
+  const next = skipComponent(tokens, nameAt)
+  const closed = tokens[next - 1]?.type === Token.RightParenthesis && next - 1 > nameAt
+  const argument = text.slice(token.to, closed ? tokens[next - 1]!.from : (tokens[next - 1]?.to ?? token.to))
+  const name = unescapeCss(raw.slice(0, -1)).toLowerCase()
+  if (double) return { simple: { kind: 'pseudo-element', name }, next }
+  if (SELECTOR_ARGUMENT.has(name)) {
+    const relative = name === 'has'
+    const parts = splitAtCommas(argument).map((part) => parseComplex(part.text, relative))
+    const forgiving = name !== 'not' && name !== 'has'
+    if (!forgiving && parts.some((part) => part === null)) return null
+    return { simple: { kind: 'pseudo-class', name, selectors: parts.filter((part) => part !== null) }, next }
+  }
+  if (NTH.has(name)) {
+    const nth = parseNth(argument)
+    return nth && (nth.of === null || name.endsWith('-child')) ? { simple: { kind: 'pseudo-class', name, nth }, next } : null
+  }
+  return { simple: { kind: 'pseudo-class', name, argument: argument.trim() }, next }
+}
+
+/** Reads `An+B [of S]` (CSS Syntax 3, section 6), or null when it is not valid. */
+export function parseNth(text: string): Nth | null {
+  const match = /^\s*(?:(even|odd)|([+-]?\d*)n(?:\s*([+-])\s*(\d+))?|([+-]?\d+))(?:\s+of\s+([\s\S]+?))?\s*$/i.exec(text)
+  if (!match) return null
+  const of = match[6] === undefined ? null : parseSelectorList(match[6])
+  if (match[6] !== undefined && of === null) return null
+  if (match[1]) return { a: 2, b: match[1].toLowerCase() === 'odd' ? 1 : 0, of }
+  if (match[5] !== undefined) return { a: 0, b: parseInt(match[5], 10), of }
+  const step = match[2]!
+  const a = step === '' || step === '+' ? 1 : step === '-' ? -1 : parseInt(step, 10)
+  return { a, b: match[4] === undefined ? 0 : parseInt(match[3]! + match[4], 10), of }
+}

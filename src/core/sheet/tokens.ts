@@ -1,0 +1,91 @@
+import { tokenize, tokenTypes } from 'css-tree/tokenizer'
+
+export { tokenTypes as Token }
+
+/** One token of CSS Syntax Level 3, as a stretch of the source. */
+export interface CssToken {
+  readonly type: number
+  readonly from: number
+  readonly to: number
+}
+
+/** All tokens of a text, in order. They tile it: each begins where the one before ends (after a leading BOM). */
+export function tokensOf(text: string): CssToken[] {
+  const tokens: CssToken[] = []
+  tokenize(text, (type, from, to) => tokens.push({ type, from, to }))
+  return tokens
+}
+
+const CLOSER = new Map([
+  [tokenTypes.LeftCurlyBracket, tokenTypes.RightCurlyBracket],
+  [tokenTypes.LeftParenthesis, tokenTypes.RightParenthesis],
+  [tokenTypes.Function, tokenTypes.RightParenthesis],
+  [tokenTypes.LeftSquareBracket, tokenTypes.RightSquareBracket],
+])
+
+/** Whether a token is a space or a comment: neither means anything by itself. */
+export function isTrivia(type: number): boolean {
+  return type === tokenTypes.WhiteSpace || type === tokenTypes.Comment
+}
+
+/** The type that closes a bracket or function token, or undefined for any other token. */
+export function closerOf(type: number): number | undefined {
+  return CLOSER.get(type)
+}
+
+/** Index just behind the component value that begins at `at`: one token, or a whole bracketed block (CSS Syntax 3, 5.4.8). */
+export function skipComponent(tokens: readonly CssToken[], at: number, end: number = tokens.length): number {
+  const first = tokens[at]
+  const closer = first && closerOf(first.type)
+  if (closer === undefined) return at + 1
+  const open = [closer]
+  let next = at + 1
+  while (next < end) {
+    const type = tokens[next]!.type
+    const inner = closerOf(type)
+    next++
+    if (inner !== undefined) open.push(inner)
+    else if (type === open.at(-1)) {
+      open.pop()
+      if (open.length === 0) return next
+    }
+  }
+  return next
+}
+
+/** Splits a text at its top-level commas into trimmed ranges; brackets and strings are respected. */
+export function splitAtCommas(text: string, base = 0): { from: number; to: number; text: string }[] {
+  return splitTopLevel(text, (type) => type === tokenTypes.Comma, base)
+}
+
+/** Splits a value at its top-level white space: the components of a shorthand. */
+export function splitAtSpaces(text: string): string[] {
+  return splitTopLevel(text, (type) => isTrivia(type), 0)
+    .map((part) => part.text)
+    .filter((part) => part !== '')
+}
+
+function splitTopLevel(text: string, isSeparator: (type: number) => boolean, base: number) {
+  const tokens = tokensOf(text)
+  const parts: { from: number; to: number; text: string }[] = []
+  let first = 0
+  const close = (end: number) => {
+    let low = first
+    let high = end
+    while (low < high && isTrivia(tokens[low]!.type)) low++
+    while (high > low && isTrivia(tokens[high - 1]!.type)) high--
+    const from = tokens[low]?.from ?? text.length
+    const to = high > low ? tokens[high - 1]!.to : from
+    parts.push({ from: base + from, to: base + to, text: text.slice(from, to) })
+  }
+  let at = 0
+  while (at < tokens.length) {
+    if (isSeparator(tokens[at]!.type)) {
+      close(at)
+      at++
+      first = at
+    } else at = skipComponent(tokens, at)
+  }
+  close(tokens.length)
+  return parts
+}

@@ -1,0 +1,11 @@
+/**
+ * How a text file's bytes and its text go together. "utf-8" is UTF-8, a leading BOM kept as U+FEFF. "bytes" is for files
+ * that are not valid UTF-8: each byte is the character of the same number, so nothing is lost and ASCII can be edited.
+ */
+export type TextEncodingName = 'utf-8' | 'bytes'
+
+/** Whether a text can be written in an encoding: "bytes" holds no character above U+007F that was not there before. */
+export function fitsEncoding(insert: string, encoding: TextEncodingName): boolean {
+  // eslint-disable-next-line no-control-regex -- the whole ASCII range is meant
+  return encoding === 'utf-8' || /^[\0-\x7f]*$/.test(insert)
+}

@@ -1,0 +1,78 @@
+import { z } from 'zod'
+import { stepSchema } from './step.ts'
+
+/** What client and server say to each other about a site. */
+
+export const encodingSchema = z.enum(['utf-8', 'bytes'])
+
+export const lookSchema = z.object({ id: z.string(), name: z.string(), text: z.string(), encoding: encodingSchema })
+export type Look = z.infer<typeof lookSchema>
+
+export const fileSchema = z.object({
+  path: z.string(),
+  hash: z.string(),
+  /** Bytes. */
+  size: z.number().int().nonnegative(),
+  encoding: encodingSchema.nullable(),
+})
+export type SiteFile = z.infer<typeof fileSchema>
+
+/** A whole site as the workroom opens it. `texts` holds the text files, without the sheet, which the looks hold. */
+export const siteStateSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  sheetPath: z.string(),
+  lookId: z.string(),
+  revision: z.number().int(),
+  looks: z.array(lookSchema),
+  files: z.array(fileSchema),
+  texts: z.record(z.string(), z.string()),
+  steps: z.array(stepSchema),
+  /** How many of `steps` are applied. */
+  cursor: z.number().int().nonnegative(),
+  /** How many older steps exist that are not sent. */
+  olderSteps: z.number().int().nonnegative(),
+})
+export type SiteState = z.infer<typeof siteStateSchema>
+
+export const operationSchema = z.discriminatedUnion('type', [
+  z.object({ type: z.literal('step'), step: stepSchema }),
+  z.object({ type: z.literal('undo') }),
+  z.object({ type: z.literal('redo') }),
+])
+export type Operation = z.infer<typeof operationSchema>
+
+export const saveRequestSchema = z.object({
+  /** Chosen by the sender; the same save sent twice is done once. */
+  saveId: z.string().min(8).max(64),
+  /** The revision the operations were made on. */
+  revision: z.number().int().nonnegative(),
+  operations: z.array(operationSchema).min(1).max(500),
+})
+export type SaveRequest = z.infer<typeof saveRequestSchema>
+
+export const saveResponseSchema = z.object({ revision: z.number().int() })
+
+export const settingsRequestSchema = z.object({ lookId: z.string().optional(), sheetPath: z.string().optional(), name: z.string().trim().min(1).max(120).optional() })
+
+/** Something of an import that could not be used, and why. */
+export const leftOutSchema = z.object({ path: z.string(), reason: z.string() })
+export type LeftOut = z.infer<typeof leftOutSchema>
+
+export const importResponseSchema = z.object({
+  siteId: z.string(),
+  name: z.string(),
+  files: z.number().int(),
+  pages: z.number().int(),
+  sheetPath: z.string(),
+  sheetIsNew: z.boolean(),
+  leftOut: z.array(leftOutSchema),
+})
+export type ImportResult = z.infer<typeof importResponseSchema>
+
+export const siteListSchema = z.object({
+  sites: z.array(z.object({ id: z.string(), name: z.string(), pages: z.number().int(), openedAt: z.number() })),
+})
+export type SiteList = z.infer<typeof siteListSchema>
+
+export const fontListSchema = z.object({ fonts: z.record(z.string(), z.string()) })

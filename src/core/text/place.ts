@@ -1,0 +1,28 @@
+/** A place in a text as people name it: both numbers count from 1. */
+export interface Place {
+  readonly line: number
+  readonly column: number
+}
+
+/** Line and column of an offset (UTF-16 units). CR LF counts as one line end, as do LF, CR and FF alone. */
+export function placeOf(text: string, offset: number): Place {
+  let line = 1
+  let start = 0
+  const end = Math.min(offset, text.length)
+  for (let at = 0; at < end; at++) {
+    const code = text.charCodeAt(at)
+    if (code === 13 && text.charCodeAt(at + 1) === 10 && at + 1 < end) continue
+    if (code === 10 || code === 13 || code === 12) {
+      line++
+      start = at + 1
+    }
+  }
+  return { line, column: end - start + 1 }
+}
+
+/** The line end a text uses: that of its first line, LF when it has none. */
+export function lineEndOf(text: string): string {
+  const at = text.search(/[\r\n]/)
+  if (at < 0) return '\n'
+  return text[at] === '\n' ? '\n' : text[at + 1] === '\n' ? '\r\n' : '\r'
+}

@@ -1,0 +1,71 @@
+/**
+ * The one way text changes in Attire. A splice replaces the characters `from`
+ * (inclusive) to `to` (exclusive) by `insert`; offsets are UTF-16 code units of
+ * the text before the change.
+ */
+export interface Splice {
+  readonly from: number
+  readonly to: number
+  readonly insert: string
+}
+
+/** A half-open stretch of text, in UTF-16 code units. */
+export interface Range {
+  readonly from: number
+  readonly to: number
+}
+
+/** Thrown when splices overlap or lie outside the text they are meant for. */
+export class SpliceError extends Error {
+  override readonly name = 'SpliceError'
+}
+
+/** Splices in text order, checked against a text of `length` units. Throws {@link SpliceError}. */
+export function orderSplices(splices: readonly Splice[], length: number): Splice[] {
+  const ordered = [...splices].sort((a, b) => a.from - b.from || a.to - b.to)
+  let end = 0
+  for (const splice of ordered) {
+    if (splice.from < end || splice.to < splice.from || splice.to > length) {
+      throw new SpliceError(`The change at ${splice.from}–${splice.to} does not fit a text of ${length} characters.`)
+    }
+    end = splice.to
+  }
+  return ordered
+}
+
+/** The text with all splices applied at once; every offset speaks of the text as given. */
+export function applySplices(text: string, splices: readonly Splice[]): string {
+  let result = ''
+  let done = 0
+  for (const splice of orderSplices(splices, text.length)) {
+    result += text.slice(done, splice.from) + splice.insert
+    done = splice.to
+  }
+  return result + text.slice(done)
+}
+
+/** The splices that lead from the changed text back to `text`. */
+export function invertSplices(text: string, splices: readonly Splice[]): Splice[] {
+  let shift = 0
+  return orderSplices(splices, text.length).map((splice) => {
+    const from = splice.from + shift
+    shift += splice.insert.length - (splice.to - splice.from)
+    return { from, to: from + splice.insert.length, insert: text.slice(splice.from, splice.to) }
+  })
+}
+
+/** The smallest single splice that turns `before` into `after`; none when they are equal. */
+export function diffTexts(before: string, after: string): Splice[] {
+  if (before === after) return []
+  const shorter = Math.min(before.length, after.length)
+  let start = 0
+  while (start < shorter && before.charCodeAt(start) === after.charCodeAt(start)) start++
+  let tail = 0
+  while (
+    tail < shorter - start &&
+    before.charCodeAt(before.length - 1 - tail) === after.charCodeAt(after.length - 1 - tail)
+  ) {
+    tail++
+  }
+  return [{ from: start, to: before.length - tail, insert: after.slice(start, after.length - tail) }]
+}

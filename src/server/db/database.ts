@@ -1,0 +1,39 @@
+import { mkdirSync } from 'node:fs'
+import path from 'node:path'
+import { createClient } from '@libsql/client'
+import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql'
+import { migrate } from 'drizzle-orm/libsql/migrator'
+import * as schema from './schema.ts'
+
+export type Database = LibSQLDatabase<typeof schema>
+/** A database or a transaction on it. */
+export type Executor = Database | Parameters<Parameters<Database['transaction']>[0]>[0]
+
+/** The folder that holds everything people make: `ATTIRE_DATA`, or `data` in the project. */
+export function dataFolder(): string {
+  return path.resolve(process.env['ATTIRE_DATA'] ?? 'data')
+}
+
+const shared = globalThis as typeof globalThis & { attireDatabase?: Promise<Database> }
+
+/** The one database of this process, migrated before its first use. */
+export function database(): Promise<Database> {
+  return (shared.attireDatabase ??= openDatabase(process.env['ATTIRE_DATABASE_URL'] ?? localUrl()))
+}
+
+function localUrl(): string {
+  mkdirSync(dataFolder(), { recursive: true })
+  return `file:${path.join(dataFolder(), 'attire.db')}`
+}
+
+/** Opens a database by its libSQL address and brings it up to date. */
+export async function openDatabase(url: string): Promise<Database> {
+  const client = createClient({ url })
+  if (url.startsWith('file:')) {
+    // Write-ahead log with SQLite's default full synchronisation: what is acknowledged is on the disk.
+    await client.execute('PRAGMA journal_mode = WAL')
+  }
+  const db = drizzle({ client, schema, casing: 'snake_case' })
+  await migrate(db, { migrationsFolder: path.resolve('drizzle') })
+  return db
+}

@@ -1,0 +1,66 @@
+import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import type { Step } from '../../core/site/step.ts'
+import type { TextEncodingName } from '../../core/site/encoding.ts'
+
+/** Content-addressed bytes: every version of every file, once. */
+export const blobs = sqliteTable('blobs', {
+  /** SHA-256 of the bytes, in hex. */
+  hash: text().primaryKey(),
+  bytes: blob({ mode: 'buffer' }).notNull(),
+  size: integer().notNull(),
+})
+
+export const sites = sqliteTable('sites', {
+  /** Random and hard to guess: it stands in the addresses that frames load from. */
+  id: text().primaryKey(),
+  name: text().notNull(),
+  /** Folder that wrapped everything in the imported archive; it wraps the handed-off one too. '' for none. */
+  folder: text().notNull().default(''),
+  sheetPath: text().notNull(),
+  lookId: text().notNull(),
+  /** Grows with every save; a save names the one it was based on. */
+  revision: integer().notNull().default(0),
+  /** How many of the steps are applied: the rest can be redone. */
+  cursor: integer().notNull().default(0),
+  /** Id of the last save, so that one sent twice is done once. */
+  lastSave: text().notNull().default(''),
+  createdAt: integer({ mode: 'timestamp_ms' }).notNull(),
+  openedAt: integer({ mode: 'timestamp_ms' }).notNull(),
+})
+
+export const files = sqliteTable(
+  'files',
+  {
+    siteId: text().notNull().references(() => sites.id, { onDelete: 'cascade' }),
+    path: text().notNull(),
+    hash: text().notNull().references(() => blobs.hash),
+    /** null for files that are not edited as text. */
+    encoding: text().$type<TextEncodingName>(),
+  },
+  (table) => [primaryKey({ columns: [table.siteId, table.path] })],
+)
+
+export const looks = sqliteTable(
+  'looks',
+  {
+    id: text().primaryKey(),
+    siteId: text().notNull().references(() => sites.id, { onDelete: 'cascade' }),
+    name: text().notNull(),
+    position: integer().notNull(),
+    hash: text().notNull().references(() => blobs.hash),
+    encoding: text().$type<TextEncodingName>().notNull(),
+  },
+  (table) => [index('looks_site').on(table.siteId)],
+)
+
+export const steps = sqliteTable(
+  'steps',
+  {
+    siteId: text().notNull().references(() => sites.id, { onDelete: 'cascade' }),
+    /** From 0, without gaps. */
+    seq: integer().notNull(),
+    step: text({ mode: 'json' }).$type<Step>().notNull(),
+    at: integer({ mode: 'timestamp_ms' }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.siteId, table.seq] })],
+)

@@ -1,0 +1,67 @@
+import { z } from 'zod'
+
+/** What went wrong, by kind; each has one HTTP status. */
+const STATUS = {
+  'bad-request': 400,
+  'not-allowed': 403,
+  'not-found': 404,
+  'revision-old': 409,
+  'too-large': 413,
+  'not-usable': 422,
+  'wrong-host': 421,
+  'failed': 500,
+} as const
+export type ErrorCode = keyof typeof STATUS
+
+/** The one shape of every error answer: a code for programs, a sentence for people. */
+export const errorSchema = z.object({ error: z.object({ code: z.string(), message: z.string() }) })
+
+/** An error whose message a person can act on. */
+export class PublicError extends Error {
+  override readonly name = 'PublicError'
+  constructor(readonly code: ErrorCode, message: string) {
+    super(message)
+  }
+}
+
+/** The answer for an error; unknown ones are logged here and told only in general. */
+export function errorResponse(error: unknown): Response {
+  if (error instanceof PublicError) return answer(error.code, error.message)
+  if (error instanceof z.ZodError) {
+    const issue = error.issues[0]
+    const place = issue?.path.join('.') || 'the request'
+    return answer('bad-request', `The request is not in the shape Attire expects: ${place}: ${issue?.message ?? 'unknown'}.`)
+  }
+  console.error(error)
+  return answer('failed', 'Attire could not do this because of an error of its own. Nothing was changed; try again.')
+}
+
+function answer(code: ErrorCode, message: string): Response {
+  return Response.json({ error: { code, message } } satisfies z.infer<typeof errorSchema>, {
+    status: STATUS[code],
+    headers: { 'cache-control': 'no-store' },
+  })
+}
+
+/** Runs a route handler so that whatever it throws becomes an error answer. */
+export async function answering(work: () => Promise<Response>): Promise<Response> {
+  try {
+    return await work()
+  } catch (error) {
+    return errorResponse(error)
+  }
+}
+
+/** Reads a JSON body against a schema. Throws {@link PublicError} or a ZodError. */
+export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
+  if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? '')) {
+    throw new PublicError('bad-request', 'Send the request as application/json.')
+  }
+  let body: unknown
+  try {
+    body = await request.json()
+  } catch {
+    throw new PublicError('bad-request', 'The request is not valid JSON.')
+  }
+  return schema.parse(body)
+}

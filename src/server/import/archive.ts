@@ -1,0 +1,148 @@
+import { crc32 } from 'node:zlib'
+import yauzl, { type Entry, type ZipFile } from 'yauzl'
+import type { LeftOut } from '../../core/site/protocol.ts'
+import { nameOf, pathFault, type SitePath } from '../../core/site/paths.ts'
+import { PublicError } from '../http/errors.ts'
+import { LIMITS, megabytes } from './limits.ts'
+
+/** What an archive holds for a site. */
+export interface ArchiveContent {
+  readonly files: { path: SitePath; bytes: Buffer }[]
+  readonly leftOut: LeftOut[]
+  /** The folder that wrapped everything, with its slash, or ''. */
+  readonly folder: string
+}
+
+const BROKEN = 'The archive is broken or not a ZIP file. Make it again and drop it once more; nothing was imported.'
+
+/**
+ * Unpacks a ZIP archive. Bytes and names come through as they are; what is no part of a site is listed with the reason.
+ * Throws {@link PublicError} for archives that are broken, encrypted, too large, or that reach outside their folder.
+ */
+export async function readArchive(bytes: Buffer): Promise<ArchiveContent> {
+  const zip = await open(bytes)
+  try {
+    return await readEntries(zip)
+  } catch (error) {
+    throw error instanceof PublicError ? error : notUsable(error)
+  } finally {
+    zip.close()
+  }
+}
+
+/** What to say of an error of the ZIP reader, which refuses paths that leave the folder by itself. */
+function notUsable(error: unknown): PublicError {
+  const path = /(?:absolute path|invalid relative path): ([\s\S]*)/.exec(error instanceof Error ? error.message : '')?.[1]
+  return new PublicError('not-usable', path === undefined ? BROKEN : leaves(path))
+}
+
+function leaves(path: string): string {
+  return `The archive holds “${path}”, a path that leaves its own folder. Attire refuses such archives; nothing was imported.`
+}
+
+async function open(bytes: Buffer): Promise<ZipFile> {
+  try {
+    return await yauzl.fromBufferPromise(bytes, { lazyEntries: true, validateEntrySizes: true, strictFileNames: false })
+  } catch {
+    throw new PublicError('not-usable', BROKEN)
+  }
+}
+
+async function readEntries(zip: ZipFile): Promise<ArchiveContent> {
+  if (zip.entryCount > LIMITS.files) {
+    throw new PublicError('too-large', `The archive holds ${zip.entryCount} entries; Attire takes up to ${LIMITS.files}. Leave out what the site does not need.`)
+  }
+  const entries: Entry[] = []
+  let declared = 0
+  for await (const entry of zip.eachEntry()) {
+    refuseEntry(entry)
+    declared += entry.uncompressedSize
+    if (declared > LIMITS.unpacked) throw tooLarge()
+    entries.push(entry)
+  }
+  const found: { path: string; bytes: Buffer }[] = []
+  const leftOut: LeftOut[] = []
+  const seen = new Set<string>()
+  const folders = new Set<string>()
+  let total = 0
+  for (const entry of entries) {
+    const path = entry.fileName.replace(/\\/g, '/')
+    if (path.endsWith('/')) {
+      folders.add(path)
+      continue
+    }
+    const reason = seen.has(path) ? 'The archive holds this name twice; the first one was taken.' : reasonToLeaveOut(path, entry)
+    if (reason !== null) {
+      leftOut.push({ path, reason })
+      continue
+    }
+    seen.add(path)
+    const data = await unpack(zip, entry)
+    total += data.length
+    if (total > LIMITS.unpacked) throw tooLarge()
+    found.push({ path, bytes: data })
+  }
+  for (const path of folders) {
+    if (![...seen].some((file) => file.startsWith(path)) && reasonToLeaveOut(path.slice(0, -1), null) === null) {
+      leftOut.push({ path, reason: 'The folder is empty, and a site is made of files.' })
+    }
+  }
+  const folder = wrappingFolder(found.map(({ path }) => path))
+  return { files: found.map(({ path, bytes }) => ({ path: path.slice(folder.length), bytes })), leftOut, folder }
+}
+
+function tooLarge(): PublicError {
+  return new PublicError('too-large', `The archive unpacks to more than ${megabytes(LIMITS.unpacked)}, the most Attire takes. Leave out what the site does not need.`)
+}
+
+function refuseEntry(entry: Entry): void {
+  const path = entry.fileName
+  const fault = pathFault(path.replace(/[\\/]+$/, ''))
+  if (fault === 'leaves') {
+    throw new PublicError('not-usable', leaves(path))
+  }
+  if (entry.isEncrypted()) {
+    throw new PublicError('not-usable', `“${path}” is encrypted. Make the archive without a password and drop it again; nothing was imported.`)
+  }
+  if (entry.uncompressedSize > LIMITS.file) {
+    throw new PublicError('too-large', `“${path}” is larger than ${megabytes(LIMITS.file)}, the most Attire takes for one file.`)
+  }
+}
+
+const SYMBOLIC_LINK = 0o120000
+
+/** Why an entry is no part of a site, or null when it is one. */
+function reasonToLeaveOut(path: string, entry: Entry | null): string | null {
+  if (pathFault(path) === 'unusable') return 'The name is empty or longer than 255 characters.'
+  if (/(?:^|\/)__MACOSX\//.test(`${path}/`) || /^(?:\.DS_Store|Thumbs\.db|desktop\.ini)$/i.test(nameOf(path)) || nameOf(path).startsWith('._')) {
+    return 'Made by the operating system; no part of the site.'
+  }
+  if (/(?:^|\/)\.(?:git|svn|hg)(?:\/|$)/.test(path)) return 'Belongs to version control; no part of the site.'
+  if (entry && ((entry.externalFileAttributes >>> 16) & 0o170000) === SYMBOLIC_LINK) {
+    return 'A link to another place on a disk, which no web server would follow safely.'
+  }
+  return null
+}
+
+async function unpack(zip: ZipFile, entry: Entry): Promise<Buffer> {
+  const chunks: Buffer[] = []
+  let size = 0
+  for await (const chunk of await zip.openReadStreamPromise(entry)) {
+    size += (chunk as Buffer).length
+    if (size > LIMITS.file) throw tooLarge()
+    chunks.push(chunk as Buffer)
+  }
+  const data = Buffer.concat(chunks)
+  if (crc32(data) !== entry.crc32) throw new PublicError('not-usable', `“${entry.fileName}” is damaged in the archive. Make it again; nothing was imported.`)
+  return data
+}
+
+/** The one folder everything lies in, when the archive was made of a folder and not of its contents. */
+function wrappingFolder(paths: readonly string[]): string {
+  const first = paths[0]
+  const slash = first?.indexOf('/') ?? -1
+  if (first === undefined || slash < 0) return ''
+  const folder = first.slice(0, slash + 1)
+  const common = ['css/', 'images/', 'pages/', 'assets/', 'img/']
+  return paths.every((path) => path.startsWith(folder)) && !common.includes(folder.toLowerCase()) ? folder : ''
+}

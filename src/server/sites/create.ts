@@ -1,0 +1,48 @@
+import { randomBytes } from 'node:crypto'
+import { chooseSheet, NEW_SHEET } from '../../core/site/choose-sheet.ts'
+import { isPage, isSheet, type SitePath } from '../../core/site/paths.ts'
+import { decodeText, encodingOf, putBlob } from '../db/blobs.ts'
+import type { Database } from '../db/database.ts'
+import { files, looks, sites } from '../db/schema.ts'
+
+/** What a new site is made of. */
+export interface NewSite {
+  readonly name: string
+  readonly files: readonly { readonly path: SitePath; readonly bytes: Buffer }[]
+  readonly folder?: string
+  /** Further looks beside the sheet itself, by name. */
+  readonly looks?: readonly { readonly name: string; readonly bytes: Buffer }[]
+  /** Name of the first look, the site's own sheet. */
+  readonly lookName?: string
+}
+
+/** Hard to guess, because frames load by it: 120 bits, in characters that any path takes. */
+export function newId(): string {
+  return randomBytes(15).toString('base64url')
+}
+
+/** Keeps a new site; all of it or nothing. */
+export async function createSite(db: Database, site: NewSite): Promise<{ id: string; sheetPath: SitePath; sheetIsNew: boolean }> {
+  const pages = site.files.filter((file) => isPage(file.path)).map(({ path, bytes }) => ({ path, text: decodeText(bytes, encodingOf(bytes)) }))
+  const chosen = chooseSheet(site.files.map((file) => file.path), pages)
+  const sheetPath = chosen ?? NEW_SHEET
+  const sheet = site.files.find((file) => file.path === chosen)?.bytes ?? Buffer.alloc(0)
+  const id = newId()
+  const lookIds = [newId(), ...(site.looks ?? []).map(newId)]
+  const now = new Date()
+  await db.transaction(async (tx) => {
+    await tx.insert(sites).values({
+      id, name: site.name, folder: site.folder ?? '', sheetPath, lookId: lookIds[0]!, createdAt: now, openedAt: now,
+    })
+    const all = [{ name: site.lookName ?? 'As it came', bytes: sheet }, ...(site.looks ?? [])]
+    for (const [position, { name, bytes }] of all.entries()) {
+      await tx.insert(looks).values({ id: lookIds[position]!, siteId: id, name, position, hash: await putBlob(tx, bytes), encoding: encodingOf(bytes) })
+    }
+    for (const { path, bytes } of site.files) {
+      if (path === sheetPath) continue
+      const encoding = isPage(path) || isSheet(path) ? encodingOf(bytes) : null
+      await tx.insert(files).values({ siteId: id, path, hash: await putBlob(tx, bytes), encoding })
+    }
+  })
+  return { id, sheetPath, sheetIsNew: chosen === null }
+}

@@ -1,0 +1,24 @@
+import { readFile } from 'node:fs/promises'
+import path from 'node:path'
+import { FAMILIES } from '../../core/type/families.ts'
+import { putBlob } from '../db/blobs.ts'
+import type { Database } from '../db/database.ts'
+import { PublicError } from '../http/errors.ts'
+
+/** The bytes of a font file that ships with Attire. Throws {@link PublicError} for any other name. */
+export async function shippedFont(file: string): Promise<Buffer> {
+  const family = FAMILIES.find(({ files }) => files.some((font) => font.file === file))
+  if (!family) throw new PublicError('not-found', `Attire ships no font file called ${file}.`)
+  return readFile(path.join(process.cwd(), 'node_modules', family.package, 'files', file))
+}
+
+const shared = globalThis as typeof globalThis & { attireFonts?: Promise<Record<string, string>> }
+
+/** The hashes of all shipped font files by name, their bytes kept, so that a step can put them into a site. */
+export function shippedFonts(db: Database): Promise<Record<string, string>> {
+  return (shared.attireFonts ??= (async () => {
+    const hashes: Record<string, string> = {}
+    for (const { file } of FAMILIES.flatMap(({ files }) => files)) hashes[file] = await putBlob(db, await shippedFont(file))
+    return hashes
+  })())
+}

@@ -1,0 +1,103 @@
+import { randomBytes } from 'node:crypto'
+import { and, eq } from 'drizzle-orm'
+import mime from 'mime'
+import { rootedUrls, wornCopy } from '../../core/markup/worn.ts'
+import { isPage, isSheet, nameOf, type SitePath } from '../../core/site/paths.ts'
+import { applySplices } from '../../core/text/splice.ts'
+import { FAMILIES, fontPath } from '../../core/type/families.ts'
+import { decodeText, encodeText, getBlob } from '../db/blobs.ts'
+import type { Database } from '../db/database.ts'
+import { files, looks } from '../db/schema.ts'
+import { shippedFont } from '../sites/fonts.ts'
+import { siteRow } from '../sites/load.ts'
+
+/** What a frame asks for. */
+export interface WearRequest {
+  readonly siteId: string
+  readonly lookId: string
+  readonly path: SitePath
+  /** Attire's own origin, "http://127.0.0.1:4710". */
+  readonly origin: string
+}
+
+/** Answers a frame: a page with the bridge in it, the look's sheet, or a file of the site as it is. */
+export async function serveWorn(db: Database, request: WearRequest): Promise<Response> {
+  const site = await siteRow(db, request.siteId)
+  const root = `/wear/${site.id}/${request.lookId}/`
+  const path = request.path === '' || request.path.endsWith('/') ? `${request.path}index.html` : request.path
+  const file = path === site.sheetPath ? await lookSheet(db, site.id, request.lookId) : ((await siteFile(db, site.id, path)) ?? (await shippedFile(path)))
+  if (!file) return notFound(path, root, request.origin)
+  if (isSheet(path)) {
+    const text = decodeText(file.bytes, file.encoding ?? 'bytes')
+    return answer(encodeText(applySplices(text, rootedUrls(text, root)), file.encoding ?? 'bytes'), contentType(path, file.encoding), root, request.origin)
+  }
+  if (!isPage(path)) return answer(file.bytes, contentType(path, null), root, request.origin)
+  const nonce = randomBytes(16).toString('base64url')
+  const text = decodeText(file.bytes, file.encoding ?? 'bytes')
+  const worn = applySplices(text, wornCopy(text, { bridge: `<script nonce="${nonce}" src="/bridge.js"></script>`, root }))
+  return answer(encodeText(worn, file.encoding ?? 'bytes'), contentType(path, file.encoding), root, request.origin, nonce)
+}
+
+async function lookSheet(db: Database, siteId: string, lookId: string) {
+  const [look] = await db.select().from(looks).where(and(eq(looks.id, lookId), eq(looks.siteId, siteId)))
+  const bytes = look ? await getBlob(db, look.hash) : null
+  return look && bytes ? { bytes, encoding: look.encoding } : null
+}
+
+async function siteFile(db: Database, siteId: string, path: SitePath) {
+  const [file] = await db.select().from(files).where(and(eq(files.siteId, siteId), eq(files.path, path)))
+  const bytes = file ? await getBlob(db, file.hash) : null
+  return file && bytes ? { bytes, encoding: file.encoding } : null
+}
+
+/** A frame may ask for a font of Attire's a moment before the step that puts it into the site is kept. */
+async function shippedFile(path: SitePath) {
+  const known = FAMILIES.some(({ files }) => files.some(({ file }) => fontPath(file) === path))
+  return known ? { bytes: await shippedFont(nameOf(path)), encoding: null } : null
+}
+
+/** The media type; text that is UTF-8 is declared so, other text is left for the browser to find out as on any server. */
+function contentType(path: SitePath, encoding: string | null): string {
+  const type = mime.getType(path) ?? 'application/octet-stream'
+  return encoding === 'utf-8' ? `${type}; charset=utf-8` : type
+}
+
+function answer(body: Uint8Array | string, type: string, root: string, origin: string, nonce?: string, status = 200): Response {
+  return new Response(typeof body === 'string' ? body : new Uint8Array(body), {
+    status,
+    headers: {
+      'content-type': type,
+      'content-security-policy': framePolicy(origin, root, nonce),
+      // Frames have an opaque origin: their fonts and sheets need CORS. The site's id in the path is the key.
+      'access-control-allow-origin': '*',
+      'x-content-type-options': 'nosniff',
+      'x-dns-prefetch-control': 'off',
+      'referrer-policy': 'no-referrer',
+      'cross-origin-resource-policy': 'cross-origin',
+      'cache-control': 'no-store',
+    },
+  })
+}
+
+/** What a page in a frame may do: wear its own site's files, and run nothing but the bridge. */
+function framePolicy(origin: string, root: string, nonce?: string): string {
+  const own = `${origin}${root}`
+  return [
+    'sandbox allow-scripts',
+    "default-src 'none'",
+    `script-src ${nonce ? `'nonce-${nonce}'` : "'none'"}`,
+    `style-src ${own} 'unsafe-inline'`,
+    `img-src ${own} data:`,
+    `font-src ${own} data:`,
+    `media-src ${own} data:`,
+    "form-action 'none'",
+    `base-uri ${own}`,
+    `frame-ancestors ${origin}`,
+  ].join('; ')
+}
+
+function notFound(path: SitePath, root: string, origin: string): Response {
+  const name = path.replace(/[&<>"]/g, (char) => `&#${char.charCodeAt(0)};`)
+  const page = `<!doctype html><meta charset="utf-8"><title>Not found</title><p style="font:1rem/1.5 sans-serif;margin:2rem">There is no file ${name} in this site.</p>`
+  return answer(page, 'text/html; charset=utf-8', root, origin, undefined, 404)
+}

@@ -1,0 +1,215 @@
+import { create, type StoreApi, type UseBoundStore } from 'zustand'
+import type { Look, SiteFile, SiteState } from '../../core/site/protocol.ts'
+import { isPage, comparePages } from '../../core/site/paths.ts'
+import { fileDoc, lookDoc, pathOfDoc, reverseStep, stepOf, textsAfter, type Doc, type Edit, type Step } from '../../core/site/step.ts'
+import { applySplices, diffTexts, type Splice } from '../../core/text/splice.ts'
+import { api } from './api.ts'
+import { Keeper, type Keeping } from './keeper.ts'
+
+/** Typing pauses this long before it becomes a step. */
+const TYPING_PAUSE_MS = 600
+
+/** The facets of the bench. */
+export type Facet = 'pages' | 'colour' | 'type' | 'boxes' | 'links'
+
+/** Everything the workroom shows of a site. Texts change only through `edit`, `preview`, `type`, `undo` and `redo`. */
+export interface WorkroomState {
+  readonly siteId: string
+  readonly name: string
+  readonly sheetPath: string
+  readonly looks: readonly Pick<Look, 'id' | 'name' | 'encoding'>[]
+  readonly lookId: string
+  readonly files: readonly SiteFile[]
+  /** By doc: every page, every further stylesheet, and the sheet of each look. */
+  readonly texts: ReadonlyMap<Doc, string>
+  /** The sheet's text while something is dragged; it is nobody's step yet. */
+  readonly preview: string | null
+  readonly past: readonly Step[]
+  readonly future: readonly Step[]
+  readonly keeping: Keeping
+  /** Grows when pages must be loaded anew, by path. */
+  readonly reloads: ReadonlyMap<string, number>
+
+  readonly facet: Facet
+  readonly closeUp: string | null
+  readonly sheetOpen: boolean
+  /** A place in the sheet to show; a new object each time it is asked for. */
+  readonly goTo: { readonly from: number; readonly to: number } | null
+  /** The selector whose reach is outlined in the frames; '' for none. */
+  readonly outlined: string
+
+  /** Carries out an edit as one step and keeps it. Gives false when it changes nothing. */
+  edit(edit: Edit): boolean
+  /** Shows a change of the sheet without making a step of it; null goes back. */
+  showPreview(splices: readonly Splice[] | null): void
+  /** A stretch of typing in the sheet: shown at once, one step after a pause. */
+  typeSheet(splices: readonly Splice[]): void
+  /** Makes a step of what was typed, if anything. */
+  closeTyping(): void
+  undo(): void
+  redo(): void
+  wearLook(id: string): void
+  set(part: Partial<Pick<WorkroomState, 'facet' | 'closeUp' | 'sheetOpen' | 'goTo' | 'outlined'>>): void
+  /** Settles a conflict: this window's texts, or those of the other one. Both stay in the history. */
+  settle(theirs: SiteState, keep: 'mine' | 'theirs'): void
+}
+
+export type WorkroomStore = UseBoundStore<StoreApi<WorkroomState>>
+
+function textsOf(site: SiteState): Map<Doc, string> {
+  return new Map([
+    ...Object.entries(site.texts).map(([path, text]) => [fileDoc(path), text] as const),
+    ...site.looks.map(({ id, text }) => [lookDoc(id), text] as const),
+  ])
+}
+
+/** The store of one opened site. */
+export function createWorkroom(site: SiteState): WorkroomStore {
+  let typing: { doc: Doc; before: string; timer: ReturnType<typeof setTimeout> } | null = null
+
+  return create<WorkroomState>()((set, get) => {
+    const keeper = new Keeper(site.id, site.revision, (keeping) => set({ keeping }))
+    globalThis.addEventListener?.('beforeunload', (event) => {
+      get().closeTyping()
+      if (keeper.busy) event.preventDefault()
+    })
+
+    /** Texts, files and reloads after a step. */
+    const after = (state: WorkroomState, step: Step) => {
+      const changed = textsAfter(step, (doc) => state.texts.get(doc))
+      const texts = new Map(state.texts)
+      const reloads = new Map(state.reloads)
+      for (const [doc, text] of changed) {
+        texts.set(doc, text)
+        const path = pathOfDoc(doc)
+        for (const page of path === null ? [] : isPage(path) ? [path] : pagePaths(state.files)) reloads.set(page, (reloads.get(page) ?? 0) + 1)
+      }
+      let files = state.files
+      for (const { path, after: hash } of step.files) {
+        files = files.filter((file) => file.path !== path)
+        if (hash !== null) files = [...files, { path, hash, size: 0, encoding: null }]
+      }
+      return { texts, files, reloads, preview: null }
+    }
+
+    const commit = (step: Step, operation: Parameters<Keeper['keep']>[0]) => {
+      set((state) => after(state, step))
+      keeper.keep(operation)
+    }
+
+    return {
+      siteId: site.id,
+      name: site.name,
+      sheetPath: site.sheetPath,
+      looks: site.looks.map(({ id, name, encoding }) => ({ id, name, encoding })),
+      lookId: site.lookId,
+      files: site.files,
+      texts: textsOf(site),
+      preview: null,
+      past: site.steps.slice(0, site.cursor),
+      future: site.steps.slice(site.cursor).reverse(),
+      keeping: { state: 'kept', at: null },
+      reloads: new Map(),
+      facet: 'colour',
+      closeUp: null,
+      sheetOpen: false,
+      goTo: null,
+      outlined: '',
+
+      edit(edit) {
+        get().closeTyping()
+        const step = stepOf(edit, (doc) => get().texts.get(doc))
+        if (!step) {
+          set({ preview: null })
+          return false
+        }
+        commit(step, { type: 'step', step })
+        set((state) => ({ past: [...state.past, step], future: [] }))
+        return true
+      },
+      showPreview(splices) {
+        const text = get().texts.get(lookDoc(get().lookId))!
+        set({ preview: splices ? applySplices(text, splices) : null })
+      },
+      typeSheet(splices) {
+        const doc = lookDoc(get().lookId)
+        const before = get().texts.get(doc)!
+        if (typing && typing.doc !== doc) get().closeTyping()
+        if (typing) clearTimeout(typing.timer)
+        typing = { doc, before: typing?.before ?? before, timer: setTimeout(() => get().closeTyping(), TYPING_PAUSE_MS) }
+        set((state) => ({ texts: new Map(state.texts).set(doc, applySplices(before, splices)), preview: null }))
+      },
+      closeTyping() {
+        if (!typing) return
+        const { doc, before, timer } = typing
+        clearTimeout(timer)
+        typing = null
+        const now = get().texts.get(doc)!
+        const step = stepOf({ label: 'Typed in the sheet', texts: [{ doc, splices: diffTexts(before, now) }] }, () => before)
+        if (!step) return
+        keeper.keep({ type: 'step', step })
+        set((state) => ({ past: [...state.past, step], future: [] }))
+      },
+      undo() {
+        get().closeTyping()
+        const step = get().past.at(-1)
+        if (!step) return
+        commit(reverseStep(step), { type: 'undo' })
+        set((state) => ({ past: state.past.slice(0, -1), future: [...state.future, step] }))
+      },
+      redo() {
+        get().closeTyping()
+        const step = get().future.at(-1)
+        if (!step) return
+        commit(step, { type: 'redo' })
+        set((state) => ({ past: [...state.past, step], future: state.future.slice(0, -1) }))
+      },
+      wearLook(id) {
+        get().closeTyping()
+        if (id === get().lookId) return
+        set({ lookId: id, preview: null })
+        void api.settings(site.id, { lookId: id }).catch(() => undefined)
+      },
+      set(part) {
+        set(part)
+      },
+      settle(theirs, keep) {
+        const mine = get().texts
+        const others = textsOf(theirs)
+        const docs = [...others.keys()].filter((doc) => mine.has(doc) && mine.get(doc) !== others.get(doc))
+        const toMine = stepOf(
+          { label: 'This window’s version', texts: docs.map((doc) => ({ doc, splices: diffTexts(others.get(doc)!, mine.get(doc)!) })) },
+          (doc) => others.get(doc),
+        )
+        keeper.restart(theirs.revision)
+        set((state) => {
+          const reloads = new Map(state.reloads)
+          for (const path of pagePaths(theirs.files)) reloads.set(path, (reloads.get(path) ?? 0) + 1)
+          return {
+            texts: others, files: theirs.files, preview: null, reloads,
+            past: theirs.steps.slice(0, theirs.cursor), future: [], keeping: { state: 'kept', at: null },
+          }
+        })
+        if (!toMine) return
+        keeper.keep({ type: 'step', step: toMine })
+        set((state) => ({ ...after(state, toMine), past: [...state.past, toMine] }))
+        if (keep === 'theirs') get().undo()
+      },
+    }
+  })
+}
+
+/** The sheet's text as it is worn right now, previews included. */
+export function sheetText(state: WorkroomState): string {
+  return state.preview ?? state.texts.get(lookDoc(state.lookId)) ?? ''
+}
+
+/** The sheet's text without what is only being dragged: what an edit starts from. */
+export function settledSheetText(state: WorkroomState): string {
+  return state.texts.get(lookDoc(state.lookId)) ?? ''
+}
+
+/** Paths of the pages, in the order they are shown. */
+export function pagePaths(files: readonly SiteFile[]): string[] {
+  return files.filter((file) => file.encoding !== null && isPage(file.path)).map((file) => file.path).sort(comparePages)
+}

@@ -1,0 +1,29 @@
+import { rootedUrls } from '../../core/markup/worn.ts'
+import { parseSheet, type Sheet } from '../../core/sheet/parse.ts'
+import { applySplices } from '../../core/text/splice.ts'
+
+let last: Sheet | null = null
+let before: Sheet | null = null
+
+/** The index of a sheet's text. The two latest are kept: every part of the screen asks for the same ones. */
+export function sheetOf(text: string): Sheet {
+  if (last?.text === text) return last
+  if (before?.text === text) return before
+  before = last
+  last = parseSheet(text)
+  return last
+}
+
+const lists = new WeakMap<Sheet, { root: string; rules: string[] }>()
+
+/** The sheet as the list of rule texts that frames are given; "/" leads to the site's root. */
+export function frameRules(sheet: Sheet, root: string): string[] {
+  const known = lists.get(sheet)
+  if (known?.root === root) return known.rules
+  const rules = sheet.rules.map((rule) => {
+    const text = sheet.text.slice(rule.from, rule.to)
+    return /url\(|@import/i.test(text) ? applySplices(text, rootedUrls(text, root)) : text
+  })
+  lists.set(sheet, { root, rules })
+  return rules
+}

@@ -1,0 +1,51 @@
+import type { WearSummary } from '../core/fit/site-model.ts'
+import type { FromWorker, Question, Questions, ToWorker } from './protocol.ts'
+
+/** The workroom's end of the site worker. */
+export class SiteWorker {
+  private readonly worker = new Worker(new URL('./site.worker.ts', import.meta.url), { type: 'module' })
+  private readonly waiting = new Map<number, (answer: never) => void>()
+  private next = 1
+
+  constructor(onWear: (reports: WearSummary[]) => void) {
+    this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
+      if (data.type === 'wear') return onWear(data.reports)
+      this.waiting.get(data.id)?.(data.answer as never)
+      this.waiting.delete(data.id)
+    }
+  }
+
+  tell(message: Extract<ToWorker, { type: 'files' | 'texts' }>): void {
+    this.worker.postMessage(message)
+  }
+
+  ask<Q extends Question>(question: Q, ask: Questions[Q]['ask']): Promise<Questions[Q]['answer']> {
+    const id = this.next++
+    return new Promise((resolve) => {
+      this.waiting.set(id, resolve)
+      this.worker.postMessage({ type: 'ask', id, question, ask } as ToWorker)
+    })
+  }
+
+  close(): void {
+    this.worker.terminate()
+  }
+}
+
+/** Packs files into one ZIP in a worker. `onProgress` hears the share done, 0 to 1. Aborting rejects. */
+export function packFolder(files: { path: string; file: File }[], onProgress: (share: number) => void, signal: AbortSignal): Promise<Blob> {
+  return new Promise((resolve, reject) => {
+    const worker = new Worker(new URL('./zip.worker.ts', import.meta.url), { type: 'module' })
+    const end = (settle: () => void) => {
+      worker.terminate()
+      settle()
+    }
+    signal.addEventListener('abort', () => end(() => reject(new Error('The import was cancelled. Nothing was kept.'))))
+    worker.onmessage = ({ data }) => {
+      if (data.type === 'progress') onProgress(data.share)
+      else if (data.type === 'done') end(() => resolve(new Blob([data.bytes], { type: 'application/zip' })))
+      else end(() => reject(new Error(`A file of the folder could not be read: ${data.message}`)))
+    }
+    worker.postMessage({ files })
+  })
+}
