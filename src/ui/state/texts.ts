@@ -14,16 +14,18 @@ export function sheetOf(text: string): Sheet {
   return last
 }
 
-const lists = new WeakMap<Sheet, { root: string; rules: string[] }>()
+const lists = new WeakMap<Sheet, Map<string, string[]>>()
 
 /** The sheet as the list of rule texts that frames are given; "/" leads to the site's root. */
 export function frameRules(sheet: Sheet, root: string): string[] {
-  const known = lists.get(sheet)
-  if (known?.root === root) return known.rules
+  const byRoot = lists.get(sheet) ?? new Map<string, string[]>()
+  lists.set(sheet, byRoot)
+  const known = byRoot.get(root)
+  if (known) return known
   const rules = sheet.rules.map((rule) => {
     const text = sheet.text.slice(rule.from, rule.to)
     return /url\(|@import/i.test(text) ? applySplices(text, rootedUrls(text, root)) : text
   })
-  lists.set(sheet, { root, rules })
+  byRoot.set(root, rules)
   return rules
 }

@@ -1,0 +1,76 @@
+'use client'
+import { useEffect } from 'react'
+import { FAMILIES, firstFamily, fontPath, hasFace, addFace, stackOf, SYSTEM_STACKS, type Family } from '../../../core/type/families.ts'
+import { editInTurn } from '../../../core/sheet/edit.ts'
+import { planEdit } from '../../../core/sheet/decide.ts'
+import { lookDoc } from '../../../core/site/step.ts'
+import { diffTexts } from '../../../core/text/splice.ts'
+import { Choice } from '../../controls/choice.tsx'
+import { settledSheetText } from '../../state/store.ts'
+import { sheetOf } from '../../state/texts.ts'
+import { useRoom, useWorkroom } from '../../workroom/context.tsx'
+import type { Field } from '../use-field.ts'
+
+const KIND = { serif: 'serif', 'sans-serif': 'sans', slab: 'slab', monospace: 'mono', display: 'display' } as const
+
+/** A family with its fallback stack. Choosing one that ships with Attire puts its files and faces into the site. */
+export function FamilyField({ field, computed }: { field: Field; computed: string | undefined }) {
+  const { store, fonts } = useWorkroom()
+  const sheetPath = useRoom((state) => state.sheetPath)
+  useShippedFaces()
+  const current = field.value || computed || ''
+  const name = firstFamily(current)
+  const known = FAMILIES.some((family) => family.name === name) || SYSTEM_STACKS.some(({ stack }) => stack === current)
+  const options = [
+    ...(known || current === '' ? [] : [{ value: current, label: name, hint: 'in the sheet' }]),
+    ...FAMILIES.map((family) => ({ value: stackOf(family), label: family.name, hint: KIND[family.kind], sample: <span style={{ fontFamily: `"Attire ${family.name}"` }} className="text-[15px]">{family.name}</span> })),
+    ...SYSTEM_STACKS.map(({ name: label, stack }) => ({ value: stack, label, hint: 'no file', sample: <span style={{ fontFamily: stack }} className="text-[15px]">{label}</span> })),
+  ]
+  const selected = options.find((option) => option.value === current) ?? options.find((option) => firstFamily(option.value) === name)
+
+  const choose = (stack: string) => {
+    const family = FAMILIES.find((each) => stackOf(each) === stack)
+    if (!family) return field.commit(stack)
+    const { lookId, files, edit } = store.getState()
+    const text = settledSheetText(store.getState())
+    const after = editInTurn(text, [
+      (sheet) => planEdit(sheet, field.scope === 'swatch' && field.swatch
+        ? { selector: ':root', property: field.swatch.name, value: stack }
+        : { selector: field.selector, property: field.property, value: stack, scope: field.scope === 'only' ? 'only' : 'group' }),
+      ...facesToAdd(family, text).map((file) => (sheet: Parameters<typeof addFace>[0]) => addFace(sheet, sheetPath, family, file, fontPath(file.file))),
+    ])
+    const added = family.files
+      .map(({ file }) => ({ path: fontPath(file), before: files.find((each) => each.path === fontPath(file))?.hash ?? null, after: fonts[file] ?? null }))
+      .filter(({ before, after: hash }) => before === null && hash !== null && !hasFaceIn(text, family))
+    edit({ label: `Font family of ${field.selector}: ${family.name}`, texts: [{ doc: lookDoc(lookId), splices: diffTexts(text, after) }], files: added })
+  }
+
+  return (
+    <div className="flex items-center gap-2">
+      <span className="w-[92px] shrink-0 text-quiet">Family</span>
+      <Choice label="Family" className="min-w-0 flex-1" value={selected?.value ?? current} options={options} onChange={choose} />
+    </div>
+  )
+}
+
+function hasFaceIn(text: string, family: Family): boolean {
+  return hasFace(sheetOf(text), family.name)
+}
+
+function facesToAdd(family: Family, text: string): Family['files'] {
+  return hasFaceIn(text, family) ? [] : family.files
+}
+
+/** Lets the bench itself set its samples in the families that ship with Attire; each is fetched when it is first shown. */
+function useShippedFaces(): void {
+  useEffect(() => {
+    for (const family of FAMILIES) {
+      const name = `Attire ${family.name}`
+      if ([...document.fonts].some((face) => face.family.replaceAll('"', '') === name)) continue
+      for (const { file, style } of family.files) {
+        const [least, most] = family.weights
+        for (const alias of [name, family.name]) document.fonts.add(new FontFace(alias, `url(/api/fonts/${file})`, { weight: `${least} ${most}`, style }))
+      }
+    }
+  }, [])
+}

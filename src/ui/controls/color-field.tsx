@@ -1,0 +1,114 @@
+'use client'
+import { useId, useState } from 'react'
+import { HexAlphaColorPicker } from 'react-colorful'
+import { toHex, writeColorLike } from '../../core/color/notation.ts'
+import { swatchesOf } from '../../core/color/swatches.ts'
+import { resolveVars } from '../../core/sheet/variables.ts'
+import { settledSheetText, sheetText } from '../state/store.ts'
+import { sheetOf } from '../state/texts.ts'
+import { useRoom } from '../workroom/context.tsx'
+import { useDrag } from './drag.ts'
+
+interface Props {
+  readonly label: string
+  /** As the sheet says it; '' when not set. */
+  readonly value: string
+  /** What the pages show when the sheet does not say. */
+  readonly computed?: string | undefined
+  readonly onPreview: (value: string) => void
+  readonly onCommit: (value: string) => void
+  readonly onClear?: (() => void) | null
+  /** Whether swatches may be chosen as the value. */
+  readonly offerSwatches?: boolean
+  /** Only the chip, for tables; the label is read out. */
+  readonly compact?: boolean
+}
+
+/** A colour: a chip that opens a picker, and a field that takes any CSS colour. */
+export function ColorField(props: Props) {
+  const [open, setOpen] = useState(false)
+  const panel = useId()
+  const text = useRoom(sheetText)
+  const shown = props.value || props.computed || ''
+  const solid = resolveVars(sheetOf(text), shown)
+  return (
+    <div className={props.compact ? 'contents' : ''}>
+      <div className="flex items-center gap-2">
+        {!props.compact && <span className="w-[92px] shrink-0 text-quiet">{props.label}</span>}
+        <button type="button" aria-expanded={open} aria-controls={panel} aria-label={`${props.label}: ${shown || 'not set'}. Pick a colour`} title={shown || 'not set'}
+          onClick={() => setOpen(!open)} className="weave relative size-[30px] shrink-0 overflow-hidden rounded-[3px] border border-edge">
+          <span className="absolute inset-0" style={{ backgroundColor: solid }} />
+          {!props.value && <span aria-hidden className="absolute inset-0 grid place-items-center text-[15px] text-quiet">{props.computed ? '' : '–'}</span>}
+        </button>
+        {!props.compact && <ColorText {...props} />}
+      </div>
+      {open && <PickerPanel id={panel} {...props} solid={solid} close={() => setOpen(false)} />}
+    </div>
+  )
+}
+
+function PickerPanel({ id, solid, close, ...props }: Props & { id: string; solid: string; close: () => void }) {
+  const settled = useRoom(settledSheetText)
+  const swatches = swatchesOf(sheetOf(settled))
+  const model = props.value.startsWith('var(') ? '' : props.value
+  const drag = useDrag((hex) => props.onPreview(writeColorLike(model, hex)), (hex) => props.onCommit(writeColorLike(model, hex)))
+  const hex = toHex(solid)
+  return (
+    <div id={id} role="group" aria-label={`Picker for ${props.label}`} className={`mt-2 rounded-[3px] border border-line bg-sunken p-2.5 ${props.compact ? 'col-span-full' : ''}`}
+      onKeyDown={(event) => event.key === 'Escape' && (event.stopPropagation(), drag.end(), close())}>
+      {props.offerSwatches !== false && swatches.length > 0 && (
+        <div className="mb-2.5">
+          <p className="mb-1 text-[12px] text-quiet">Swatches</p>
+          <ul className="flex flex-wrap gap-1.5">
+            {swatches.map(({ name, value }) => (
+              <li key={name}>
+                <button type="button" title={`${name}: ${value}`} aria-label={`Use the swatch ${name}`} aria-pressed={props.value === `var(${name})`}
+                  onClick={() => props.onCommit(`var(${name})`)} className="size-7 rounded-[3px] border border-edge aria-pressed:outline-2 aria-pressed:outline-offset-1 aria-pressed:outline-accent"
+                  style={{ backgroundColor: resolveVars(sheetOf(settled), value) }} />
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      <div onKeyUp={drag.end}>
+        <HexAlphaColorPicker className="attire-picker" color={hex ?? '#808080'} onChange={drag.move} />
+      </div>
+      {!hex && <p className="mt-2 text-[12px] text-quiet">“{props.value}” is worked out on the page. Picking a colour replaces it.</p>}
+      {props.compact && <div className="mt-2"><ColorText {...props} /></div>}
+      {props.onClear && <button type="button" className="btn mt-2 h-7" onClick={() => { props.onClear?.(); close() }}>Take it out of the sheet</button>}
+    </div>
+  )
+}
+
+function ColorText({ label, value, computed, onPreview, onCommit }: Props) {
+  const [draft, setDraft] = useState<string | null>(null)
+  const id = useId()
+  const bad = draft !== null && draft.trim() !== '' && !CSS.supports('color', draft.trim())
+  const commit = () => {
+    const next = draft?.trim() ?? ''
+    if (draft === null || bad) return
+    setDraft(null)
+    if (next !== '' && next !== value) onCommit(next)
+    else onPreview(value)
+  }
+  return (
+    <div className="min-w-0 flex-1">
+      <input aria-label={`${label}, any CSS colour`} aria-invalid={bad} aria-describedby={bad ? id : undefined} spellCheck={false}
+        className="field w-full font-mono text-[12px]" placeholder={computed || 'not set'} value={draft ?? value}
+        onChange={(event) => {
+          setDraft(event.target.value)
+          if (CSS.supports('color', event.target.value.trim())) onPreview(event.target.value.trim())
+        }}
+        onBlur={commit}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') commit()
+          if (event.key === 'Escape' && draft !== null) {
+            event.stopPropagation()
+            setDraft(null)
+            onPreview(value)
+          }
+        }} />
+      {bad && <p id={id} className="mt-1 text-[12px] text-alarm">“{draft}” is not a CSS colour. Try #14596b, rgb(20 89 107), hsl(192 69% 25%) or a name such as teal.</p>}
+    </div>
+  )
+}

@@ -1,0 +1,86 @@
+'use client'
+import { useId, useState } from 'react'
+import { useDrag } from './drag.ts'
+
+interface Props {
+  readonly label: string
+  /** The property that takes the value, to tell good values from bad ones. */
+  readonly property: string
+  readonly value: string
+  /** What the pages show when the sheet does not say. */
+  readonly computed?: string | undefined
+  /** The slider's reach in px; other units take their share. */
+  readonly least: number
+  readonly most: number
+  /** Unit for a first value; '' for plain numbers. */
+  readonly unit: string
+  readonly example: string
+  readonly onPreview: (value: string) => void
+  readonly onCommit: (value: string) => void
+  readonly onClear?: (() => void) | null
+  /** Leaves out label and slider, for rows of four. */
+  readonly compact?: boolean
+}
+
+/** Rough px of one unit, for the slider's reach and step only; the pages compute the real thing. */
+const UNIT_PX: Readonly<Record<string, number>> = { px: 1, rem: 16, em: 16, '%': 10, pt: 4 / 3, vw: 12.8, vh: 8, ch: 8, ex: 8, '': 1 }
+
+function split(value: string): { number: number; unit: string } | null {
+  const match = /^([+-]?(?:\d+\.?\d*|\.\d+))([a-z%]*)$/i.exec(value.trim())
+  return match ? { number: Number(match[1]), unit: match[2]!.toLowerCase() } : null
+}
+
+/** A size: typed with its unit, stepped with the arrow keys, or dragged. */
+export function SizeField({ label, property, value, computed, least, most, unit, example, onPreview, onCommit, onClear, compact }: Props) {
+  const [draft, setDraft] = useState<string | null>(null)
+  const id = useId()
+  const drag = useDrag(onPreview, onCommit)
+  const parts = split(value) ?? split(computed ?? '') ?? { number: least, unit }
+  const scale = UNIT_PX[parts.unit] ?? 1
+  const step = scale === 1 ? (unit === '' ? 0.05 : 1) : parts.unit === '%' ? 1 : 0.05
+  const bad = draft !== null && draft.trim() !== '' && !CSS.supports(property, draft.trim())
+  const write = (number: number) => `${Number(number.toFixed(3))}${parts.unit}`
+  const commit = () => {
+    if (draft === null) return drag.end()
+    if (bad) return
+    const next = draft.trim()
+    setDraft(null)
+    if (next !== '' && next !== value) onCommit(next)
+  }
+  const nudge = (event: React.KeyboardEvent) => {
+    const direction = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
+    if (direction === 0) return
+    const from = split(draft ?? value) ?? parts
+    event.preventDefault()
+    setDraft(null)
+    drag.move(`${Number((from.number + direction * step * (event.shiftKey ? 10 : 1)).toFixed(3))}${from.unit}`)
+  }
+  const input = (
+    <input aria-label={`${label}, with unit`} aria-invalid={bad} aria-describedby={bad ? id : undefined} spellCheck={false}
+      className={`field font-mono text-[12px] ${compact ? 'w-full px-1.5 text-center' : 'w-[92px]'}`} value={draft ?? value} placeholder={computed || 'not set'}
+      title={value || (computed ? `${computed} on the page, not set in the sheet` : 'not set')}
+      onChange={(event) => setDraft(event.target.value)} onBlur={commit}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') commit()
+        else if (event.key === 'Escape' && draft !== null) {
+          event.stopPropagation()
+          setDraft(null)
+        } else nudge(event)
+      }}
+      onKeyUp={(event) => event.key.startsWith('Arrow') && drag.end()} />
+  )
+  const fault = bad && <p id={id} className="mt-1 text-[12px] text-alarm">{property} does not take “{draft}”. Try {example}.</p>
+  if (compact) return <div>{input}{fault}</div>
+  return (
+    <div>
+      <div className="flex items-center gap-2">
+        <span className="w-[92px] shrink-0 text-quiet">{label}</span>
+        {input}
+        <input type="range" aria-label={`${label}, drag`} className="flex-1" min={least / scale} max={most / scale} step={step} value={parts.number}
+          onChange={(event) => drag.move(write(Number(event.target.value)))} onPointerUp={drag.end} onKeyUp={drag.end} onBlur={drag.end} />
+        {onClear && <button type="button" aria-label={`Take ${label.toLowerCase()} out of the sheet`} title="Take out of the sheet" className="btn btn-bare size-6 p-0 text-quiet" onClick={onClear}>×</button>}
+      </div>
+      {fault}
+    </div>
+  )
+}

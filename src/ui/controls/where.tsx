@@ -1,0 +1,42 @@
+'use client'
+import { useId } from 'react'
+import { count, listed } from '../words.ts'
+import type { Field, Scope } from '../bench/use-field.ts'
+
+/** Says in a line which rule a control's edit goes to, and offers the other places where there are any. */
+export function Where({ field }: { field: Field }) {
+  const id = useId()
+  const { decision, swatch, scope } = field
+  if (!decision) {
+    return <p className="text-[12px] text-quiet">Not set in the sheet. A change writes a rule <code className="font-mono text-ink">{field.selector}</code>.</p>
+  }
+  const choices: { scope: Scope; label: string }[] = [
+    ...(decision.group.length > 0
+      ? [{ scope: 'group' as const, label: `all of ${listed([field.selector, ...decision.group], 4)}` }, { scope: 'only' as const, label: `only ${field.selector}` }]
+      : swatch ? [{ scope: 'group' as const, label: `only ${field.selector}` }] : []),
+    ...(swatch ? [{ scope: 'swatch' as const, label: `swatch ${swatch.name} (${count(swatch.uses, 'use')})` }] : []),
+  ]
+  return (
+    <div className="text-[12px] text-quiet">
+      <p>
+        Set by{' '}
+        <button type="button" className="text-ink underline decoration-edge underline-offset-2" onClick={() => field.show?.()}>
+          line {field.line}, <code className="font-mono">{decision.rule.selector.replace(/\s+/g, ' ')}</code>
+        </button>
+        {decision.declaration.property !== field.property && <> in <code className="font-mono">{decision.declaration.property}</code></>}
+        {field.conditional > 0 && `; also set in ${count(field.conditional, 'rule')} for some screens`}
+      </p>
+      {choices.length > 1 && (
+        <div role="radiogroup" aria-label="Change" className="mt-0.5 flex flex-wrap gap-x-3">
+          <span>Change</span>
+          {choices.map((choice) => (
+            <label key={choice.scope} className="flex items-center gap-1">
+              <input type="radio" name={id} className="accent-(--accent)" checked={scope === choice.scope} onChange={() => field.setScope(choice.scope)} />
+              {choice.label}
+            </label>
+          ))}
+        </div>
+      )}
+    </div>
+  )
+}

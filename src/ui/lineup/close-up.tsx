@@ -1,0 +1,86 @@
+'use client'
+import { ArrowLeft } from 'lucide-react'
+import { useEffect, useLayoutEffect, useRef, useState } from 'react'
+import { pagePaths } from '../state/store.ts'
+import { useNotice, useRoom, useWorkroom } from '../workroom/context.tsx'
+import { runShortcut } from '../workroom/shortcuts.ts'
+import { Frame } from './frame.tsx'
+import { ViewportBar } from './viewport-bar.tsx'
+import { useViewport } from './viewport.ts'
+
+function decodePath(path: string): string {
+  try {
+    return decodeURIComponent(path)
+  } catch {
+    return path
+  }
+}
+
+/** One page large, at the chosen viewport; its links lead to the site's other pages. */
+export function CloseUp({ page }: { page: string }) {
+  const { store, frames } = useWorkroom()
+  const notice = useNotice()
+  const files = useRoom((state) => state.files)
+  const reloads = useRoom((state) => state.reloads.get(page) ?? 0)
+  const set = useRoom((state) => state.set)
+  const pages = pagePaths(files)
+  const { width, zoom } = useViewport()
+  const area = useRef<HTMLDivElement>(null)
+  const back = useRef<HTMLButtonElement>(null)
+  const [size, setSize] = useState<{ width: number; height: number } | null>(null)
+  const scale = size ? (zoom === 'fit' ? Math.min(1, size.width / width) : zoom) : 1
+  const height = size ? Math.max(200, Math.round(size.height / scale)) : 800
+
+  useLayoutEffect(() => {
+    const observer = new ResizeObserver(([entry]) => entry && setSize({ width: Math.floor(entry.contentRect.width), height: Math.floor(entry.contentRect.height) }))
+    observer.observe(area.current!)
+    return () => observer.disconnect()
+  }, [])
+
+  useEffect(() => {
+    back.current?.focus()
+    const opener = page
+    return () => document.querySelector<HTMLElement>(`[data-close-up="${CSS.escape(opener)}"]`)?.focus()
+    // Focus moves when the close-up opens and closes, not when it turns to another page.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [])
+
+  const leave = () => set({ closeUp: null })
+  const follow = (href: string) => {
+    const url = new URL(href)
+    const root = frames.rootOf(store.getState().lookId).split('/').slice(0, 3).join('/')
+    const path = decodePath(url.pathname).split('/').slice(4).join('/')
+    const target = path === '' || path.endsWith('/') ? `${path}index.html` : path
+    if (url.origin !== location.origin || !url.pathname.startsWith(root)) {
+      const where = url.origin === location.origin ? url.pathname : href
+      const rooted = url.origin === location.origin ? url.pathname.slice(1) : ''
+      if (pages.includes(rooted)) return set({ closeUp: rooted })
+      return notice(`This link leads away from the site, to ${where}. Attire stays here.`)
+    }
+    if (pages.includes(target)) set({ closeUp: target })
+    else notice(`The link leads to ${target}, and there is no such page in the site.`)
+  }
+
+  return (
+    <section aria-label={`Close-up of ${page}`} className="flex min-h-0 flex-1 flex-col">
+      <ViewportBar trailing={<span className="text-quiet">{width} × {height}</span>}>
+        <button ref={back} type="button" className="btn h-7" onClick={leave}><ArrowLeft aria-hidden className="size-4" />Lineup</button>
+        <label className="flex min-w-0 items-center gap-1.5">
+          <span className="sr-only">Page</span>
+          <select className="field h-7 min-w-0 px-1 font-semibold" value={page} onChange={(event) => set({ closeUp: event.target.value })}>
+            {pages.map((each) => <option key={each}>{each}</option>)}
+          </select>
+        </label>
+      </ViewportBar>
+      <div ref={area} className="min-h-0 flex-1 overflow-auto">
+        {size && (
+          <div className="mx-auto w-fit">
+            <Frame key={`${page} ${reloads}`} page={page} width={width} height={height} scale={scale} lookedAt interactive
+              title={`Close-up of the page ${page}`}
+              listener={{ onFollow: follow, onKey: (key) => (key.key === 'Escape' ? leave() : runShortcut(store, key)) }} />
+          </div>
+        )}
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,78 @@
+'use client'
+import { useEffect, useRef, useState } from 'react'
+import { useWorkroom } from '../workroom/context.tsx'
+import type { FrameChannel, FrameListener } from './frames.ts'
+
+interface Props {
+  readonly page: string
+  /** Size of the viewport the page sees, in CSS px. */
+  readonly width: number
+  readonly height: number
+  /** How large it is shown: 1 is life size. */
+  readonly scale: number
+  readonly inView?: boolean
+  /** Whether this is the one frame looked at. */
+  readonly lookedAt?: boolean
+  /** Whether the page itself takes clicks and keys. */
+  readonly interactive?: boolean
+  readonly title: string
+  readonly listener?: FrameListener
+}
+
+/** Where pages were scrolled to, kept over reloads, by kind of view and page. */
+const scrolls = new Map<string, { x: number; y: number }>()
+
+/** One page, live, in its sandbox, at a true viewport, scaled to fit. */
+export function Frame({ page, width, height, scale, inView = true, lookedAt = false, interactive = false, title, listener }: Props) {
+  const { frames, store } = useWorkroom()
+  const iframe = useRef<HTMLIFrameElement>(null)
+  const channel = useRef<FrameChannel>(null)
+  const heard = useRef(listener)
+  // The look it is loaded in; later ones arrive as changes of the sheet, without a reload.
+  const [address] = useState(() => ({ look: store.getState().lookId, url: frames.addressOf(store.getState().lookId, page) }))
+
+  useEffect(() => {
+    heard.current = listener
+  })
+
+  useEffect(() => {
+    const source = iframe.current!.contentWindow!
+    const place = `${lookedAt ? 'close-up' : 'lineup'} ${page}`
+    const opened = frames.open(page, address.look, source, {
+      onReady: () => {
+        const scroll = scrolls.get(place)
+        if (scroll) opened.channel.post({ type: 'scroll', ...scroll })
+        heard.current?.onReady?.()
+      },
+      onApplied: (sheets) => heard.current?.onApplied?.(sheets),
+      onFollow: (href) => heard.current?.onFollow?.(href),
+      onKey: (key) => heard.current?.onKey?.(key),
+      onScrolled: (x, y) => scrolls.set(place, { x, y }),
+    })
+    channel.current = opened.channel
+    if (lookedAt) frames.lookAt(source)
+    return () => {
+      opened.close()
+      if (lookedAt) frames.lookAt(null)
+    }
+  }, [frames, page, address, lookedAt])
+
+  useEffect(() => {
+    if (channel.current) channel.current.inView = inView
+  }, [inView])
+
+  return (
+    <div className="relative overflow-hidden bg-white" style={{ width: width * scale, height: height * scale }}>
+      <iframe
+        ref={iframe}
+        title={title}
+        src={address.url}
+        sandbox="allow-scripts"
+        tabIndex={interactive ? 0 : -1}
+        data-page={page}
+        className={`absolute left-0 top-0 origin-top-left border-0 ${interactive ? '' : 'pointer-events-none'}`}
+        style={{ width, height, transform: `scale(${scale})` }}
+      />
+    </div>
+  )
+}

@@ -1,0 +1,208 @@
+import { encodePath } from '../../core/site/paths.ts'
+import type { Sheet } from '../../core/sheet/parse.ts'
+import { envelopeSchema, fromFrameSchema, type FromFrame, type RuleEdit, type ToFrame } from '../../bridge/messages.ts'
+import { frameRules } from '../state/texts.ts'
+
+/** How the rest of the screen hears of one frame. */
+export interface FrameListener {
+  onReady?(): void
+  onApplied?(sheets: number): void
+  onFollow?(href: string): void
+  onScrolled?(x: number, y: number): void
+  onKey?(key: Extract<FromFrame, { type: 'key' }>): void
+}
+
+/** The line to one frame: keeps its sheet equal to the workroom's, changing single rules, one message under way at a time. */
+export class FrameChannel {
+  /** Whether the frame is in view: those come first. */
+  inView = true
+  private ready = false
+  private sent: readonly string[] | null = null
+  private seq = 0
+  private acknowledged = 0
+  private wanted: Sheet | null = null
+
+  constructor(
+    readonly page: string,
+    readonly source: Window,
+    private readonly root: string,
+    private readonly sheetPath: string,
+    private readonly listener: FrameListener,
+    private readonly onValues: (message: Extract<FromFrame, { type: 'values' }>) => void,
+  ) {}
+
+  get isReady(): boolean {
+    return this.ready
+  }
+
+  /** Makes the frame wear this sheet as soon as it can. */
+  wear(sheet: Sheet): void {
+    this.wanted = sheet
+    if (this.ready && this.seq === this.acknowledged) this.send()
+  }
+
+  post(message: ToFrame): void {
+    // The frame's origin is opaque, so no target origin can name it; the window itself is the address.
+    this.source.postMessage({ attire: 1, message }, '*')
+  }
+
+  hear(message: FromFrame): void {
+    switch (message.type) {
+      case 'ready':
+        this.ready = true
+        this.sent = null
+        this.acknowledged = this.seq
+        this.listener.onReady?.()
+        return this.send()
+      case 'applied':
+        this.acknowledged = message.seq
+        this.listener.onApplied?.(message.sheets)
+        return this.send()
+      case 'values':
+        return this.onValues(message)
+      case 'follow':
+        return this.listener.onFollow?.(message.href)
+      case 'scrolled':
+        return this.listener.onScrolled?.(message.x, message.y)
+      case 'key':
+        return this.listener.onKey?.(message)
+    }
+  }
+
+  private send(): void {
+    if (!this.wanted || this.seq !== this.acknowledged) return
+    const rules = frameRules(this.wanted, this.root)
+    if (this.sent === null) {
+      this.post({ type: 'sheet', seq: ++this.seq, path: `${this.root}${this.sheetPath}`, rules })
+    } else {
+      const edit = ruleEdit(this.sent, rules)
+      if (!edit) return
+      this.post({ type: 'patch', seq: ++this.seq, edit })
+    }
+    this.sent = rules
+  }
+}
+
+/** The one stretch in which two rule lists differ; null when they are equal. */
+export function ruleEdit(before: readonly string[], after: readonly string[]): RuleEdit | null {
+  if (before === after) return null
+  const shorter = Math.min(before.length, after.length)
+  let start = 0
+  while (start < shorter && before[start] === after[start]) start++
+  let tail = 0
+  while (tail < shorter - start && before[before.length - 1 - tail] === after[after.length - 1 - tail]) tail++
+  if (start === before.length && start === after.length) return null
+  return { at: start, remove: before.length - start - tail, insert: after.slice(start, after.length - tail) }
+}
+
+/** Computed values of the first element a selector finds on the pages looked at. */
+export interface ReadResult {
+  readonly page: string
+  readonly count: number
+  readonly values: Readonly<Record<string, string>>
+}
+
+/** All frames on the screen. The one looked at is served first, then those in view, then the rest. */
+export class Frames {
+  private readonly channels = new Map<Window, FrameChannel>()
+  private readonly reads = new Map<number, { answers: ReadResult[]; open: number; settle: (answers: ReadResult[]) => void }>()
+  private nextRead = 1
+  private sheet: Sheet | null = null
+  private later: ReturnType<typeof setTimeout> | null = null
+  private first: Window | null = null
+  private outlined = ''
+
+  constructor(private readonly siteId: string, private readonly sheetPath: string) {}
+
+  /** The address a page is worn under in a look. */
+  rootOf(lookId: string): string {
+    return `/wear/${this.siteId}/${lookId}/`
+  }
+
+  addressOf(lookId: string, page: string): string {
+    return this.rootOf(lookId) + encodePath(page)
+  }
+
+  listen(): () => void {
+    const hear = (event: MessageEvent) => {
+      const channel = this.channels.get(event.source as Window)
+      if (!channel || event.origin !== 'null') return
+      const envelope = envelopeSchema.safeParse(event.data)
+      const message = envelope.success ? fromFrameSchema.safeParse(envelope.data.message) : null
+      if (message?.success) channel.hear(message.data)
+    }
+    window.addEventListener('message', hear)
+    return () => window.removeEventListener('message', hear)
+  }
+
+  /** Opens the line to a frame's window. Returns the channel and what closes it. */
+  open(page: string, lookId: string, source: Window, listener: FrameListener): { channel: FrameChannel; close: () => void } {
+    const channel = new FrameChannel(page, source, this.rootOf(lookId), this.sheetPath, {
+      ...listener,
+      onReady: () => {
+        if (this.outlined) channel.post({ type: 'outline', selector: this.outlined })
+        listener.onReady?.()
+      },
+    }, (values) => this.settleRead(channel.page, values))
+    if (this.sheet) channel.wear(this.sheet)
+    this.channels.set(source, channel)
+    return {
+      channel,
+      close: () => {
+        if (this.channels.get(source) === channel) this.channels.delete(source)
+      },
+    }
+  }
+
+  /** Which frame is looked at; null when it is the whole lineup. */
+  lookAt(source: Window | null): void {
+    this.first = source
+  }
+
+  /** Makes all frames wear the sheet. */
+  wear(sheet: Sheet): void {
+    this.sheet = sheet
+    const rest: FrameChannel[] = []
+    for (const channel of this.channels.values()) {
+      if (this.first ? channel.source === this.first : channel.inView) channel.wear(sheet)
+      else rest.push(channel)
+    }
+    if (rest.length === 0) return
+    if (this.later) return
+    this.later = setTimeout(() => {
+      this.later = null
+      for (const channel of this.channels.values()) if (this.sheet) channel.wear(this.sheet)
+    }, 60)
+  }
+
+  /** Outlines what a selector touches in every frame; '' takes the outline away. */
+  outline(selector: string): void {
+    this.outlined = selector
+    for (const channel of this.channels.values()) if (channel.isReady) channel.post({ type: 'outline', selector })
+  }
+
+  /** Asks every page on the screen for the computed values of the first element a selector finds. */
+  read(selector: string, properties: string[]): Promise<ReadResult[]> {
+    const ready = [...this.channels.values()].filter((channel) => channel.isReady)
+    if (ready.length === 0) return Promise.resolve([])
+    const id = this.nextRead++
+    return new Promise((settle) => {
+      this.reads.set(id, { answers: [], open: ready.length, settle })
+      for (const channel of ready) channel.post({ type: 'read', id, selector, properties })
+      setTimeout(() => this.finishRead(id), 500)
+    })
+  }
+
+  private settleRead(page: string, { id, count, values }: Extract<FromFrame, { type: 'values' }>): void {
+    const read = this.reads.get(id)
+    if (!read) return
+    read.answers.push({ page, count, values })
+    if (--read.open === 0) this.finishRead(id)
+  }
+
+  private finishRead(id: number): void {
+    const read = this.reads.get(id)
+    this.reads.delete(id)
+    read?.settle(read.answers)
+  }
+}

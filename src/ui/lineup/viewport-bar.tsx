@@ -1,0 +1,48 @@
+'use client'
+import { useState, type ReactNode } from 'react'
+import { useViewport, WIDTH_LIMITS, WIDTHS, ZOOMS } from './viewport.ts'
+
+/** Viewport width and zoom, one click away, over lineup and close-up. */
+export function ViewportBar({ children, trailing }: { children: ReactNode; trailing?: ReactNode }) {
+  const { width, zoom, setWidth, setZoom } = useViewport()
+  return (
+    <div className="flex h-11 shrink-0 items-center gap-3 border-b border-line px-4">
+      {children}
+      <div className="ml-auto flex items-center gap-3">
+        {trailing}
+        <fieldset className="flex items-center gap-1">
+          <legend className="sr-only">Viewport width in px</legend>
+          {WIDTHS.map((each) => (
+            <button key={each} type="button" aria-pressed={width === each} onClick={() => setWidth(each)}
+              className="btn btn-bare h-7 px-2 tabular-nums aria-pressed:border-accent aria-pressed:bg-accent-wash">
+              {each}
+            </button>
+          ))}
+          <OwnWidth key={width} width={width} onWidth={setWidth} />
+          <span className="text-quiet">px wide</span>
+        </fieldset>
+        <label className="flex items-center gap-1.5 text-quiet">
+          Zoom
+          <select className="field h-7 px-1 text-ink" value={String(zoom)} onChange={(event) => setZoom(event.target.value === 'fit' ? 'fit' : Number(event.target.value))}>
+            <option value="fit">fit</option>
+            {ZOOMS.map((each) => <option key={each} value={each}>{Math.round(each * 100)} %</option>)}
+          </select>
+        </label>
+      </div>
+    </div>
+  )
+}
+
+function OwnWidth({ width, onWidth }: { width: number; onWidth: (width: number) => void }) {
+  const [text, setText] = useState(String(width))
+  const apply = () => {
+    const number = Number(text)
+    if (Number.isFinite(number) && number > 0) onWidth(number)
+    else setText(String(width))
+  }
+  return (
+    <input aria-label={`Own viewport width, ${WIDTH_LIMITS.least} to ${WIDTH_LIMITS.most} px`} className="field h-7 w-14 text-right" inputMode="numeric"
+      value={text} onChange={(event) => setText(event.target.value)} onBlur={apply}
+      onKeyDown={(event) => event.key === 'Enter' && apply()} />
+  )
+}

@@ -1,0 +1,35 @@
+import { create } from 'zustand'
+
+/** The viewport pages are shown at, in CSS px, and the zoom they are shown with. */
+export interface ViewportState {
+  readonly width: number
+  /** 'fit', or how large 1 px of the page is shown. */
+  readonly zoom: 'fit' | number
+  setWidth(width: number): void
+  setZoom(zoom: 'fit' | number): void
+}
+
+export const WIDTHS = [360, 768, 1280] as const
+export const ZOOMS = [0.2, 0.25, 0.33, 0.5, 0.67, 1] as const
+export const WIDTH_LIMITS = { least: 240, most: 3840 } as const
+
+export const useViewport = create<ViewportState>()((set) => ({
+  width: 1280,
+  zoom: 'fit',
+  setWidth: (width) => set({ width: Math.min(WIDTH_LIMITS.most, Math.max(WIDTH_LIMITS.least, Math.round(width))) }),
+  setZoom: (zoom) => set({ zoom }),
+}))
+
+/** Height of a viewport of this width, as on common devices: taller than wide on small ones. */
+export function heightFor(width: number): number {
+  return width < 500 ? Math.round(width * 2) : width < 1000 ? Math.round(width * 1.25) : Math.round(width * 0.625)
+}
+
+/** How many frames stand beside each other when the zoom is "fit". */
+export function columnsFor(width: number, available: number): number {
+  const narrowest = width < 500 ? 170 : width < 1000 ? 230 : 340
+  return Math.max(1, Math.floor((available + GAP) / (narrowest + GAP)))
+}
+
+/** Space between frames in the lineup, in px. */
+export const GAP = 24

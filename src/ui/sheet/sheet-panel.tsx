@@ -1,0 +1,165 @@
+'use client'
+import { defaultKeymap, indentWithTab } from '@codemirror/commands'
+import { css } from '@codemirror/lang-css'
+import { bracketMatching, HighlightStyle, indentOnInput, syntaxHighlighting } from '@codemirror/language'
+import { lintGutter, setDiagnostics } from '@codemirror/lint'
+import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
+import { Annotation, EditorState } from '@codemirror/state'
+import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
+import { tags } from '@lezer/highlight'
+import { ChevronDown, ChevronUp } from 'lucide-react'
+import { useEffect, useRef, useState } from 'react'
+import { diffTexts } from '../../core/text/splice.ts'
+import { sheetText } from '../state/store.ts'
+import { sheetOf } from '../state/texts.ts'
+import { count } from '../words.ts'
+import { useRoom, useWorkroom } from '../workroom/context.tsx'
+
+const HEIGHT = { least: 120, first: 260, step: 24 } as const
+
+/** The sheet's text below the pages, one key away. */
+export function SheetPanel() {
+  const open = useRoom((state) => state.sheetOpen)
+  const set = useRoom((state) => state.set)
+  const sheetPath = useRoom((state) => state.sheetPath)
+  const text = useRoom(sheetText)
+  const [height, setHeight] = useState<number>(HEIGHT.first)
+  const sheet = sheetOf(text)
+  const drag = (event: React.PointerEvent) => {
+    const from = event.clientY
+    const grip = event.currentTarget
+    grip.setPointerCapture(event.pointerId)
+    const move = (next: Event) => setHeight(limit(height + from - (next as PointerEvent).clientY))
+    grip.addEventListener('pointermove', move)
+    grip.addEventListener('pointerup', () => grip.removeEventListener('pointermove', move), { once: true })
+  }
+  return (
+    <section aria-label="Sheet" className="flex shrink-0 flex-col border-t border-line bg-panel">
+      {open && (
+        <div role="separator" aria-label="Height of the sheet" aria-orientation="horizontal" aria-valuenow={height} aria-valuemin={HEIGHT.least} tabIndex={0}
+          className="h-1.5 cursor-row-resize hover:bg-accent focus-visible:bg-accent" onPointerDown={drag}
+          onKeyDown={(event) => {
+            const direction = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
+            if (direction !== 0) setHeight(limit(height + direction * HEIGHT.step))
+          }} />
+      )}
+      <button type="button" aria-expanded={open} aria-keyshortcuts="Alt+S" onClick={() => set({ sheetOpen: !open })} className="flex h-9 items-center gap-2 px-4 text-left focus-visible:-outline-offset-2">
+        {open ? <ChevronDown aria-hidden className="size-4" /> : <ChevronUp aria-hidden className="size-4" />}
+        <span className="font-semibold">Sheet</span>
+        <code className="font-mono text-[12px]">{sheetPath}</code>
+        <span className="text-quiet">{count(text === '' ? 0 : text.split('\n').length, 'line')}, {count(sheet.rules.length, 'rule')}</span>
+        {sheet.errors.length > 0 && <span className="text-alarm">{sheet.errors.length === 1 ? '1 place that browsers skip' : `${sheet.errors.length} places that browsers skip`}</span>}
+        <kbd className="ml-auto font-mono text-[11px] text-quiet">Alt+S</kbd>
+      </button>
+      {open && <div style={{ height }} className="min-h-0 border-t border-line"><SheetEditor /></div>}
+    </section>
+  )
+}
+
+function limit(height: number): number {
+  return Math.max(HEIGHT.least, Math.min(height, window.innerHeight - 260))
+}
+
+/** Marks changes that come from the rest of the workroom, which must not be sent back there. */
+const fromStore = Annotation.define<boolean>()
+
+const highlight = HighlightStyle.define([
+  { tag: tags.comment, color: 'var(--quiet)', fontStyle: 'italic' },
+  { tag: [tags.tagName, tags.className, tags.labelName, tags.namespace, tags.keyword], fontWeight: '650' },
+  { tag: [tags.propertyName, tags.variableName], color: 'var(--ink)' },
+  { tag: [tags.number, tags.unit, tags.color, tags.string, tags.atom, tags.constant(tags.variableName)], color: 'var(--accent)' },
+])
+
+const theme = EditorView.theme({
+  '&': { height: '100%', fontSize: '13px', backgroundColor: 'var(--raised)', color: 'var(--ink)' },
+  '.cm-scroller': { fontFamily: 'var(--font-mono)', lineHeight: '1.55' },
+  '.cm-gutters': { backgroundColor: 'var(--sunken)', color: 'var(--quiet)', borderRight: '1px solid var(--line)' },
+  '.cm-activeLine, .cm-activeLineGutter': { backgroundColor: 'color-mix(in oklch, var(--accent-wash) 55%, transparent)' },
+  '&.cm-focused .cm-selectionBackground, .cm-selectionBackground': { backgroundColor: 'var(--accent-wash)' },
+  '.cm-content': { caretColor: 'var(--ink)' },
+  '.cm-cursor': { borderLeftColor: 'var(--ink)' },
+  '&.cm-focused': { outline: '2px solid var(--accent)', outlineOffset: '-2px' },
+  '.cm-tooltip, .cm-panels': { backgroundColor: 'var(--panel)', color: 'var(--ink)', borderColor: 'var(--line)' },
+  '.cm-matchingBracket, .cm-selectionMatch': { backgroundColor: 'var(--accent-wash)' },
+})
+
+function SheetEditor() {
+  const { store, nonce } = useWorkroom()
+  const host = useRef<HTMLDivElement>(null)
+  const view = useRef<EditorView>(null)
+  const goTo = useRoom((state) => state.goTo)
+
+  useEffect(() => {
+    const editor = new EditorView({
+      parent: host.current!,
+      state: EditorState.create({
+        doc: sheetText(store.getState()),
+        extensions: [
+          EditorView.cspNonce.of(nonce),
+          EditorState.lineSeparator.of(lineEnd(sheetText(store.getState()))),
+          lineNumbers(), lintGutter(), drawSelection(), highlightActiveLine(), bracketMatching(), indentOnInput(), highlightSelectionMatches(), search({ top: true }),
+          css(), syntaxHighlighting(highlight), theme,
+          keymap.of([...searchKeymap, ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'), indentWithTab]),
+          EditorView.contentAttributes.of({ 'aria-label': 'Text of the sheet' }),
+          EditorView.updateListener.of((update) => {
+            if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore))) return
+            store.getState().typeSheet(diffTexts(sheetText(store.getState()), docText(update.state)))
+          }),
+          EditorView.domEventHandlers({ blur: () => store.getState().closeTyping() }),
+        ],
+      }),
+    })
+    view.current = editor
+    const mark = () => {
+      const { errors } = sheetOf(sheetText(store.getState()))
+      const length = editor.state.doc.length
+      editor.dispatch(setDiagnostics(editor.state, errors.map(({ from, to, message }) => ({ from: Math.min(from, length), to: Math.min(to, length), message, severity: 'error' as const }))))
+    }
+    let timer: ReturnType<typeof setTimeout>
+    const leave = store.subscribe((state) => {
+      const [change] = diffTexts(docText(editor.state), sheetText(state))
+      if (change) editor.dispatch({ changes: toEditor(editor.state, change), annotations: fromStore.of(true) })
+      clearTimeout(timer)
+      timer = setTimeout(mark, 250)
+    })
+    mark()
+    return () => {
+      leave()
+      clearTimeout(timer)
+      store.getState().closeTyping()
+      editor.destroy()
+    }
+  }, [store, nonce])
+
+  useEffect(() => {
+    const editor = view.current
+    if (!editor || !goTo) return
+    const { from, to } = toEditor(editor.state, { ...goTo, insert: '' })
+    editor.dispatch({ selection: { anchor: from, head: to }, effects: EditorView.scrollIntoView(from, { y: 'center' }) })
+    editor.focus()
+  }, [goTo])
+
+  return <div ref={host} className="h-full" data-testid="sheet-editor" />
+}
+
+/** The text with its own line ends: the editor itself counts every one as a single character. */
+function docText(state: EditorState): string {
+  return state.sliceDoc()
+}
+
+/** The line end the whole text uses, or LF where it mixes them; then CR stays as it is, a character like any other. */
+function lineEnd(text: string): string {
+  const crlf = text.split('\r\n').length - 1
+  return crlf > 0 && crlf === text.split('\n').length - 1 ? '\r\n' : '\n'
+}
+
+/** A change of the text in the editor's own counting, where a CR LF is one character. */
+function toEditor(state: EditorState, { from, to, insert }: { from: number; to: number; insert: string }) {
+  if (state.lineBreak === '\n') return { from, to, insert: state.toText(insert) }
+  const text = docText(state)
+  const splits = (offset: number) => text[offset - 1] === '\r' && text[offset] === '\n'
+  const shift = (offset: number) => offset - (text.slice(0, offset).split('\r\n').length - 1)
+  const first = splits(from) ? from - 1 : from
+  const last = splits(to) ? to + 1 : to
+  return { from: shift(first), to: shift(last), insert: state.toText(text.slice(first, from) + insert + text.slice(to, last)) }
+}

@@ -1,0 +1,18 @@
+/** A number with its noun: "1 page", "3 pages". */
+export function count(number: number, one: string, many = `${one}s`): string {
+  return `${number} ${number === 1 ? one : many}`
+}
+
+/** Names in a row: "a", "a and b", "a, b and c", "a, b and 4 more". */
+export function listed(names: readonly string[], most = 3): string {
+  if (names.length <= 1) return names[0] ?? ''
+  const shown = names.length > most ? names.slice(0, most - 1) : names.slice(0, -1)
+  const last = names.length > most ? `${names.length - shown.length} more` : names.at(-1)!
+  return `${shown.join(', ')} and ${last}`
+}
+
+/** A size in bytes as people say it. */
+export function bytes(size: number): string {
+  if (size < 1000) return `${size} bytes`
+  return size < 1_000_000 ? `${Math.round(size / 1000)} kB` : `${(size / 1_000_000).toFixed(1)} MB`
+}

@@ -1,0 +1,25 @@
+'use client'
+import { useCallback } from 'react'
+import { useWorkroom } from './context.tsx'
+
+/** Handlers for a thing that stands for a selector: while pointed at or focused, its reach is outlined in all frames. */
+export function useOutline() {
+  const show = useShowReach()
+  return useCallback((selector: string) => ({
+    onMouseEnter: () => show(selector),
+    onMouseLeave: () => show(''),
+  }), [show])
+}
+
+/** Outlines a selector's reach in all frames and counts it in the captions; '' takes both away. */
+export function useShowReach(): (selector: string) => void {
+  const { frames, worker, store, insights } = useWorkroom()
+  return useCallback((selector: string) => {
+    store.getState().set({ outlined: selector })
+    frames.outline(selector)
+    if (selector === '') return insights.setState({ reach: null })
+    void worker.ask('reach', { selector }).then((pages) => {
+      if (store.getState().outlined === selector) insights.setState({ reach: new Map(pages.map(({ page, count }) => [page, count])) })
+    })
+  }, [frames, worker, store, insights])
+}

@@ -1,0 +1,30 @@
+import type { WorkroomStore } from '../state/store.ts'
+
+/** A key as the workroom or a frame reports it. */
+export interface Key {
+  readonly key: string
+  readonly code: string
+  readonly ctrl: boolean
+  readonly shift: boolean
+  readonly alt: boolean
+}
+
+/** Does what a key stands for in the whole workroom; false when it stands for nothing. */
+export function runShortcut(store: WorkroomStore, { key, code, ctrl, shift, alt }: Key): boolean {
+  const state = store.getState()
+  const letter = key.toLowerCase()
+  if (ctrl && !alt && letter === 'z') {
+    if (shift) state.redo()
+    else state.undo()
+    return true
+  }
+  if (ctrl && !alt && letter === 'y') {
+    state.redo()
+    return true
+  }
+  if (alt && !ctrl && code === 'KeyS') {
+    state.set({ sheetOpen: !state.sheetOpen })
+    return true
+  }
+  return false
+}

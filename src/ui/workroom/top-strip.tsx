@@ -1,0 +1,122 @@
+'use client'
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react'
+import { ChevronDown, Moon, PackageOpen, Redo2, Sun, Undo2 } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import type { SiteList } from '../../core/site/protocol.ts'
+import { api } from '../state/api.ts'
+import { Choice } from '../controls/choice.tsx'
+import { count } from '../words.ts'
+import { useInsights, useNotice, useRoom, useWorkroom } from './context.tsx'
+import { useTheme } from './theme.ts'
+
+/** Site, look, undo and redo, keeping, findings, and the way out. */
+export function TopStrip({ onImport }: { onImport: () => void }) {
+  const state = useRoom((room) => room)
+  const wear = useInsights((insights) => insights.wear)
+  const findings = [...wear.values()].reduce((sum, page) => sum + (page.wears ? 0 : 1) + page.overridden.length, 0)
+  const { theme, toggle } = useTheme()
+  const undo = state.past.at(-1)
+  const redo = state.future.at(-1)
+  return (
+    <header className="flex h-12 shrink-0 items-center gap-2 border-b border-line bg-panel px-3">
+      <h1 className="sr-only">Attire: {state.name}</h1>
+      <SiteMenu onImport={onImport} />
+      <label className="flex items-center gap-1.5 text-quiet">
+        <span aria-hidden>Look</span>
+        <Choice label="Look" className="w-40 text-ink" value={state.lookId} options={state.looks.map(({ id, name }) => ({ value: id, label: name }))} onChange={state.wearLook} />
+      </label>
+      <div className="ml-2 flex items-center gap-1">
+        <button type="button" className="btn btn-bare size-[30px] p-0" disabled={!undo} onClick={state.undo} aria-label={undo ? `Undo: ${undo.label}` : 'Undo'} title={undo ? `Undo: ${undo.label} (Ctrl+Z)` : 'Nothing to undo'}><Undo2 aria-hidden className="size-4" /></button>
+        <button type="button" className="btn btn-bare size-[30px] p-0" disabled={!redo} onClick={state.redo} aria-label={redo ? `Redo: ${redo.label}` : 'Redo'} title={redo ? `Redo: ${redo.label} (Ctrl+Shift+Z)` : 'Nothing to redo'}><Redo2 aria-hidden className="size-4" /></button>
+      </div>
+      <KeepingNote last={undo?.label ?? null} />
+      <div className="ml-auto flex items-center gap-2">
+        <button type="button" className="btn btn-bare" onClick={() => state.set({ facet: 'pages' })}>
+          {findings === 0 ? 'No findings' : count(findings, 'finding')}
+        </button>
+        <button type="button" className="btn btn-bare size-[30px] p-0" onClick={toggle} aria-label={theme === 'dark' ? 'Light interface' : 'Dark interface'} title={theme === 'dark' ? 'Light interface' : 'Dark interface'}>
+          {theme === 'dark' ? <Sun aria-hidden className="size-4" /> : <Moon aria-hidden className="size-4" />}
+        </button>
+        <HandOff />
+      </div>
+    </header>
+  )
+}
+
+function SiteMenu({ onImport }: { onImport: () => void }) {
+  const name = useRoom((state) => state.name)
+  const siteId = useRoom((state) => state.siteId)
+  const [list, setList] = useState<SiteList['sites']>([])
+  return (
+    <Menu>
+      <MenuButton className="btn btn-bare text-[14px] font-semibold" onClick={() => void api.sites().then(({ sites }) => setList(sites), () => undefined)}>
+        <span className="max-w-48 truncate">{name}</span><ChevronDown aria-hidden className="size-4 text-quiet" />
+      </MenuButton>
+      <MenuItems anchor={{ to: 'bottom start', gap: 4 }} className="z-50 min-w-64 rounded-[3px] border border-edge bg-raised p-1 shadow-lg outline-none">
+        {list.filter(({ id }) => id !== siteId).map((site) => (
+          <MenuItem key={site.id}>
+            <a href={`/site/${site.id}`} className="flex items-center gap-3 rounded-sm px-2 py-1.5 data-focus:bg-accent-wash">
+              <span className="min-w-0 flex-1 truncate">{site.name}</span><span className="text-[12px] text-quiet">{count(site.pages, 'page')}</span>
+            </a>
+          </MenuItem>
+        ))}
+        <MenuItem><button type="button" className="w-full rounded-sm px-2 py-1.5 text-left data-focus:bg-accent-wash" onClick={onImport}>Bring in a site …</button></MenuItem>
+        <MenuItem><a href="/sites" className="block rounded-sm px-2 py-1.5 data-focus:bg-accent-wash">All sites</a></MenuItem>
+      </MenuItems>
+    </Menu>
+  )
+}
+
+/** Whether the work is kept, and since when. */
+function KeepingNote({ last }: { last: string | null }) {
+  const keeping = useRoom((state) => state.keeping)
+  const [now, setNow] = useState(() => Date.now())
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 15_000)
+    return () => clearInterval(timer)
+  }, [])
+  const text = () => {
+    switch (keeping.state) {
+      case 'keeping':
+        return 'keeping …'
+      case 'waiting':
+      case 'refused':
+        return keeping.message
+      case 'conflict':
+        return 'changed in another window'
+      case 'kept':
+        return keeping.at === null ? 'kept' : now - keeping.at < 60_000 ? 'kept a moment ago' : `kept ${count(Math.floor((now - keeping.at) / 60_000), 'minute')} ago`
+    }
+  }
+  const bad = keeping.state === 'waiting' || keeping.state === 'refused'
+  return (
+    <p role="status" data-keeping={keeping.state} className={`min-w-0 truncate text-[12px] ${bad ? 'text-alarm' : 'text-quiet'}`} title={bad ? text() : last ? `Last step: ${last}` : undefined}>
+      {text()}
+    </p>
+  )
+}
+
+function HandOff() {
+  const { store } = useWorkroom()
+  const notice = useNotice()
+  const [busy, setBusy] = useState(false)
+  const handOff = async () => {
+    setBusy(true)
+    const { siteId, lookId, closeTyping } = store.getState()
+    closeTyping()
+    // What is handed off is what is kept: wait until everything is.
+    for (let wait = 0; wait < 100 && store.getState().keeping.state !== 'kept'; wait++) await new Promise((resolve) => setTimeout(resolve, 50))
+    setBusy(false)
+    if (store.getState().keeping.state !== 'kept') return notice('Not everything is kept yet, so nothing was handed off. Try again in a moment.')
+    const link = document.createElement('a')
+    link.href = `/api/sites/${siteId}/export?look=${encodeURIComponent(lookId)}`
+    link.download = ''
+    link.click()
+    notice('Handed off: a ZIP with pages, sheet, fonts and images.')
+  }
+  return (
+    <button type="button" className="btn btn-main" disabled={busy} onClick={() => void handOff()} title="A ZIP with pages, sheet, fonts and images, ready for any web server">
+      <PackageOpen aria-hidden className="size-4" />Hand off
+    </button>
+  )
+}

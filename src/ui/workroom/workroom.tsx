@@ -1,0 +1,141 @@
+'use client'
+import { useEffect, useMemo, useState } from 'react'
+import { isSheet } from '../../core/site/paths.ts'
+import type { SiteState } from '../../core/site/protocol.ts'
+import { pathOfDoc } from '../../core/site/step.ts'
+import { SiteWorker } from '../../workers/client.ts'
+import { Bench } from '../bench/bench.tsx'
+import { CloseUp } from '../lineup/close-up.tsx'
+import { Frames } from '../lineup/frames.ts'
+import { Lineup } from '../lineup/lineup.tsx'
+import { SheetPanel } from '../sheet/sheet-panel.tsx'
+import { createWorkroom, sheetText, type WorkroomState } from '../state/store.ts'
+import { sheetOf } from '../state/texts.ts'
+import { ConflictDialog } from './conflict-dialog.tsx'
+import { createInsights, useInsights, useRoom, WorkroomProvider, type Workroom } from './context.tsx'
+import type { Incoming } from './import.ts'
+import { ImportDialog, useWindowDrop } from './import-dialog.tsx'
+import { runShortcut } from './shortcuts.ts'
+import { TopStrip } from './top-strip.tsx'
+
+/** How long after an edit the worker is told: dragging does not flood it. */
+const WORKER_DELAY_MS = 80
+
+/** The whole workroom of one site. */
+export default function WorkroomScreen({ site, nonce, fonts }: { site: SiteState; nonce: string; fonts: Record<string, string> }) {
+  const [workroom] = useState<Omit<Workroom, 'worker'>>(() => ({
+    store: createWorkroom(site), insights: createInsights(), frames: new Frames(site.id, site.sheetPath), nonce, fonts,
+  }))
+  const [worker, setWorker] = useState<SiteWorker | null>(null)
+
+  useEffect(() => {
+    const { insights } = workroom
+    const opened = new SiteWorker((reports) => insights.setState(({ wear }) => ({ wear: new Map([...wear, ...reports.map((report) => [report.page, report] as const)]) })))
+    setWorker(opened)
+    return () => opened.close()
+  }, [workroom])
+
+  const whole = useMemo(() => (worker ? { ...workroom, worker } : null), [workroom, worker])
+  if (!whole) return null
+  return (
+    <WorkroomProvider value={whole}>
+      <Wiring workroom={whole} />
+      <Layout />
+    </WorkroomProvider>
+  )
+}
+
+/** One pass of data: text to frames at once, to the worker after a breath, keys to steps. */
+function Wiring({ workroom }: { workroom: Workroom }) {
+  useEffect(() => {
+    const { store, frames, worker, insights } = workroom
+    frames.wear(sheetOf(sheetText(store.getState())))
+
+    let told = new Map<string, string>()
+    const tellWorker = (state: WorkroomState) => {
+      const now = new Map([...state.texts].flatMap(([doc, text]) => {
+        const path = pathOfDoc(doc)
+        return path === null ? [] : [[path, text] as const]
+      }))
+      now.set(state.sheetPath, sheetText(state))
+      const changed = [...now].filter(([path, text]) => told.get(path) !== text)
+      const gone = [...told.keys()].filter((path) => !now.has(path)).map((path) => [path, null] as const)
+      const pages = changed.some(([path]) => !isSheet(path))
+      told = now
+      if (changed.length + gone.length > 0) worker.tell({ type: 'texts', texts: [...changed.map(([path, text]) => [path, text] as [string, string]), ...gone.map(([path]) => [path, null] as [string, null])] })
+      if (pages) void worker.ask('boxTargets', {}).then((boxTargets) => insights.setState({ boxTargets }))
+    }
+    const tellFiles = (state: WorkroomState) => worker.tell({ type: 'files', files: state.files.map(({ path }) => path), sheetPath: state.sheetPath })
+    tellFiles(store.getState())
+    tellWorker(store.getState())
+
+    let timer: ReturnType<typeof setTimeout> | undefined
+    const leaveStore = store.subscribe((state, before) => {
+      if (sheetText(state) !== sheetText(before)) frames.wear(sheetOf(sheetText(state)))
+      if (state.files !== before.files) tellFiles(state)
+      if (state.texts !== before.texts || state.preview !== before.preview || state.lookId !== before.lookId) {
+        clearTimeout(timer)
+        timer = setTimeout(() => tellWorker(store.getState()), WORKER_DELAY_MS)
+      }
+    })
+    const leaveFrames = frames.listen()
+    const key = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLElement && event.target.closest('input:not([type="range"]):not([type="radio"]), textarea, select') !== null
+      // In a field with unfinished text the browser's own undo is what is meant.
+      if (typing && !event.altKey && (event.target as HTMLInputElement).value !== (event.target as HTMLInputElement).defaultValue) return
+      if (runShortcut(store, { key: event.key, code: event.code, ctrl: event.ctrlKey || event.metaKey, shift: event.shiftKey, alt: event.altKey })) event.preventDefault()
+    }
+    window.addEventListener('keydown', key, true)
+    return () => {
+      clearTimeout(timer)
+      leaveStore()
+      leaveFrames()
+      window.removeEventListener('keydown', key, true)
+    }
+  }, [workroom])
+  return null
+}
+
+function Layout() {
+  const closeUp = useRoom((state) => state.closeUp)
+  const [importing, setImporting] = useState(false)
+  const [dropped, setDropped] = useState<Promise<Incoming> | null>(null)
+  const over = useWindowDrop((incoming) => {
+    setDropped(incoming)
+    setImporting(true)
+  })
+  return (
+    <div className="flex h-screen flex-col overflow-hidden">
+      <TopStrip onImport={() => setImporting(true)} />
+      <div className="flex min-h-0 flex-1">
+        <Bench />
+        <main className="flex min-w-0 flex-1 flex-col">
+          <Lineup hidden={closeUp !== null} />
+          {closeUp !== null && <CloseUp page={closeUp} />}
+          <SheetPanel />
+        </main>
+      </div>
+      <NoticeStrip />
+      <ImportDialog open={importing} dropped={dropped} onClose={() => { setImporting(false); setDropped(null) }} />
+      <ConflictDialog />
+      {over && <div aria-hidden className="pointer-events-none fixed inset-3 z-40 grid place-items-center rounded-md border-2 border-dashed border-accent bg-panel/85 text-lg font-semibold">Drop a folder or a ZIP to bring in a site</div>}
+    </div>
+  )
+}
+
+/** The latest thing to tell; goes by itself. */
+function NoticeStrip() {
+  const notice = useInsights((insights) => insights.notice)
+  const [gone, setGone] = useState(0)
+  useEffect(() => {
+    if (!notice) return
+    const timer = setTimeout(() => setGone(notice.at), 6000)
+    return () => clearTimeout(timer)
+  }, [notice])
+  const shown = notice && notice.at !== gone
+  return (
+    <div role="status" aria-live="polite" className="pointer-events-none fixed inset-x-0 bottom-12 z-40 flex justify-center">
+      {shown && <p className="rounded-[3px] bg-ink px-3 py-1.5 text-panel shadow-lg">{notice.text}</p>}
+    </div>
+  )
+}
