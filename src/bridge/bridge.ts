@@ -1,5 +1,5 @@
 import { liveSheet, type LiveSheet } from './live-sheet.ts'
-import { envelopeSchema, toFrameSchema, type FromFrame, type ToFrame } from './messages.ts'
+import { envelopeSchema, GROUND, toFrameSchema, type FromFrame, type ToFrame } from './messages.ts'
 
 /**
  * Runs inside a frame, before anything the page can say, and is the only script there. It hears the workroom alone,
@@ -60,10 +60,22 @@ function read(selector: string, properties: readonly string[]): { count: number;
     const first = found[0]
     if (!first) return { count: 0, values: {} }
     const style = getComputedStyle(first)
-    return { count: found.length, values: Object.fromEntries(properties.map((name) => [name, style.getPropertyValue(name)])) }
+    return {
+      count: found.length,
+      values: Object.fromEntries(properties.map((name) => [name, name === GROUND ? groundOf(first) : style.getPropertyValue(name)])),
+    }
   } catch {
     return { count: 0, values: {} }
   }
+}
+
+/** The nearest background colour behind an element that is not see-through; '' for none. */
+function groundOf(element: Element): string {
+  for (let at: Element | null = element; at; at = at.parentElement) {
+    const color = getComputedStyle(at).backgroundColor
+    if (!/^(?:transparent|rgba\(.*, 0\))$/.test(color)) return color
+  }
+  return ''
 }
 
 window.addEventListener('message', (event) => {

@@ -3,6 +3,9 @@ import * as z from 'zod/mini'
 // Zod would try eval() to go faster; frames and workroom both forbid it.
 z.config({ jitless: true })
 
+/** Stands among the properties to read for the ground an element is seen on. */
+export const GROUND = 'ground'
+
 /** One change in the list of the sheet's top-level rules: `remove` of them at `at` give way to `insert`. */
 export const ruleEditSchema = z.object({
   at: z.int().check(z.nonnegative()),

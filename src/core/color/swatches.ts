@@ -1,5 +1,5 @@
 import { parsePage } from '../markup/tree.ts'
-import { selectorsOf } from '../sheet/decide.ts'
+import { ownRule, selectorsOf } from '../sheet/decide.ts'
 import { addDeclaration, addRule } from '../sheet/edit.ts'
 import { naturalPlace } from '../sheet/kin.ts'
 import type { Declaration, Sheet } from '../sheet/parse.ts'
@@ -45,7 +45,7 @@ export function usesOf(text: string, name: string): number {
 
 /** Writes a new swatch behind the others. */
 export function addSwatch(sheet: Sheet, name: string, value: string): Splice[] {
-  const root = topStyleRules(sheet).filter((rule) => selectorsOf(rule).length === 1 && selectorsOf(rule)[0] === ':root').at(-1)
+  const root = ownRule(sheet, ':root')
   return root ? addDeclaration(sheet, root, name, value) : addRule(sheet, ':root', [[name, value]], naturalPlace(sheet, ':root'))
 }
 

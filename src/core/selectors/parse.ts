@@ -98,7 +98,9 @@ export function parseComplex(text: string, relative = false): Complex | null {
   }
   if (current.length > 0) compounds.push(current)
   else if (pending !== ' ' || compounds.length === 0) return null
-  return compounds.length === combinators.length ? { compounds, combinators } : null
+  // A pseudo-element ends a selector: nothing stands inside it.
+  const inside = compounds.slice(0, -1).some((compound) => compound.some((simple) => simple.kind === 'pseudo-element'))
+  return compounds.length === combinators.length && !inside ? { compounds, combinators } : null
 }
 
 function readSimple(text: string, tokens: CssToken[], at: number, before: readonly Simple[]): { simple: Simple; next: number } | null {

@@ -52,6 +52,12 @@ export function conditionalRules(sheet: Sheet, selector: string, property: strin
     .filter((rule) => declarationsOf(rule).some((declaration) => overlaps(declaration.property, property)))
 }
 
+/** The last top-level rule that names this selector and no other, or null. */
+export function ownRule(sheet: Sheet, selector: string): StyleRule | null {
+  const wanted = normalSelector(selector)
+  return topStyleRules(sheet).filter((rule) => selectorsOf(rule).length === 1 && selectorsOf(rule)[0] === wanted).at(-1) ?? null
+}
+
 /** What an edit of a control asks for. */
 export interface EditRequest {
   readonly selector: string
@@ -65,10 +71,7 @@ export interface EditRequest {
 export function planEdit(sheet: Sheet, { selector, property, value, scope = 'group' }: EditRequest): Splice[] {
   const decision = decide(sheet, selector, property)
   if (decision && (scope === 'group' || decision.group.length === 0)) return editHere(sheet, decision, property, value)
-  const own = topStyleRules(sheet).filter((rule) => {
-    const selectors = selectorsOf(rule)
-    return selectors.length === 1 && selectors[0] === normalSelector(selector)
-  }).at(-1)
+  const own = ownRule(sheet, selector)
   if (own && (!decision || own.from > decision.rule.from)) return addDeclaration(sheet, own, property, value)
   const place = decision ? { after: decision.rule } : naturalPlace(sheet, selector)
   return addRule(sheet, selector, [[property, value]], place)

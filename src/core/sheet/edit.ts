@@ -65,6 +65,9 @@ export function addRule(sheet: Sheet, prelude: string, body: readonly (readonly 
   const unit = indentUnit(sheet)
   const rule = `${prelude} {${eol}${body.map(([property, value]) => `${unit}${property}: ${value};${eol}`).join('')}}`
   if (place === 'end') {
+    // Behind a stray text or a comment without end a new rule would be swallowed.
+    const start = text.startsWith('\uFEFF') ? 1 : 0
+    if (sheet.errors.length > 0 || text.lastIndexOf('/*') > text.lastIndexOf('*/')) return [{ from: start, to: start, insert: rule + eol + eol }]
     const lead = text.trim() === '' ? '' : /[\r\n]\s*$/.test(text) ? eol : eol + eol
     return [{ from: text.length, to: text.length, insert: `${lead}${rule}${eol}` }]
   }
@@ -73,9 +76,11 @@ export function addRule(sheet: Sheet, prelude: string, body: readonly (readonly 
   if ('before' in place) return [{ from: place.before.from, to: place.before.from, insert: `${rule}${eol}${eol}` }]
   const comment = /^[ \t]*\/\*(?:[^*\r\n]|\*(?!\/))*\*\//.exec(text.slice(place.after.to))
   const at = place.after.to + (comment?.[0].length ?? 0)
-  const blank = /[\r\n][ \t]*(?:\r\n|\r|\n)[ \t]*$/.test(text.slice(0, place.after.from)) || sheet.rules.length < 2
+  const blank = sheet.rules.length < 2 || sheet.rules.some((each, index) => index > 0 && BLANK_LINE.test(text.slice(sheet.rules[index - 1]!.to, each.from)))
   return [{ from: at, to: at, insert: eol + (blank ? eol : '') + rule }]
 }
+
+const BLANK_LINE = /(?:\r\n|\r|\n)[ \t]*(?:\r\n|\r|\n)/
 
 /** Applies one edit after another, each seeing the sheet the one before left; gives the text that results. */
 export function editInTurn(text: string, edits: readonly ((sheet: Sheet) => readonly Splice[])[]): string {

@@ -6,6 +6,5 @@ export type TextEncodingName = 'utf-8' | 'bytes'
 
 /** Whether a text can be written in an encoding: "bytes" holds no character above U+007F that was not there before. */
 export function fitsEncoding(insert: string, encoding: TextEncodingName): boolean {
-  // eslint-disable-next-line no-control-regex -- the whole ASCII range is meant
   return encoding === 'utf-8' || /^[\0-\x7f]*$/.test(insert)
 }

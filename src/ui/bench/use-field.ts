@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useMemo, useState } from 'react'
-import { conditionalRules, decide, planEdit, planRemoval, selectorsOf, type Decision } from '../../core/sheet/decide.ts'
+import { conditionalRules, decide, ownRule, planEdit, planRemoval, selectorsOf, type Decision } from '../../core/sheet/decide.ts'
 import type { Rival } from '../../core/fit/site-model.ts'
 import { swatchesOf, type Swatch } from '../../core/color/swatches.ts'
 import { lookDoc } from '../../core/site/step.ts'
@@ -21,15 +21,16 @@ export interface Field {
   readonly value: string
   readonly decision: Decision | null
   readonly line: number | null
+  /** Where nothing sets it: the line of the rule a change is added to, or null when a new rule is written. */
+  readonly ownLine: number | null
   /** The swatch the value comes from. */
   readonly swatch: Swatch | null
   readonly scope: Scope
   readonly setScope: (scope: Scope) => void
-  /** Shows a value while dragging. */
-  readonly preview: (value: string) => void
+  /** Shows a value while dragging; null goes back to what is kept. */
+  readonly preview: (value: string | null) => void
   /** Makes it one step. */
   readonly commit: (value: string) => void
-  readonly cancel: () => void
   /** Takes the declaration away; null when it cannot be taken away by itself. */
   readonly clear: (() => void) | null
   /** Goes to the deciding declaration in the sheet. */
@@ -49,6 +50,7 @@ export function useField(selector: string, property: string, name: string): Fiel
   const swatch = useMemo(() => (decision?.swatch ? (swatchesOf(sheet).find((each) => each.name === decision.swatch) ?? null) : null), [sheet, decision])
   const scope = chosen === 'swatch' && !swatch ? 'group' : chosen
   const now = settled === shown ? decision : decide(sheetOf(shown), selector, property)
+  const own = useMemo(() => ownRule(sheet, selector), [sheet, selector])
   const conditional = useMemo(() => conditionalRules(sheet, selector, property).length, [sheet, selector, property])
 
   const plan = (value: string): Splice[] =>
@@ -65,9 +67,9 @@ export function useField(selector: string, property: string, name: string): Fiel
     selector, property, decision, swatch, scope, setScope, conditional,
     value: now ? (now.value ?? now.declaration.value) : '',
     line: decision ? placeOf(settled, decision.declaration.from).line : null,
-    preview: (value) => store.getState().showPreview(plan(value)),
+    ownLine: own ? placeOf(settled, own.from).line : null,
+    preview: (value) => store.getState().showPreview(value === null ? null : plan(value)),
     commit: (value) => keep(`${target}: ${value}`.slice(0, 200), plan(value)),
-    cancel: () => store.getState().showPreview(null),
     clear: removable ? () => keep(`Took away ${target}`, planRemoval(sheet, selector, property)) : null,
     show: decision ? () => store.getState().set({ sheetOpen: true, goTo: { from: decision.declaration.from, to: decision.declaration.to } }) : null,
   }

@@ -15,7 +15,8 @@ interface Props {
   readonly value: string
   /** What the pages show when the sheet does not say. */
   readonly computed?: string | undefined
-  readonly onPreview: (value: string) => void
+  /** Shows a value; null goes back to what is kept. */
+  readonly onPreview: (value: string | null) => void
   readonly onCommit: (value: string) => void
   readonly onClear?: (() => void) | null
   /** Whether swatches may be chosen as the value. */
@@ -88,8 +89,8 @@ function ColorText({ label, value, computed, onPreview, onCommit }: Props) {
     const next = draft?.trim() ?? ''
     if (draft === null || bad) return
     setDraft(null)
-    if (next !== '' && next !== value) onCommit(next)
-    else onPreview(value)
+    if (next === '') onPreview(null)
+    else onCommit(next)
   }
   return (
     <div className="min-w-0 flex-1">
@@ -105,7 +106,7 @@ function ColorText({ label, value, computed, onPreview, onCommit }: Props) {
           if (event.key === 'Escape' && draft !== null) {
             event.stopPropagation()
             setDraft(null)
-            onPreview(value)
+            onPreview(null)
           }
         }} />
       {bad && <p id={id} className="mt-1 text-[12px] text-alarm">“{draft}” is not a CSS colour. Try #14596b, rgb(20 89 107), hsl(192 69% 25%) or a name such as teal.</p>}

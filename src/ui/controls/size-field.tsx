@@ -30,16 +30,43 @@ function split(value: string): { number: number; unit: string } | null {
   return match ? { number: Number(match[1]), unit: match[2]!.toLowerCase() } : null
 }
 
+function partsOf(value: string, computed: string | undefined, least: number, unit: string) {
+  return split(value) ?? split(computed ?? '') ?? { number: least, unit }
+}
+
+/** Rough units of a field in one of its value: a plain number beside lengths (line height) counts as that many em. */
+function scaleOf(fieldUnit: string, unit: string): number {
+  const px = UNIT_PX[unit] ?? 1
+  return fieldUnit === '' && unit !== '' ? px / 16 : px
+}
+
+/** How far one key press goes: whole px and per cent, finer steps for larger units and for small plain numbers. */
+function stepOf(unit: string, most: number): number {
+  if (unit === '') return most > 10 ? 10 : 0.05
+  return (UNIT_PX[unit] ?? 1) === 1 || unit === '%' ? 1 : 0.05
+}
+
+type SliderProps = Pick<Props, 'label' | 'value' | 'computed' | 'least' | 'most' | 'unit' | 'onPreview' | 'onCommit'>
+
+/** Drags a size in the unit it is written in; all frames follow, and the end of the drag is one step. */
+export function Slider({ label, value, computed, least, most, unit, onPreview, onCommit }: SliderProps) {
+  const drag = useDrag(onPreview, onCommit)
+  const parts = partsOf(value, computed, least, unit)
+  const scale = scaleOf(unit, parts.unit)
+  return (
+    <input type="range" aria-label={label} aria-valuetext={`${parts.number}${parts.unit}`} className="w-full flex-1" min={least / scale} max={most / scale} step={Math.min(1, stepOf(parts.unit, most))} value={parts.number}
+      onChange={(event) => drag.move(`${Number(Number(event.target.value).toFixed(3))}${parts.unit}`)} onKeyUp={drag.end} onBlur={drag.end} />
+  )
+}
+
 /** A size: typed with its unit, stepped with the arrow keys, or dragged. */
 export function SizeField({ label, property, value, computed, least, most, unit, example, onPreview, onCommit, onClear, compact }: Props) {
   const [draft, setDraft] = useState<string | null>(null)
   const id = useId()
   const drag = useDrag(onPreview, onCommit)
-  const parts = split(value) ?? split(computed ?? '') ?? { number: least, unit }
-  const scale = UNIT_PX[parts.unit] ?? 1
-  const step = scale === 1 ? (unit === '' ? 0.05 : 1) : parts.unit === '%' ? 1 : 0.05
+  const parts = partsOf(value, computed, least, unit)
+  const step = stepOf(parts.unit, most)
   const bad = draft !== null && draft.trim() !== '' && !CSS.supports(property, draft.trim())
-  const write = (number: number) => `${Number(number.toFixed(3))}${parts.unit}`
   const commit = () => {
     if (draft === null) return drag.end()
     if (bad) return
@@ -76,8 +103,7 @@ export function SizeField({ label, property, value, computed, least, most, unit,
       <div className="flex items-center gap-2">
         <span className="w-[92px] shrink-0 text-quiet">{label}</span>
         {input}
-        <input type="range" aria-label={`${label}, drag`} className="flex-1" min={least / scale} max={most / scale} step={step} value={parts.number}
-          onChange={(event) => drag.move(write(Number(event.target.value)))} onPointerUp={drag.end} onKeyUp={drag.end} onBlur={drag.end} />
+        <Slider label={`${label}, drag`} value={value} computed={computed} least={least} most={most} unit={unit} onPreview={onPreview} onCommit={onCommit} />
         {onClear && <button type="button" aria-label={`Take ${label.toLowerCase()} out of the sheet`} title="Take out of the sheet" className="btn btn-bare size-6 p-0 text-quiet" onClick={onClear}>×</button>}
       </div>
       {fault}

@@ -8,7 +8,11 @@ export function Where({ field }: { field: Field }) {
   const id = useId()
   const { decision, swatch, scope } = field
   if (!decision) {
-    return <p className="text-[12px] text-quiet">Not set in the sheet. A change writes a rule <code className="font-mono text-ink">{field.selector}</code>.</p>
+    return (
+      <p className="text-[12px] text-quiet">
+        Not set. A change {field.ownLine === null ? 'writes the rule' : 'goes into'} <code className="font-mono text-ink">{field.selector}</code>{field.ownLine !== null && `, line ${field.ownLine}`}.
+      </p>
+    )
   }
   const choices: { scope: Scope; label: string }[] = [
     ...(decision.group.length > 0

@@ -1,5 +1,6 @@
 'use client'
 import { useEffect, useMemo, useState } from 'react'
+import { setNonce } from 'react-colorful'
 import { isSheet } from '../../core/site/paths.ts'
 import type { SiteState } from '../../core/site/protocol.ts'
 import { pathOfDoc } from '../../core/site/step.ts'
@@ -23,9 +24,11 @@ const WORKER_DELAY_MS = 80
 
 /** The whole workroom of one site. */
 export default function WorkroomScreen({ site, nonce, fonts }: { site: SiteState; nonce: string; fonts: Record<string, string> }) {
-  const [workroom] = useState<Omit<Workroom, 'worker'>>(() => ({
-    store: createWorkroom(site), insights: createInsights(), frames: new Frames(site.id, site.sheetPath), nonce, fonts,
-  }))
+  const [workroom] = useState<Omit<Workroom, 'worker'>>(() => {
+    // The colour picker writes a style element of its own.
+    setNonce(nonce)
+    return { store: createWorkroom(site), insights: createInsights(), frames: new Frames(site.id, site.sheetPath), nonce, fonts }
+  })
   const [worker, setWorker] = useState<SiteWorker | null>(null)
 
   useEffect(() => {

@@ -1,10 +1,10 @@
 'use client'
 import { useState } from 'react'
-import { SIDES } from '../../../core/boxes/sides.ts'
+import { SIDES, writeSides, type Side } from '../../../core/boxes/sides.ts'
 import { readBorder } from '../../../core/cascade/shorthands.ts'
 import { Choice } from '../../controls/choice.tsx'
 import { ColorField } from '../../controls/color-field.tsx'
-import { SizeField } from '../../controls/size-field.tsx'
+import { SizeField, Slider } from '../../controls/size-field.tsx'
 import { Where } from '../../controls/where.tsx'
 import { count } from '../../words.ts'
 import { useInsights } from '../../workroom/context.tsx'
@@ -80,25 +80,42 @@ function Sides({ selector, property, title, top, seen }: { selector: string; pro
     bottom: useField(selector, `${property}-bottom`, `bottom ${property}`),
     left: useField(selector, `${property}-left`, `left ${property}`),
   }
+  const [active, setActive] = useState<Side | 'all'>('all')
   const whole = all.decision?.declaration.property === property ? all.value : ''
+  const least = property === 'margin' ? -40 : 0
+  const dragged = active === 'all' ? { field: all, value: whole } : { field: sides[active], value: sides[active].value }
   return (
     <Group title={title}>
-      <div className="flex flex-col gap-1">
-        <SizeField label="All sides" property={property} unit="px" least={property === 'margin' ? -40 : 0} most={top} example={`16px, 1rem 2rem${property === 'margin' ? ' or 0 auto' : ''}`}
-          value={whole} computed={SIDES.map((side) => seen[`${property}-${side}`] ?? '').join(' ').trim()} onPreview={all.preview} onCommit={all.commit} onClear={all.clear} />
-        <div className="grid grid-cols-4 gap-1.5 pl-[100px]">
+      <div className="flex flex-col gap-1.5">
+        <div className="flex items-center gap-2" onFocus={() => setActive('all')}>
+          <span className="w-[92px] shrink-0 text-quiet">All sides</span>
+          <div className="flex-1">
+            <SizeField compact label={`${property} on all sides`} property={property} unit="px" least={least} most={top} example={`16px, 1rem 2rem${property === 'margin' ? ' or 0 auto' : ''}`}
+              value={whole} computed={shortest(seen, property)} onPreview={all.preview} onCommit={all.commit} />
+          </div>
+          {all.clear && <button type="button" className="btn btn-bare h-7 px-1.5 text-quiet" onClick={all.clear}>Take out</button>}
+        </div>
+        <div className="grid grid-cols-4 gap-1.5">
           {SIDES.map((side) => (
-            <div key={side}>
-              <SizeField compact label={`${side} ${property}`} property={`${property}-${side}`} unit="px" least={0} most={top} example="16px or 1rem"
+            <div key={side} onFocus={() => setActive(side)}>
+              <SizeField compact label={`${side} ${property}`} property={`${property}-${side}`} unit="px" least={least} most={top} example="16px or 1rem"
                 value={sides[side].value} computed={seen[`${property}-${side}`]} onPreview={sides[side].preview} onCommit={sides[side].commit} />
-              <span aria-hidden className="block text-center text-[11px] text-quiet">{side}</span>
+              <span aria-hidden className={`block text-center text-[11px] ${active === side ? 'font-semibold' : 'text-quiet'}`}>{side}</span>
             </div>
           ))}
         </div>
-        <div className="pl-[100px]"><Where field={all} /></div>
+        <Slider label={`${active === 'all' ? 'all sides' : active}, drag`} unit="px" least={least} most={top} value={dragged.value}
+          computed={active === 'all' ? seen[`${property}-top`] : seen[`${property}-${active}`]} onPreview={dragged.field.preview} onCommit={dragged.field.commit} />
+        <Where field={all} />
       </div>
     </Group>
   )
+}
+
+/** Four computed sides as the shortest shorthand, for a placeholder. */
+function shortest(seen: Seen, property: string): string {
+  const [top = '', right = '', bottom = '', left = ''] = SIDES.map((side) => seen[`${property}-${side}`])
+  return top === '' ? '' : writeSides({ top, right, bottom, left })
 }
 
 function Border({ selector, seen }: { selector: string; seen: Seen }) {
@@ -121,7 +138,7 @@ function Border({ selector, seen }: { selector: string; seen: Seen }) {
       {style !== 'none' && (
         <>
           <SizeField label="Thickness" property="border-top-width" unit="px" least={0} most={24} example="1px or 0.25rem" value={parts.width} computed={seen['border-top-width']} onPreview={(value) => field.preview(write({ width: value }))} onCommit={(value) => field.commit(write({ width: value }))} />
-          <ColorField label="Colour" value={parts.color} computed={seen['border-top-color']} onPreview={(value) => field.preview(write({ color: value }))} onCommit={(value) => field.commit(write({ color: value }))} />
+          <ColorField label="Colour" value={parts.color} computed={seen['border-top-color']} onPreview={(value) => field.preview(value === null ? null : write({ color: value }))} onCommit={(value) => field.commit(write({ color: value }))} />
         </>
       )}
       <div className="pl-[100px]"><Where field={field} /></div>

@@ -89,7 +89,7 @@ function SwatchRow({ swatch, value, taken }: { swatch: Swatch; value: string; ta
     <li>
       <div className="grid grid-cols-[30px_minmax(0,1fr)_auto] items-center gap-x-2" data-swatch={swatch.name}>
         <ColorField compact label={`Swatch ${swatch.name}`} value={value} offerSwatches={false}
-          onPreview={(next) => store.getState().showPreview(recolour(next))}
+          onPreview={(next) => store.getState().showPreview(next === null ? null : recolour(next))}
           onCommit={(next) => store.getState().edit({ label: `${swatch.name}: ${next}`, texts: [{ doc: doc(), splices: recolour(next) }] })} />
         <div className="order-first col-start-2 row-start-1 min-w-0">
           <input aria-label={`Name of the swatch ${swatch.name}`} aria-invalid={fault !== null} aria-describedby={fault ? id : undefined} spellCheck={false}

@@ -12,6 +12,7 @@ import { sheetOf } from '../../state/texts.ts'
 import { useRoom, useWorkroom } from '../../workroom/context.tsx'
 import { useShowReach } from '../../workroom/outline.ts'
 import { FacetHead, Rivals } from '../parts.tsx'
+import { GROUND } from '../../../bridge/messages.ts'
 import { useComputed, useField, useRivals } from '../use-field.ts'
 
 const KIND_NAMES: Readonly<Record<string, string>> = { a: 'All links', 'nav a': 'Navigation links' }
@@ -33,7 +34,7 @@ export function LinksFacet() {
   const [state, setState] = useState<State>('link')
   const show = useShowReach()
   const conflicts = stateConflicts(sheet, base)
-  const computed = useComputed('body', 'background-color color')
+  const ground = useComputed(base, GROUND).values[GROUND]
   const rivals = useRivals(base, 'color text-decoration background-color').filter((rival) => !rival.selector.includes(':'))
   return (
     <>
@@ -60,7 +61,7 @@ export function LinksFacet() {
               <span className="font-mono text-[12px] font-semibold">:{each}</span>
               <span className="text-[11px] text-quiet">{WHEN[each]}</span>
             </span>
-            <Proof base={base} state={each} ground={computed.values['background-color'] ?? '#fff'} />
+            <Proof base={base} state={each} ground={ground || '#fff'} />
           </label>
         ))}
       </div>
@@ -82,10 +83,8 @@ function Proof({ base, state, ground }: { base: string; state: State; ground: st
     return ''
   }
   const line = value('text-decoration-line') || value('text-decoration')
-  // Links in a navigation stand on the box around them.
-  const around = base === 'a' ? '' : ['nav', 'header', '.site-header'].map((selector) => decide(sheet, selector, 'background-color')?.value).find(Boolean)
   return (
-    <span aria-hidden className="flex flex-1 items-center px-4" style={{ background: resolveVars(sheet, around || decide(sheet, 'body', 'background-color')?.value || '') || ground }}>
+    <span aria-hidden className="flex flex-1 items-center px-4" style={{ background: ground }}>
       <span className="px-1 text-[15px]" style={{
         color: value('color') || (state === 'visited' ? '#551a8b' : state === 'active' ? '#ff0000' : '#0000ee'),
         backgroundColor: value('background-color') || undefined,

@@ -52,7 +52,7 @@ function PageRow({ page, wear }: { page: string; wear: WearSummary | undefined }
           {wear.overridden.slice(0, 6).map((each) => (
             <li key={`${each.offset} ${each.property}`} className="border-l-2 border-edge pl-2">
               {each.kind === 'inline' ? 'A style attribute' : 'An embedded rule'} sets <code className="font-mono text-ink">{each.property}</code> of{' '}
-              {each.count > 1 ? `${each.count} elements like ` : ''}<code className="font-mono text-ink">{each.element}</code> and beats <code className="font-mono text-ink">{each.sheetSelector}</code>.
+              {each.count > 1 ? `${each.count} elements like ` : ''}<code className="font-mono text-ink">{each.element}</code> and beats the sheet’s <code className="font-mono text-ink">{each.sheetSelector}</code>.
             </li>
           ))}
           {wear.overridden.length > 6 && <li>and {wear.overridden.length - 6} more.</li>}

@@ -69,7 +69,7 @@ function Role({ selector }: { selector: string }) {
           <Where field={weight} />
         </Row>
         <Row>
-          <SizeField label="Line height" property="line-height" unit="" least={0.9} most={2.2} example="1.5 or 28px" value={leading.value} computed={seen['line-height']} onPreview={leading.preview} onCommit={leading.commit} onClear={leading.clear} />
+          <SizeField label="Line height" property="line-height" unit="" least={0.9} most={2.2} example="1.5 or 28px" value={leading.value} computed={ratio(seen['line-height'], seen['font-size'])} onPreview={leading.preview} onCommit={leading.commit} onClear={leading.clear} />
           <Where field={leading} />
         </Row>
         <Row>
@@ -80,6 +80,12 @@ function Role({ selector }: { selector: string }) {
       <Rivals rivals={rivals} />
     </>
   )
+}
+
+/** A computed line height as the plain number people write. */
+function ratio(height: string | undefined, size: string | undefined): string | undefined {
+  const number = parseFloat(height ?? '') / parseFloat(size ?? '')
+  return Number.isFinite(number) ? String(Math.round(number * 100) / 100) : height
 }
 
 /** Weights are whole numbers. */

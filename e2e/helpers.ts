@@ -1,0 +1,90 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import path from 'node:path'
+import { expect, type APIRequestContext, type Frame, type Page } from '@playwright/test'
+import { zipSync } from 'fflate'
+
+export const DEMO_PAGES = ['index.html', 'boats.html', 'contact.html', 'fares.html', 'notices.html', 'timetable.html', 'isles/hallin.html', 'isles/skerrow.html']
+
+/** The files of the demo site, as the repository holds them. */
+export function demoFiles(): Record<string, Uint8Array> {
+  const folder = 'demo/vennor-isles'
+  return Object.fromEntries(
+    readdirSync(folder, { recursive: true, withFileTypes: true })
+      .filter((entry) => entry.isFile())
+      .map((entry) => path.join(entry.parentPath, entry.name))
+      .map((file) => [path.relative(folder, file).split(path.sep).join('/'), new Uint8Array(readFileSync(file))]),
+  )
+}
+
+export function bytes(text: string): Uint8Array {
+  return new TextEncoder().encode(text)
+}
+
+/** Brings in a site of its own for a test; gives its id. */
+export async function bringIn(request: APIRequestContext, name: string, files: Record<string, Uint8Array>): Promise<string> {
+  const answer = await request.post(`/api/import?name=${encodeURIComponent(name)}`, { headers: { 'content-type': 'application/zip' }, data: Buffer.from(zipSync(files)) })
+  expect(answer.status(), await answer.text()).toBe(201)
+  return ((await answer.json()) as { siteId: string }).siteId
+}
+
+/** Opens a site's workroom and waits until the lineup's frames wear the sheet. */
+export async function openSite(page: Page, siteId: string): Promise<void> {
+  await page.goto(`/site/${siteId}`)
+  await expect(page.locator('iframe').first()).toBeVisible()
+  await expect.poll(() => loaded(page)).toBeGreaterThan(0)
+}
+
+async function loaded(page: Page): Promise<number> {
+  const states = await Promise.all(pageFrames(page).map((frame) => frame.evaluate(() => document.readyState === 'complete').catch(() => false)))
+  return states.length > 0 && states.every(Boolean) ? states.length : 0
+}
+
+/** The frames that show pages. */
+export function pageFrames(page: Page): Frame[] {
+  return page.frames().filter((frame) => frame.url().includes('/wear/'))
+}
+
+export function frameOf(page: Page, file: string): Frame {
+  const frame = pageFrames(page).find((each) => decodeURIComponent(each.url()).endsWith(`/${file}`))
+  expect(frame, `a frame shows ${file}`).toBeDefined()
+  return frame!
+}
+
+/** A computed value of the first match in every frame that has one. */
+export async function computedInFrames(page: Page, selector: string, property: string): Promise<Record<string, string>> {
+  const values: Record<string, string> = {}
+  for (const frame of pageFrames(page)) {
+    const value = await frame.evaluate(([wanted, name]) => {
+      const element = document.querySelector(wanted!)
+      return element && document.styleSheets.length > 0 ? getComputedStyle(element).getPropertyValue(name!) : null
+    }, [selector, property])
+    if (value !== null) values[new URL(frame.url()).pathname.split('/').slice(4).join('/')] = value
+  }
+  return values
+}
+
+/** Scrolls through the lineup so that every frame is alive. */
+export async function wakeAll(page: Page, pages: number): Promise<void> {
+  for (let step = 0; step < 12 && pageFrames(page).length < pages; step++) {
+    await page.getByRole('region', { name: 'Lineup' }).locator('> div').last().evaluate((element, at) => element.scrollTo(0, at * 400), step)
+    await page.waitForTimeout(150)
+  }
+  await page.getByRole('region', { name: 'Lineup' }).locator('> div').last().evaluate((element) => element.scrollTo(0, 0))
+  await expect.poll(() => loaded(page)).toBe(pages)
+}
+
+export async function facet(page: Page, name: string): Promise<void> {
+  await page.getByRole('navigation', { name: 'Facets' }).getByRole('button', { name }).click()
+}
+
+/** Waits until the interface says that everything is kept. */
+export async function kept(page: Page): Promise<void> {
+  await page.waitForTimeout(700)
+  await expect(page.locator('[data-keeping]')).toHaveAttribute('data-keeping', 'kept')
+}
+
+/** The site as the server holds it. */
+export async function stored(request: APIRequestContext, siteId: string) {
+  const answer = await request.get(`/api/sites/${siteId}`)
+  return (await answer.json()) as { revision: number; cursor: number; steps: { label: string }[]; texts: Record<string, string>; looks: { id: string; text: string }[]; files: { path: string }[]; sheetPath: string }
+}

@@ -1,0 +1,82 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { mkdtempSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { expect, test, type Page } from '@playwright/test'
+import { bringIn, computedInFrames, demoFiles, kept, openSite, stored } from './helpers.ts'
+
+const setSwatch = async (page: Page, name: string, value: string) => {
+  const chip = page.getByRole('button', { name: new RegExp(`^Swatch ${name}`) })
+  if ((await chip.getAttribute('aria-expanded')) === 'false') await chip.click()
+  const text = page.getByRole('textbox', { name: `Swatch ${name}, any CSS colour` })
+  await text.fill(value)
+  await text.press('Enter')
+}
+
+test('two windows: the second is told, shown both versions, and neither is lost', async ({ context, request }) => {
+  const site = await bringIn(request, 'Two windows', demoFiles())
+  const [first, second] = [await context.newPage(), await context.newPage()]
+  await openSite(first, site)
+  await openSite(second, site)
+  await setSwatch(first, '--tide', 'rgb(1, 1, 1)')
+  await kept(first)
+  await setSwatch(second, '--tide', 'rgb(2, 2, 2)')
+  const dialog = second.getByRole('dialog', { name: 'This site was changed in another window' })
+  await expect(dialog).toContainText('--tide: rgb(2, 2, 2)')
+  await expect(dialog).toContainText('--tide: rgb(1, 1, 1)')
+  expect((await stored(request, site)).looks[0]!.text).toContain('rgb(1, 1, 1)')
+  await dialog.getByRole('button', { name: 'Take the other window’s version' }).click()
+  await kept(second)
+  expect((await stored(request, site)).looks[0]!.text).toContain('rgb(1, 1, 1)')
+  await second.getByRole('button', { name: /^Redo/ }).click()
+  await kept(second)
+  expect((await stored(request, site)).looks[0]!.text).toContain('rgb(2, 2, 2)')
+  await setSwatch(first, '--tide', 'rgb(3, 3, 3)')
+  await first.getByRole('button', { name: 'Keep this window’s version' }).click()
+  await kept(first)
+  expect((await stored(request, site)).looks[0]!.text).toContain('rgb(3, 3, 3)')
+  await first.getByRole('button', { name: /^Undo/ }).click()
+  await kept(first)
+  expect((await stored(request, site)).looks[0]!.text).toContain('rgb(2, 2, 2)')
+})
+
+test.describe('when the server dies', () => {
+  let server: ChildProcess
+  let address: string
+  const data = mkdtempSync(path.join(tmpdir(), 'attire-kill-'))
+
+  const start = async (port: number) => {
+    server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], { env: { ...process.env, ATTIRE_DATA: data }, stdio: 'ignore' })
+    address = `http://127.0.0.1:${port}`
+    await expect.poll(() => fetch(`${address}/api/sites`).then((answer) => answer.ok, () => false), { timeout: 20_000 }).toBe(true)
+  }
+  test.afterAll(() => void server.kill('SIGKILL'))
+
+  test('what the interface called kept is there after kill -9, and undo still works', async ({ page }) => {
+    const port = await new Promise<number>((resolve) => {
+      const probe = createServer().listen(0, '127.0.0.1', () => {
+        const { port: free } = probe.address() as { port: number }
+        probe.close(() => resolve(free))
+      })
+    })
+    await start(port)
+    await page.goto(address)
+    await setSwatch(page, '--tide', 'rgb(9, 8, 7)')
+    await expect(page.getByText('kept a moment ago')).toBeVisible()
+    server.kill('SIGKILL')
+    await new Promise((resolve) => server.once('exit', resolve))
+
+    await setSwatch(page, '--sand', 'rgb(6, 5, 4)')
+    await expect(page.getByText(/server does not answer/)).toBeVisible()
+    await start(port)
+    await expect(page.locator('[data-keeping]')).toHaveAttribute('data-keeping', 'kept', { timeout: 15_000 })
+    await page.reload()
+    await expect(page.locator('[data-swatch="--tide"]')).toContainText('rgb(9, 8, 7)')
+    await expect(page.locator('[data-swatch="--sand"]')).toContainText('rgb(6, 5, 4)')
+    await expect.poll(async () => (await computedInFrames(page, '.site-header', 'background-color'))['index.html']).toBe('rgb(9, 8, 7)')
+    await page.getByRole('button', { name: 'Undo: --sand: rgb(6, 5, 4)' }).click()
+    await page.getByRole('button', { name: 'Undo: --tide: rgb(9, 8, 7)' }).click()
+    await expect(page.locator('[data-swatch="--tide"]')).toContainText('#14596b')
+  })
+})

@@ -1,0 +1,52 @@
+// `npm test`: installs what is missing, then type check, lint, unit tests, production build, browser tests on that build.
+// Ends with the line "N passed, N failed".
+import { spawnSync } from 'node:child_process'
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { build, freePort, install, run } from './setup.mjs'
+
+install()
+process.env.CHROMIUM_PATH = chromium()
+run('npx', ['next', 'typegen'], 'Writing the route types', { stdio: ['ignore', 'ignore', 'inherit'] })
+run('npm', ['run', '--silent', 'typecheck'], 'The type check')
+run('npm', ['run', '--silent', 'lint'], 'The lint')
+
+rmSync('test-results', { recursive: true, force: true })
+mkdirSync('test-results', { recursive: true })
+let failed = 0
+let passed = 0
+
+test('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json'], 'unit', (report) => ({
+  passed: report.numPassedTests,
+  failed: report.numFailedTests + report.testResults.filter((suite) => suite.status === 'failed' && suite.assertionResults.length === 0).length,
+}))
+build()
+process.env.ATTIRE_TEST_PORT = String(await freePort())
+test('npx', ['playwright', 'test'], 'e2e', (report) => ({
+  passed: report.stats.expected + report.stats.flaky,
+  failed: report.stats.unexpected + report.errors.length,
+}))
+
+console.log(`\n${passed} passed, ${failed} failed`)
+process.exit(failed === 0 ? 0 : 1)
+
+function test(command, args, name, count) {
+  const { status } = spawnSync(command, args, { stdio: 'inherit' })
+  const file = `test-results/${name}.json`
+  const result = existsSync(file) ? count(JSON.parse(readFileSync(file, 'utf8'))) : { passed: 0, failed: 1 }
+  passed += result.passed
+  // A runner that fails without a failed test (a crash, no test found) is a failure too.
+  failed += status !== 0 && result.failed === 0 ? 1 : result.failed
+}
+
+function chromium() {
+  const known = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((file) => file && existsSync(file))
+  if (known) return known
+  if (process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
+    console.log('Installing Chromium for the browser tests …')
+    run('apt-get', ['update', '-qq'], 'Reading the package lists')
+    run('apt-get', ['install', '-y', '-qq', 'chromium'], 'Installing Chromium', { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } })
+    return '/usr/bin/chromium'
+  }
+  console.error('The browser tests need Chromium. Install the package "chromium" (or set CHROMIUM_PATH to one) and run npm test again.')
+  process.exit(1)
+}
