@@ -65,6 +65,7 @@ export async function computedInFrames(page: Page, selector: string, property: s
 
 /** Scrolls through the lineup so that every frame is alive. */
 export async function wakeAll(page: Page, pages: number): Promise<void> {
+  await expect(page.getByRole('region', { name: 'Lineup' })).toBeVisible()
   for (let step = 0; step < 12 && pageFrames(page).length < pages; step++) {
     await page.getByRole('region', { name: 'Lineup' }).locator('> div').last().evaluate((element, at) => element.scrollTo(0, at * 400), step)
     await page.waitForTimeout(150)

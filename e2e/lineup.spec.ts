@@ -38,7 +38,7 @@ test('looks are switched live, without a reload', async ({ page }) => {
 test.describe('with a site of its own', () => {
   let site: string
   test.beforeEach(async ({ page, request }) => {
-    site = await bringIn(request, 'Lineup', demoFiles())
+    site = await bringIn(request, 'Pages', demoFiles())
     await openSite(page, site)
   })
 
@@ -58,7 +58,7 @@ test.describe('with a site of its own', () => {
     await text.press('Enter')
     await expect(close.getByRole('heading', { name: 'Timetable' })).toHaveCSS('color', 'rgb(0, 0, 128)')
     expect(await frame().evaluate(() => scrollY)).toBe(scrolled)
-    await page.getByRole('button', { name: 'Lineup' }).click()
+    await page.getByRole('button', { name: 'Lineup', exact: true }).click()
     await expect(page.getByRole('heading', { name: '8 pages' })).toBeVisible()
     await expect(page.getByRole('button', { name: 'Open index.html in a close-up' })).toBeFocused()
     expect(await frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color)).toBe('rgb(0, 0, 128)')

@@ -34,7 +34,8 @@ export function LinksFacet() {
   const [state, setState] = useState<State>('link')
   const show = useShowReach()
   const conflicts = stateConflicts(sheet, base)
-  const ground = useComputed(base, GROUND).values[GROUND]
+  // Plain links are meant where text runs, not in the header, whose links come first.
+  const ground = useComputed(base === 'a' ? 'main, body' : base, GROUND).values[GROUND]
   const rivals = useRivals(base, 'color text-decoration background-color').filter((rival) => !rival.selector.includes(':'))
   return (
     <>
@@ -84,7 +85,7 @@ function Proof({ base, state, ground }: { base: string; state: State; ground: st
   }
   const line = value('text-decoration-line') || value('text-decoration')
   return (
-    <span aria-hidden className="flex flex-1 items-center px-4" style={{ background: ground }}>
+    <span aria-hidden data-proof className="flex flex-1 items-center px-4" style={{ background: ground }}>
       <span className="px-1 text-[15px]" style={{
         color: value('color') || (state === 'visited' ? '#551a8b' : state === 'active' ? '#ff0000' : '#0000ee'),
         backgroundColor: value('background-color') || undefined,

@@ -102,7 +102,7 @@ function Specimen({ selector, values }: { selector: string; values: { family: st
   const ground = useField('body', 'background-color', 'background')
   const size = { body: 17, p: 17, h3: 20, h2: 26, h1: 34 }[selector]
   return (
-    <div aria-hidden className="border-b border-line px-4 py-4" style={{
+    <div aria-hidden data-proof className="border-b border-line px-4 py-4" style={{
       background: resolveVars(sheet, ground.value) || '#fff', color: resolveVars(sheet, values.color ?? ''), fontFamily: resolveVars(sheet, values.family ?? ''),
       fontWeight: values.weight as never, fontSize: size, lineHeight: 1.25,
     }}>

