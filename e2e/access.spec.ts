@@ -55,7 +55,11 @@ test('everything is reached by keyboard, with a ring that shows, and focus is ne
   await page.getByRole('button', { name: 'Open boats.html in a close-up' }).focus()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'Lineup', exact: true })).toBeFocused()
-  await page.locator('iframe[title^="Close-up"]').focus()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('button', { name: 'Open boats.html in a close-up' })).toBeFocused()
+  await page.getByRole('button', { name: '768' }).click()
+  await page.getByRole('button', { name: 'Open boats.html in a close-up' }).click()
+  await page.frameLocator('iframe[title^="Close-up"]').getByRole('heading', { name: 'Boats' }).click()
   await page.keyboard.press('Escape')
   await expect(page.getByRole('button', { name: 'Open boats.html in a close-up' })).toBeFocused()
 

@@ -104,6 +104,8 @@ window.addEventListener(
   'keydown',
   (event) => {
     const ctrl = event.ctrlKey || event.metaKey
+    const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
+    if (typing && event.key !== 'Escape') return
     const ours = event.key === 'Escape' || (ctrl && /^[zyk]$/i.test(event.key)) || (event.altKey && event.code === 'KeyS')
     if (!ours) return
     event.preventDefault()

@@ -62,7 +62,7 @@ export function CloseUp({ page }: { page: string }) {
   }
 
   return (
-    <section aria-label={`Close-up of ${page}`} className="flex min-h-0 flex-1 flex-col">
+    <section aria-label={`Close-up of ${page}`} className="flex min-h-0 flex-1 flex-col" onKeyDown={(event) => event.key === 'Escape' && leave()}>
       <ViewportBar trailing={<span className="text-quiet">{width} × {height}</span>}>
         <button ref={back} type="button" className="btn h-7" onClick={leave}><ArrowLeft aria-hidden className="size-4" />Lineup</button>
         <label className="flex min-w-0 items-center gap-1.5">

@@ -100,7 +100,7 @@ function SheetEditor() {
           lineNumbers(), lintGutter(), drawSelection(), highlightActiveLine(), bracketMatching(), indentOnInput(), highlightSelectionMatches(), search({ top: true }),
           css(), syntaxHighlighting(highlight), theme,
           keymap.of([...searchKeymap, ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'), indentWithTab]),
-          EditorView.contentAttributes.of({ 'aria-label': 'Text of the sheet' }),
+          EditorView.contentAttributes.of({ 'aria-label': 'Text of the sheet', tabindex: '0' }),
           EditorView.updateListener.of((update) => {
             if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore))) return
             store.getState().typeSheet(diffTexts(sheetText(store.getState()), docText(update.state)))
