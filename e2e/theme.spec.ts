@@ -155,6 +155,6 @@ test('broken text in the sheet breaks nothing else, and says where', async ({ pa
   await page.getByRole('textbox', { name: 'Text of the sheet' }).focus()
   await page.keyboard.press('Control+End')
   await page.keyboard.type('h1 color: red;')
-  await expect(page.getByText('1 place that browsers skip')).toBeVisible()
+  await expect(page.getByText('1 mistake, marked in the text')).toBeVisible()
   expect(await frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color)).toBe('rgb(20, 89, 107)')
 })

@@ -26,6 +26,7 @@ describe('does the page wear the sheet', () => {
     ['isles/a.html', '<LINK REL=StyleSheet HREF=../css/site.css?v=2>'],
     ['a.html', '<link rel="stylesheet" href="/css/site.css" media="screen and (min-width: 600px)">'],
     ['a.html', '<style>@import url(css/site.css) screen; p { top: 0 }</style>'],
+    ['deep/a.html', '<base href="../"><link rel="stylesheet" href="css/site.css">'],
     ['a.html', '<link rel="stylesheet" href="./css/../css/site.css" type="text/css">'],
   ])('%s with %s wears it', (file, text) => expect(report(file, text).wears).toBe(true))
 
@@ -39,6 +40,7 @@ describe('does the page wear the sheet', () => {
     ['a.html', '<link rel="stylesheet" href="file:///C:/web/css/site.css">', 'link-local-path'],
     ['a.html', '<link rel="stylesheet" href="css/site.css" media="print">', 'link-not-worn'],
     ['a.html', '<link rel="stylesheet" href="css/site.css" disabled>', 'link-not-worn'],
+    ['a.html', '<base href="isles/"><link rel="stylesheet" href="css/site.css">', 'link-target-missing'],
     ['a.html', '<!-- <link rel="stylesheet" href="css/site.css"> -->', 'link-missing'],
     ['a.html', '<link rel="stylesheet" href="https://elsewhere.example/css/site.css">', 'link-missing'],
   ])('%s with %s: %s, and attaching mends it', (file, text, id) => {
@@ -134,7 +136,7 @@ describe('the copy a frame gets', () => {
     const copy = worn('<head><meta http-equiv=refresh content="0;url=/api"><link rel=preconnect href=//x.example><link rel=stylesheet href="/css/a.css"><style>p{background:url(/i.png)}</style><img src="/i.png"><a href="/b.html">')
     expect(copy).toContain('<meta data-attire-http-equiv=refresh')
     expect(copy).toContain('<link data-attire-rel=preconnect')
-    expect(copy).toContain('<link crossorigin rel=stylesheet href="/wear/s/l/css/a.css">')
+    expect(copy).toContain('<link crossorigin="" rel=stylesheet href="/wear/s/l/css/a.css">')
     expect(copy).toContain('url(/wear/s/l/i.png)')
     expect(copy).toContain('<img src="/wear/s/l/i.png"><a href="/b.html">')
     expect(applySplices('@import "/a.css"; p { background: url( "/x" ), url(//y) }', rootedUrls('@import "/a.css"; p { background: url( "/x" ), url(//y) }', '/r/'))).toBe('@import "/r/a.css"; p { background: url( "/r/x" ), url(//y) }')

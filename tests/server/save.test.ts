@@ -113,6 +113,12 @@ describe('sites', () => {
     await expect(exportSite(db, id, 'nonsense')).rejects.toMatchObject({ code: 'not-found' })
   })
 
+  it('an import that is cancelled keeps nothing', async () => {
+    const before = (await listSites(db)).sites.length
+    await expect(createSite(db, { name: 'Cancelled', files: [{ path: 'index.html', bytes: Buffer.from('x') }], signal: AbortSignal.abort() })).rejects.toThrow()
+    expect((await listSites(db)).sites).toHaveLength(before)
+  })
+
   it('another stylesheet can become the sheet before the first change', async () => {
     const { id } = await make()
     await changeSettings(db, id, { sheetPath: 'css/more.css', name: 'Renamed' })

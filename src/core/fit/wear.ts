@@ -52,13 +52,14 @@ export interface WearContext {
 /** Examines one page: does the sheet arrive, and what on the page beats it? */
 export function wearReport(path: SitePath, page: Page, context: WearContext): WearReport {
   const sheets = sheetsWorn(path, page, context)
+  const base = basePath(path, page)
   const wears = sheets.some((sheet) => sheet.kind === 'external' && sheet.file === context.sheetPath)
   const embedded = sheets.filter((sheet) => sheet.kind === 'embedded')
   return {
     page: path,
     wears,
-    fault: wears ? null : faultOf(path, page, context),
-    reference: relativeReference(path, context.sheetPath),
+    fault: wears ? null : faultOf(base, page, context),
+    reference: relativeReference(base, context.sheetPath),
     embedded: {
       blocks: embedded.length,
       declarations: embedded.reduce((sum, { sheet }) => sum + countDeclarations(sheet.rules), 0),
@@ -71,6 +72,7 @@ export function wearReport(path: SitePath, page: Page, context: WearContext): We
 /** All stylesheets of a page in cascade order: linked files with their imports, and embedded blocks. */
 export function sheetsWorn(path: SitePath, page: Page, context: WearContext): AuthorSheet[] {
   const worn: AuthorSheet[] = []
+  const base = basePath(path, page)
   const addFile = (file: SitePath, seen: readonly SitePath[]) => {
     const sheet = context.files.has(file) && !seen.includes(file) ? context.readSheet(file) : null
     if (!sheet) return
@@ -90,15 +92,22 @@ export function sheetsWorn(path: SitePath, page: Page, context: WearContext): Au
   for (const element of page.elements) {
     if (!element.html || !isActive(element, context.viewport)) continue
     if (element.tag === 'link' && relOf(element).includes('stylesheet') && !relOf(element).includes('alternate')) {
-      const target = targetOf(path, element.attributes.get('href') ?? '')
+      const target = targetOf(base, element.attributes.get('href') ?? '')
       if (target.kind === 'site') addFile(target.path, [])
     } else if (element.tag === 'style' && element.rawText) {
       const sheet = parseSheet(element.rawText.text)
-      addImports(path, sheet, [])
+      addImports(base, sheet, [])
       worn.push({ kind: 'embedded', file: path, offset: element.rawText.from, sheet })
     }
   }
   return worn
+}
+
+/** Where a page's relative references start from: the page itself, unless a `base` element of it leads elsewhere in the site. */
+export function basePath(path: SitePath, page: Page): SitePath {
+  const base = page.elements.find((element) => element.html && element.tag === 'base' && element.attributes.has('href'))
+  const target = base ? targetOf(path, base.attributes.get('href')!) : null
+  return target?.kind === 'site' ? target.path : path
 }
 
 function isActive(element: PageElement, viewport: Viewport): boolean {

@@ -24,7 +24,7 @@ export function wornCopy(text: string, { bridge, root }: WornOptions): Splice[] 
     if (!element.place) continue
     splices.push(...neutralised(element, text), ...rooted(element, text, root))
     if (element.tag === 'link' && /\bstylesheet\b/i.test(element.attributes.get('rel') ?? '') && !element.attributes.has('crossorigin')) {
-      splices.push(afterName(element, ' crossorigin'))
+      splices.push(afterName(element, ' crossorigin=""'))
     }
     if (element.tag === 'style' && element.rawText) splices.push(...rootedUrls(element.rawText.text, root, element.rawText.from))
   }
@@ -64,7 +64,7 @@ function neutralised(element: PageElement, text: string): Splice[] {
 }
 
 const URL_ATTRIBUTES: Readonly<Record<string, readonly string[]>> = {
-  link: ['href'], img: ['src'], source: ['src'], video: ['src', 'poster'], audio: ['src'], track: ['src'],
+  base: ['href'], link: ['href'], img: ['src'], source: ['src'], video: ['src', 'poster'], audio: ['src'], track: ['src'],
   input: ['src'], image: ['href'], body: ['background'], table: ['background'], td: ['background'],
 }
 

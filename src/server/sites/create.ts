@@ -14,6 +14,8 @@ export interface NewSite {
   readonly looks?: readonly { readonly name: string; readonly bytes: Buffer }[]
   /** Name of the first look, the site's own sheet. */
   readonly lookName?: string
+  /** Aborts before the end: nothing is kept. */
+  readonly signal?: AbortSignal
 }
 
 /** Hard to guess, because frames load by it: 120 bits, in characters that any path takes. */
@@ -43,6 +45,7 @@ export async function createSite(db: Database, site: NewSite): Promise<{ id: str
       const encoding = isPage(path) || isSheet(path) ? encodingOf(bytes) : null
       await tx.insert(files).values({ siteId: id, path, hash: await putBlob(tx, bytes), encoding })
     }
+    site.signal?.throwIfAborted()
   })
   return { id, sheetPath, sheetIsNew: chosen === null }
 }

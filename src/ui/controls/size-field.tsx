@@ -83,7 +83,7 @@ export function SizeField({ label, property, value, computed, least, most, unit,
     drag.move(`${Number((from.number + direction * step * (event.shiftKey ? 10 : 1)).toFixed(3))}${from.unit}`)
   }
   const input = (
-    <input aria-label={`${label}, with unit`} aria-invalid={bad} aria-describedby={bad ? id : undefined} spellCheck={false}
+    <input aria-label={`${label}, with unit`} aria-invalid={bad} aria-describedby={bad ? id : undefined} spellCheck={false} data-kept={draft === null || undefined}
       className={`field font-mono text-[12px] ${compact ? 'w-full px-1.5 text-center' : 'w-[92px]'}`} value={draft ?? value} placeholder={computed || 'not set'}
       title={value || (computed ? `${computed} on the page, not set in the sheet` : 'not set')}
       onChange={(event) => setDraft(event.target.value)} onBlur={commit}

@@ -16,9 +16,9 @@ export function Where({ field }: { field: Field }) {
   }
   const choices: { scope: Scope; label: string }[] = [
     ...(decision.group.length > 0
-      ? [{ scope: 'group' as const, label: `all of ${listed([field.selector, ...decision.group], 4)}` }, { scope: 'only' as const, label: `only ${field.selector}` }]
-      : swatch ? [{ scope: 'group' as const, label: `only ${field.selector}` }] : []),
-    ...(swatch ? [{ scope: 'swatch' as const, label: `swatch ${swatch.name} (${count(swatch.uses, 'use')})` }] : []),
+      ? [{ scope: 'group' as const, label: `change all of ${listed([field.selector, ...decision.group], 4)}` }, { scope: 'only' as const, label: `change only ${field.selector}` }]
+      : swatch ? [{ scope: 'group' as const, label: `change only ${field.selector}` }] : []),
+    ...(swatch ? [{ scope: 'swatch' as const, label: `change the swatch ${swatch.name} (${count(swatch.uses, 'use')})` }] : []),
   ]
   return (
     <div className="text-[12px] text-quiet">
@@ -31,10 +31,9 @@ export function Where({ field }: { field: Field }) {
         {field.conditional > 0 && `; also set in ${count(field.conditional, 'rule')} for some screens`}
       </p>
       {choices.length > 1 && (
-        <div role="radiogroup" aria-label="Change" className="mt-0.5 flex flex-wrap gap-x-3">
-          <span>Change</span>
+        <div role="radiogroup" aria-label="Change" className="mt-0.5 flex flex-col">
           {choices.map((choice) => (
-            <label key={choice.scope} className="flex items-center gap-1">
+            <label key={choice.scope} className="flex items-center gap-1.5">
               <input type="radio" name={id} className="accent-(--accent)" checked={scope === choice.scope} onChange={() => field.setScope(choice.scope)} />
               {choice.label}
             </label>

@@ -1,9 +1,10 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
-import { useInsights, useRoom } from '../workroom/context.tsx'
+import { useInsights, useRoom, useWorkroom } from '../workroom/context.tsx'
 import { count } from '../words.ts'
 import { pagePaths } from '../state/store.ts'
 import { Frame } from './frame.tsx'
+import type { FrameListener } from './frames.ts'
 import { PageTag } from './page-tag.tsx'
 import { ViewportBar } from './viewport-bar.tsx'
 import { columnsFor, GAP, heightFor, useViewport } from './viewport.ts'
@@ -24,7 +25,7 @@ export function Lineup({ hidden }: { hidden: boolean }) {
   return (
     <section aria-label="Lineup" hidden={hidden} className={hidden ? 'hidden' : 'flex min-h-0 flex-1 flex-col'}>
       <ViewportBar>
-        <h2 className="font-semibold">{count(pages.length, 'page')}</h2>
+        <h2 className="whitespace-nowrap font-semibold">{count(pages.length, 'page')}</h2>
         <p className="truncate text-quiet">{bare === 0 ? 'all wear the sheet' : `${bare} ${bare === 1 ? 'does' : 'do'} not wear the sheet`}</p>
       </ViewportBar>
       <div ref={scroller} className="min-h-0 flex-1 overflow-auto p-4" tabIndex={-1}>
@@ -47,6 +48,8 @@ function LineupPage({ page, width, scale, keep, root }: { page: string; width: n
   const { seen, inView } = useInView(item, root)
   const reloads = useRoom((state) => state.reloads.get(page) ?? 0)
   const set = useRoom((state) => state.set)
+  const [fetched, setFetched] = useState(0)
+  const stale = useStalePage(page, () => setFetched((times) => times + 1))
   const height = heightFor(width)
   const alive = inView || (keep && seen)
   return (
@@ -54,13 +57,30 @@ function LineupPage({ page, width, scale, keep, root }: { page: string; width: n
       <PageTag page={page} />
       <div className="relative border border-line bg-white">
         {alive
-          ? <Frame key={reloads} page={page} width={width} height={height} scale={scale} inView={inView} title={`The page ${page}`} />
+          ? <Frame key={`${reloads} ${fetched}`} page={page} width={width} height={height} scale={scale} inView={inView} title={`The page ${page}`} listener={stale} />
           : <div style={{ width: width * scale, height: height * scale }} />}
         <button type="button" aria-label={`Open ${page} in a close-up`} data-close-up={page} onClick={() => set({ closeUp: page })}
           className="absolute inset-0 hover:outline-2 hover:outline-accent" />
       </div>
     </li>
   )
+}
+
+/**
+ * Some pages wear the sheet in a way that no single rule of it can be changed from outside (an `@import` in another sheet).
+ * They are loaded anew once an edit is kept.
+ */
+function useStalePage(page: string, reload: () => void): FrameListener {
+  const { store, insights } = useWorkroom()
+  const act = useRef({ reload, unreachable: false })
+  useEffect(() => {
+    act.current.reload = reload
+  })
+  useEffect(() => store.subscribe((state, before) => {
+    const kept = state.keeping.state === 'kept' && before.keeping.state !== 'kept'
+    if (kept && act.current.unreachable && insights.getState().wear.get(page)?.wears) act.current.reload()
+  }), [store, insights, page])
+  return { onApplied: (sheets) => void (act.current.unreachable = sheets === 0) }
 }
 
 function useWidth(element: React.RefObject<HTMLElement | null>): number {

@@ -16,7 +16,7 @@ export function PageTag({ page }: { page: string }) {
   const fault = wear?.fault
   const own = wear ? ownStyles(wear) : ''
   return (
-    <div className={`relative flex min-h-[46px] items-start gap-2 border border-b-0 py-1.5 pl-8 pr-2 [clip-path:polygon(12px_0,100%_0,100%_100%,0_100%,0_12px)] ${fault ? 'border-alarm bg-alarm-wash' : 'border-line bg-panel'}`}>
+    <div className={`relative flex min-h-[48px] grow items-start gap-2 border border-b-0 py-1.5 pl-8 pr-2 [clip-path:polygon(12px_0,100%_0,100%_100%,0_100%,0_12px)] ${fault ? 'border-alarm bg-alarm-wash' : 'border-line bg-panel'}`}>
       <span aria-hidden className={`absolute left-3 top-3 size-2.5 rounded-full border bg-paper ${fault ? 'border-alarm' : 'border-edge'}`} />
       <div className="min-w-0 flex-1">
         <div className="flex items-baseline gap-2">
@@ -26,12 +26,12 @@ export function PageTag({ page }: { page: string }) {
         {fault ? (
           <p className="text-[12px] leading-snug text-alarm"><TriangleAlert aria-hidden className="mr-1 inline size-3.5 align-[-2px]" />{fault.message}</p>
         ) : (
-          <p className="truncate text-[12px] leading-snug text-quiet" title={own}>
+          <p className="text-[12px] leading-snug text-quiet">
             {wear ? `wears ${sheetPath}` : 'looking …'}
             {own && (
               <>
                 {' · '}
-                <button type="button" className="underline decoration-edge underline-offset-2 hover:text-ink" onClick={() => set({ facet: 'pages' })}>{own}</button>
+                <button type="button" className="underline decoration-edge underline-offset-2 text-left hover:text-ink" onClick={() => set({ facet: 'pages' })}>{own}</button>
               </>
             )}
           </p>

@@ -48,7 +48,7 @@ export function SheetPanel() {
         <span className="font-semibold">Sheet</span>
         <code className="font-mono text-[12px]">{sheetPath}</code>
         <span className="text-quiet">{count(text === '' ? 0 : text.split('\n').length, 'line')}, {count(sheet.rules.length, 'rule')}</span>
-        {sheet.errors.length > 0 && <span className="text-alarm">{sheet.errors.length === 1 ? '1 place that browsers skip' : `${sheet.errors.length} places that browsers skip`}</span>}
+        {sheet.errors.length > 0 && <span className="text-alarm">{count(sheet.errors.length, 'mistake')}, marked in the text</span>}
         <kbd className="ml-auto font-mono text-[11px] text-quiet">Alt+S</kbd>
       </button>
       {open && <div style={{ height }} className="min-h-0 border-t border-line"><SheetEditor /></div>}

@@ -67,29 +67,41 @@ function textsOf(site: SiteState): Map<Doc, string> {
 export function createWorkroom(site: SiteState): WorkroomStore {
   let typing: { doc: Doc; before: string; timer: ReturnType<typeof setTimeout> } | null = null
 
+  /** Pages whose text changed; frames load them anew once the change is kept, for they ask the server. */
+  const stale = new Set<string>()
+
   return create<WorkroomState>()((set, get) => {
-    const keeper = new Keeper(site.id, site.revision, (keeping) => set({ keeping }))
+    const keeper = new Keeper(site.id, site.revision, (keeping) => {
+      set({ keeping })
+      if (keeping.state === 'kept') reloadStale()
+    })
+    const reloadStale = () => {
+      if (stale.size === 0) return
+      const reloads = new Map(get().reloads)
+      for (const page of stale) reloads.set(page, (reloads.get(page) ?? 0) + 1)
+      stale.clear()
+      set({ reloads })
+    }
     globalThis.addEventListener?.('beforeunload', (event) => {
       get().closeTyping()
       if (keeper.busy) event.preventDefault()
     })
 
-    /** Texts, files and reloads after a step. */
+    /** Texts and files after a step. */
     const after = (state: WorkroomState, step: Step) => {
       const changed = textsAfter(step, (doc) => state.texts.get(doc))
       const texts = new Map(state.texts)
-      const reloads = new Map(state.reloads)
       for (const [doc, text] of changed) {
         texts.set(doc, text)
         const path = pathOfDoc(doc)
-        for (const page of path === null ? [] : isPage(path) ? [path] : pagePaths(state.files)) reloads.set(page, (reloads.get(page) ?? 0) + 1)
+        for (const page of path === null ? [] : isPage(path) ? [path] : pagePaths(state.files)) stale.add(page)
       }
       let files = state.files
       for (const { path, after: hash } of step.files) {
         files = files.filter((file) => file.path !== path)
         if (hash !== null) files = [...files, { path, hash, size: 0, encoding: null }]
       }
-      return { texts, files, reloads, preview: null }
+      return { texts, files, preview: null }
     }
 
     const commit = (step: Step, operation: Parameters<Keeper['keep']>[0]) => {
@@ -182,15 +194,12 @@ export function createWorkroom(site: SiteState): WorkroomStore {
           (doc) => others.get(doc),
         )
         keeper.restart(theirs.revision)
-        set((state) => {
-          const reloads = new Map(state.reloads)
-          for (const path of pagePaths(theirs.files)) reloads.set(path, (reloads.get(path) ?? 0) + 1)
-          return {
-            texts: others, files: theirs.files, preview: null, reloads,
-            past: theirs.steps.slice(0, theirs.cursor), future: [], keeping: { state: 'kept', at: null },
-          }
+        for (const path of pagePaths(theirs.files)) if (mine.get(fileDoc(path)) !== others.get(fileDoc(path))) stale.add(path)
+        set({
+          texts: others, files: theirs.files, preview: null,
+          past: theirs.steps.slice(0, theirs.cursor), future: [], keeping: { state: 'kept', at: null },
         })
-        if (!toMine) return
+        if (!toMine) return reloadStale()
         keeper.keep({ type: 'step', step: toMine })
         set((state) => ({ ...after(state, toMine), past: [...state.past, toMine] }))
         if (keep === 'theirs') get().undo()

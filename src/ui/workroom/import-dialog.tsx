@@ -12,14 +12,13 @@ type Stage =
   | { readonly at: 'done'; readonly result: ImportResult }
 
 interface Props {
-  readonly open: boolean
   /** What was dropped on the window before the dialog opened. */
   readonly dropped: Promise<Incoming> | null
   readonly onClose: () => void
 }
 
 /** Brings in a site from a folder or a ZIP, with progress, and lists what could not be used. */
-export function ImportDialog({ open, dropped, onClose }: Props) {
+export function ImportDialog({ dropped, onClose }: Props) {
   const [stage, setStage] = useState<Stage>({ at: 'asking', fault: null })
   const abort = useRef<AbortController>(null)
 
@@ -42,11 +41,10 @@ export function ImportDialog({ open, dropped, onClose }: Props) {
 
   const close = () => {
     abort.current?.abort()
-    setStage({ at: 'asking', fault: null })
     onClose()
   }
   return (
-    <Modal open={open} onClose={stage.at === 'working' ? undefined : close} title={stage.at === 'done' ? `${stage.result.name} is here` : 'Bring in a site'}>
+    <Modal open onClose={stage.at === 'working' ? undefined : close} title={stage.at === 'done' ? `${stage.result.name} is here` : 'Bring in a site'}>
       {stage.at === 'asking' && <Asking fault={stage.fault} onStart={(incoming) => void start(incoming)} onClose={close} />}
       {stage.at === 'working' && (
         <div className="mt-3">

@@ -39,7 +39,7 @@ export function SiteShelf() {
         ))}
       </ul>
       <button type="button" className="btn btn-main mt-6" onClick={() => setImporting(true)}>Bring in a site …</button>
-      <ImportDialog open={importing} dropped={dropped} onClose={() => { setImporting(false); setDropped(null) }} />
+      {importing && <ImportDialog dropped={dropped} onClose={() => { setImporting(false); setDropped(null) }} />}
       {over && <div aria-hidden className="pointer-events-none fixed inset-3 z-40 grid place-items-center rounded-md border-2 border-dashed border-accent bg-panel/85 text-lg font-semibold">Drop it to bring it in</div>}
     </main>
   )

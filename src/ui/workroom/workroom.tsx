@@ -83,9 +83,9 @@ function Wiring({ workroom }: { workroom: Workroom }) {
     })
     const leaveFrames = frames.listen()
     const key = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLElement && event.target.closest('input:not([type="range"]):not([type="radio"]), textarea, select') !== null
-      // In a field with unfinished text the browser's own undo is what is meant.
-      if (typing && !event.altKey && (event.target as HTMLInputElement).value !== (event.target as HTMLInputElement).defaultValue) return
+      // In a field with unfinished text the browser's own undo is what is meant; a field that shows a kept value says so.
+      const drafting = event.target instanceof HTMLElement && event.target.matches('input:not([type="range"], [type="radio"], [data-kept])')
+      if (drafting && !event.altKey) return
       if (runShortcut(store, { key: event.key, code: event.code, ctrl: event.ctrlKey || event.metaKey, shift: event.shiftKey, alt: event.altKey })) event.preventDefault()
     }
     window.addEventListener('keydown', key, true)
@@ -119,7 +119,7 @@ function Layout() {
         </main>
       </div>
       <NoticeStrip />
-      <ImportDialog open={importing} dropped={dropped} onClose={() => { setImporting(false); setDropped(null) }} />
+      {importing && <ImportDialog dropped={dropped} onClose={() => { setImporting(false); setDropped(null) }} />}
       <ConflictDialog />
       {over && <div aria-hidden className="pointer-events-none fixed inset-3 z-40 grid place-items-center rounded-md border-2 border-dashed border-accent bg-panel/85 text-lg font-semibold">Drop a folder or a ZIP to bring in a site</div>}
     </div>

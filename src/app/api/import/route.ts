@@ -14,7 +14,7 @@ export function POST(request: Request): Promise<Response> {
     if (request.headers.get('content-type') !== 'application/zip') throw new PublicError('bad-request', 'Send the archive as application/zip.')
     const name = nameSchema.parse(new URL(request.url).searchParams.get('name') ?? '')
     const bytes = await readBody(request)
-    return Response.json(await importSite(await database(), name, bytes), { status: 201 })
+    return Response.json(await importSite(await database(), name, bytes, request.signal), { status: 201 })
   })
 }
 

@@ -92,7 +92,7 @@ function SwatchRow({ swatch, value, taken }: { swatch: Swatch; value: string; ta
           onPreview={(next) => store.getState().showPreview(next === null ? null : recolour(next))}
           onCommit={(next) => store.getState().edit({ label: `${swatch.name}: ${next}`, texts: [{ doc: doc(), splices: recolour(next) }] })} />
         <div className="order-first col-start-2 row-start-1 min-w-0">
-          <input aria-label={`Name of the swatch ${swatch.name}`} aria-invalid={fault !== null} aria-describedby={fault ? id : undefined} spellCheck={false}
+          <input aria-label={`Name of the swatch ${swatch.name}`} aria-invalid={fault !== null} aria-describedby={fault ? id : undefined} spellCheck={false} data-kept={name === null || undefined}
             className="field w-full border-transparent bg-transparent font-mono text-[12px] hover:border-line focus:bg-raised" value={name ?? swatch.name}
             onChange={(event) => setName(event.target.value)} onBlur={rename}
             onKeyDown={(event) => {

@@ -1,0 +1,56 @@
+// `npm run screenshots`: takes the pictures in docs/screenshots from the demo site, in a server and data folder of its own.
+import { spawn } from 'node:child_process'
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { chromium } from '@playwright/test'
+import { build, freePort, install } from './setup.mjs'
+
+install()
+build()
+const port = await freePort()
+const address = `http://127.0.0.1:${port}/`
+const data = mkdtempSync(path.join(tmpdir(), 'attire-shots-'))
+const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], { env: { ...process.env, ATTIRE_DATA: data }, stdio: 'ignore' })
+const browser = await chromium.launch({ executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+try {
+  for (let tries = 0; tries < 100; tries++) if (await fetch(`${address}api/sites`).then(() => true, () => new Promise((resolve) => setTimeout(resolve, 200)))) break
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  const facet = (name) => page.getByRole('navigation', { name: 'Facets' }).getByRole('button', { name }).click()
+  const shoot = async (name) => {
+    await page.waitForTimeout(1500)
+    await page.screenshot({ path: `docs/screenshots/${name}.png` })
+  }
+  await page.goto(address)
+  await page.getByRole('button', { name: /^Swatch --buoy/ }).waitFor()
+  await page.waitForTimeout(2500)
+  await page.getByRole('button', { name: /^Swatch --buoy/ }).click()
+  await shoot('lineup-colour')
+  await facet('Pages')
+  await shoot('pages')
+  await facet('Type')
+  await page.getByText('Heading 1').click()
+  await shoot('type')
+  await facet('Boxes')
+  await shoot('boxes')
+  await facet('Links')
+  await page.keyboard.press('Alt+s')
+  await shoot('links-and-sheet')
+  await page.keyboard.press('Alt+s')
+  await page.getByRole('button', { name: 'Open fares.html in a close-up' }).click()
+  await shoot('close-up')
+  await page.getByRole('button', { name: 'Lineup', exact: true }).click()
+  await page.getByRole('button', { name: /^Look/ }).click()
+  await page.getByRole('option', { name: 'Night crossing' }).click()
+  await page.getByRole('button', { name: '768' }).click()
+  await page.getByRole('button', { name: 'Dark interface' }).click()
+  await facet('Colour')
+  await shoot('dark-night-crossing')
+  await page.getByRole('button', { name: 'Light interface' }).click()
+  await page.getByRole('button', { name: /Vennor Isles Ferry/ }).click()
+  await page.getByRole('menuitem', { name: 'Bring in a site …' }).click()
+  await shoot('bring-in')
+} finally {
+  await browser.close()
+  server.kill('SIGKILL')
+}
