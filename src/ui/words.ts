@@ -10,9 +10,3 @@ export function listed(names: readonly string[], most = 3): string {
   const last = names.length > most ? `${names.length - shown.length} more` : names.at(-1)!
   return `${shown.join(', ')} and ${last}`
 }
-
-/** A size in bytes as people say it. */
-export function bytes(size: number): string {
-  if (size < 1000) return `${size} bytes`
-  return size < 1_000_000 ? `${Math.round(size / 1000)} kB` : `${(size / 1_000_000).toFixed(1)} MB`
-}

@@ -78,6 +78,8 @@ function feature(text: string, viewport: Viewport): boolean | null {
     case 'width':
     case 'height':
       return value === undefined ? measure(name, viewport) > 0 : compare(measure(name, viewport), '=', amount(value))
+    case 'aspect-ratio':
+      return value === undefined ? true : compare(measure(name, viewport), '=', amount(value))
     case 'orientation':
       return value === (viewport.height >= viewport.width ? 'portrait' : 'landscape')
     case 'hover':

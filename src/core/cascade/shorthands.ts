@@ -1,5 +1,5 @@
 import { readSides, SIDES } from '../boxes/sides.ts'
-import { splitAtSpaces } from '../sheet/tokens.ts'
+import { splitAtCommas, splitAtSpaces } from '../sheet/tokens.ts'
 
 const BORDER_PARTS = ['width', 'style', 'color'] as const
 const sides = (before: string, after = '') => SIDES.map((side) => `${before}-${side}${after}`)
@@ -80,35 +80,30 @@ export function valueThrough(property: string, value: string, inner: string): st
 
 /** The colour in a `background` value: that of its last layer, `transparent` when it names none; null if undecidable. */
 function readBackgroundColor(value: string): string | null {
-  const parts = splitAtSpaces(value.slice(value.lastIndexOf(',', value.length - lastCall(value)) + 1))
+  const parts = splitAtSpaces(splitAtCommas(value).at(-1)?.text ?? '')
   const first = parts[0] ?? ''
   if (parts.length === 1 && !/^(?:url|[a-z-]*gradient|image-set|element|cross-fade)\(/i.test(first)) {
     return first.toLowerCase() === 'none' ? 'transparent' : first
   }
-  const color = parts.find((part) => /^(?:#|(?:rgb|hsl|hwb|lab|lch|oklab|oklch|color|color-mix|var)a?\()/i.test(part))
-  return color ?? null
+  if (/var\(/i.test(value)) return null
+  return parts.find((part) => !NO_COLOR.test(part)) ?? 'transparent'
 }
 
-/** Length of a trailing function call, whose commas do not separate layers. */
-function lastCall(value: string): number {
-  if (!value.endsWith(')')) return 0
-  let depth = 0
-  for (let at = value.length - 1; at >= 0; at--) {
-    if (value[at] === ')') depth++
-    else if (value[at] === '(' && --depth === 0) return value.length - at
-  }
-  return 0
-}
+/** What may stand in a `background` layer beside a colour: images, repeats, attachments, boxes, positions and sizes. */
+const NO_COLOR =
+  /^(?:(?:url|src|image|image-set|cross-fade|element|[a-z-]*gradient|calc|min|max|clamp)\(.*\)|none|repeat(?:-[xy])?|no-repeat|space|round|scroll|fixed|local|(?:border|padding|content)-box|text|left|right|top|bottom|center|cover|contain|auto|\/|[+-]?[\d.]+[a-z%]*(?:\/.*)?)$/is
 
 function readDecorationLine(value: string): string {
   const lines = splitAtSpaces(value).filter((part) => /^(?:none|underline|overline|line-through)$/i.test(part))
   return lines.join(' ') || 'none'
 }
 
+const FONT_SIZE = /^(?:[+-]?[\d.]+[a-z%]*|(?:calc|min|max|clamp)\(.*\)|x{1,3}-(?:small|large)|small|medium|large|smaller|larger)(?:\/.*)?$/i
+
 /** The parts of a `font` shorthand (CSS Fonts 4, section 2.6) or null for system fonts and `var()`. */
 function readFont(value: string): Record<string, string> | null {
   const parts = splitAtSpaces(value.replace(/\s*\/\s*/g, '/'))
-  const at = parts.findIndex((part) => /^(?:[\d.+-]|calc\(|clamp\(|xx?-|small|medium|large|smaller)/i.test(part) && !/^\d{3}$/.test(part))
+  const at = parts.findIndex((part) => FONT_SIZE.test(part) && !/^\d+$/.test(part))
   if (at < 0 || at === parts.length - 1 || /var\(/i.test(value)) return null
   const [size, lineHeight = 'normal'] = parts[at]!.split('/') as [string, string?]
   const lead = parts.slice(0, at)

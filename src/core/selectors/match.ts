@@ -138,9 +138,7 @@ function matchesPseudoClass(element: PageElement, simple: Simple & { kind: 'pseu
   switch (simple.name) {
     case 'is':
     case 'where':
-    case 'matches':
     case '-webkit-any':
-    case '-moz-any':
       return matchesAny(element, simple.selectors ?? [], context)
     case 'not':
       return !matchesAny(element, simple.selectors ?? [], context)
@@ -170,6 +168,7 @@ function matchesPseudoClass(element: PageElement, simple: Simple & { kind: 'pseu
     case 'nth-last-of-type':
       return matchesNth(element, simple.name, simple.nth!, siblings, context)
     case 'any-link':
+    case '-webkit-any-link':
       return isLink(element)
     case 'link':
       return isLink(element) && !inState(element, 'visited', context)

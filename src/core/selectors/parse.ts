@@ -43,8 +43,21 @@ export interface PlacedSelector extends Range {
   readonly selector: Complex | null
 }
 
+/** The pseudo-classes browsers know (Selectors 4 and HTML). A name outside makes the whole selector list invalid. */
+const CLASSES = new Set(
+  ('active any-link autofill buffering checked default defined disabled empty enabled first-child first-of-type focus focus-visible focus-within fullscreen future has-slotted host hover in-range indeterminate invalid last-child last-of-type link modal muted ' +
+    'only-child only-of-type open optional out-of-range past paused picture-in-picture placeholder-shown playing popover-open read-only read-write required root scope seeking stalled target target-current user-invalid user-valid valid visited volume-locked ' +
+    'active-view-transition -webkit-any-link -webkit-autofill').split(' '),
+)
+const CLASS_FUNCTIONS = new Set(['is', 'where', 'not', 'has', '-webkit-any', 'nth-child', 'nth-last-child', 'nth-of-type', 'nth-last-of-type', 'lang', 'dir', 'host', 'host-context', 'state', 'active-view-transition-type'])
+/** The pseudo-elements browsers know (CSS Pseudo-Elements 4 and others); unknown `-webkit-` ones count as known. */
+const ELEMENTS = new Set('before after first-line first-letter marker placeholder selection backdrop file-selector-button details-content target-text spelling-error grammar-error cue search-text checkmark picker-icon scroll-marker scroll-marker-group column view-transition'.split(' '))
+const ELEMENT_FUNCTIONS = new Set(['part', 'slotted', 'highlight', 'cue', 'picker', 'scroll-button', 'view-transition-group', 'view-transition-image-pair', 'view-transition-old', 'view-transition-new'])
+/** Pseudo-classes that may stand behind a pseudo-element: those of pointer and keyboard, and the forgiving ones. */
+const BEHIND_ELEMENT = new Set(['hover', 'active', 'focus', 'focus-visible', 'focus-within', 'is', 'where'])
+
 const LEGACY_ELEMENTS = new Set(['before', 'after', 'first-line', 'first-letter'])
-const SELECTOR_ARGUMENT = new Set(['is', 'where', 'not', 'has', 'matches', '-webkit-any', '-moz-any'])
+const SELECTOR_ARGUMENT = new Set(['is', 'where', 'not', 'has', '-webkit-any'])
 const NTH = new Set(['nth-child', 'nth-last-child', 'nth-of-type', 'nth-last-of-type'])
 
 /** A selector list (Selectors Level 4), or null when browsers would drop it as invalid. */
@@ -92,7 +105,7 @@ export function parseComplex(text: string, relative = false): Complex | null {
       pending = null
     }
     const read = readSimple(text, tokens, at, current)
-    if (!read) return null
+    if (!read || !mayFollow(read.simple, current)) return null
     current.push(read.simple)
     at = read.next
   }
@@ -103,13 +116,19 @@ export function parseComplex(text: string, relative = false): Complex | null {
   return compounds.length === combinators.length && !inside ? { compounds, combinators } : null
 }
 
+/** Whether a simple selector may stand behind what is there: a pseudo-element takes few after it. */
+function mayFollow(simple: Simple, before: readonly Simple[]): boolean {
+  const element = before.find((each) => each.kind === 'pseudo-element')
+  if (!element || !('name' in element)) return true
+  if (simple.kind === 'pseudo-class') return BEHIND_ELEMENT.has(simple.name) || element.name.startsWith('-webkit-')
+  if (simple.kind !== 'pseudo-element') return false
+  return ['part', 'slotted'].includes(element.name) || (simple.name === 'marker' && ['before', 'after'].includes(element.name))
+}
+
 function readSimple(text: string, tokens: CssToken[], at: number, before: readonly Simple[]): { simple: Simple; next: number } | null {
   const token = tokens[at]!
   const raw = text.slice(token.from, token.to)
   const first = before.length === 0
-  const last = before.at(-1)
-  // Behind a pseudo-element only pseudo-classes and further pseudo-elements may stand.
-  if (last && before.some((simple) => simple.kind === 'pseudo-element') && token.type !== Token.Colon) return null
   if (token.type === Token.Ident) return first ? { simple: { kind: 'type', name: unescapeCss(raw) }, next: at + 1 } : null
   if (token.type === Token.Hash) {
     const name = raw.slice(1)
@@ -132,8 +151,10 @@ const ATTRIBUTE =
 
 function readAttribute(text: string, tokens: CssToken[], at: number): { simple: Simple; next: number } | null {
   const next = skipComponent(tokens, at)
-  const match = ATTRIBUTE.exec(text.slice(tokens[at]!.from, tokens[next - 1]!.to).replace(/\/\*[\s\S]*?\*\//g, ''))
-  if (!match) return null
+  const written = text.slice(tokens[at]!.from, tokens[next - 1]!.to).replace(/\/\*[\s\S]*?\*\//g, '')
+  // The end of the text closes what is open (CSS Syntax 3, section 5.4.8).
+  const match = ATTRIBUTE.exec(written.endsWith(']') && next - 1 > at ? written : `${written}]`)
+  if (!match || /^(?:-?\d|-$)/.test(match[1]!)) return null
   const ident = match[5]
   if (ident !== undefined && /^(?:-?\d|-$)/.test(ident)) return null
   return {
@@ -157,7 +178,7 @@ function readPseudo(text: string, tokens: CssToken[], at: number): { simple: Sim
   if (token.type === Token.Ident) {
     const name = unescapeCss(raw).toLowerCase()
     const element = double || LEGACY_ELEMENTS.has(name)
-    if (!element && (SELECTOR_ARGUMENT.has(name) || NTH.has(name))) return null
+    if (!(element ? ELEMENTS.has(name) || name.startsWith('-webkit-') : CLASSES.has(name))) return null
     return { simple: { kind: element ? 'pseudo-element' : 'pseudo-class', name }, next: nameAt + 1 }
   }
   if (token.type !== Token.Function) return null
@@ -165,6 +186,7 @@ function readPseudo(text: string, tokens: CssToken[], at: number): { simple: Sim
   const closed = tokens[next - 1]?.type === Token.RightParenthesis && next - 1 > nameAt
   const argument = text.slice(token.to, closed ? tokens[next - 1]!.from : (tokens[next - 1]?.to ?? token.to))
   const name = unescapeCss(raw.slice(0, -1)).toLowerCase()
+  if (!(double ? ELEMENT_FUNCTIONS : CLASS_FUNCTIONS).has(name)) return null
   if (double) return { simple: { kind: 'pseudo-element', name }, next }
   if (SELECTOR_ARGUMENT.has(name)) {
     const relative = name === 'has'

@@ -1,0 +1,88 @@
+import fc from 'fast-check'
+import { describe, expect, it, vi } from 'vitest'
+import { envelopeSchema, fromFrameSchema, toFrameSchema, type ToFrame } from '../../src/bridge/messages.ts'
+import { parseSheet } from '../../src/core/sheet/parse.ts'
+import { FrameChannel, ruleEdit } from '../../src/ui/lineup/frames.ts'
+import { columnsFor, heightFor } from '../../src/ui/lineup/viewport.ts'
+import { frameRules, sheetOf } from '../../src/ui/state/texts.ts'
+import { count, listed } from '../../src/ui/words.ts'
+
+const channel = () => {
+  const sent: ToFrame[] = []
+  const source = { postMessage: ({ message }: { message: ToFrame }) => void sent.push(toFrameSchema.parse(message)) } as unknown as Window
+  const listener = { onReady: vi.fn(), onApplied: vi.fn(), onFollow: vi.fn() }
+  return { sent, listener, line: new FrameChannel('index.html', source, '/wear/s/l/', 'css/site.css', listener, () => undefined) }
+}
+
+describe('the line to a frame', () => {
+  it('says nothing before the frame is ready, then the whole sheet, then only what changed', () => {
+    const { sent, line, listener } = channel()
+    line.wear(parseSheet('a { top: 0 } b { top: 0 }'))
+    expect(sent).toEqual([])
+    line.hear({ type: 'ready' })
+    expect(sent).toEqual([{ type: 'sheet', seq: 1, path: '/wear/s/l/css/site.css', rules: ['a { top: 0 }', 'b { top: 0 }'] }])
+    line.hear({ type: 'applied', seq: 1, sheets: 1 })
+    line.wear(parseSheet('a { top: 0 } b { top: 1px }'))
+    expect(sent[1]).toEqual({ type: 'patch', seq: 2, edit: { at: 1, remove: 1, insert: ['b { top: 1px }'] } })
+    expect([listener.onReady.mock.calls.length, listener.onApplied.mock.calls]).toEqual([1, [[1]]])
+  })
+
+  it('has one message under way, and then sends the newest sheet only', () => {
+    const { sent, line } = channel()
+    line.hear({ type: 'ready' })
+    for (let at = 0; at < 20; at++) line.wear(parseSheet(`a { top: ${at}px }`))
+    expect(sent).toHaveLength(1)
+    line.hear({ type: 'applied', seq: 1, sheets: 1 })
+    expect(sent.map((message) => ('edit' in message ? message.edit.insert : message.type))).toEqual(['sheet', ['a { top: 19px }']])
+  })
+
+  it('begins anew when the frame loads anew, and says nothing when nothing changed', () => {
+    const { sent, line } = channel()
+    line.wear(parseSheet('a { top: 0 }'))
+    line.hear({ type: 'ready' })
+    line.hear({ type: 'applied', seq: 1, sheets: 1 })
+    line.wear(parseSheet('a { top: 0 }\n\n'))
+    expect(sent).toHaveLength(1)
+    line.hear({ type: 'ready' })
+    expect(sent.map(({ type }) => type)).toEqual(['sheet', 'sheet'])
+  })
+
+  it('an edit of a rule list leads from one list to the other', () => {
+    const rules = fc.array(fc.constantFrom<string>('a', 'b', 'c'), { maxLength: 8 })
+    fc.assert(fc.property(rules, rules, (before, after) => {
+      const edit = ruleEdit(before, after)
+      const now = edit ? before.toSpliced(edit.at, edit.remove, ...edit.insert) : before
+      expect(now).toEqual(after)
+    }))
+  })
+
+  it('rules go to the frame with “/” leading to the site, and each text is read once', () => {
+    const sheet = sheetOf('a { background: url(/x.png) } b { top: 0 }')
+    expect(frameRules(sheet, '/r/')).toEqual(['a { background: url(/r/x.png) }', 'b { top: 0 }'])
+    expect(frameRules(sheet, '/r/')).toBe(frameRules(sheet, '/r/'))
+    expect(sheetOf('a { background: url(/x.png) } b { top: 0 }')).toBe(sheet)
+  })
+})
+
+describe('messages', () => {
+  it('of any other shape are not understood', () => {
+    fc.assert(fc.property(fc.anything(), (value) => {
+      const envelope = envelopeSchema.safeParse(value)
+      expect(envelope.success && fromFrameSchema.safeParse(envelope.data.message).success).toBe(false)
+    }))
+    expect(toFrameSchema.safeParse({ type: 'patch', seq: 1, edit: { at: -1, remove: 0, insert: [] } }).success).toBe(false)
+    expect(fromFrameSchema.safeParse({ type: 'scrolled', x: 'a', y: 0 }).success).toBe(false)
+  })
+})
+
+describe('what people read', () => {
+  it('numbers carry their noun, names stand in a row', () => {
+    expect([count(1, 'page'), count(0, 'page'), count(2, 'swatch', 'swatches')]).toEqual(['1 page', '0 pages', '2 swatches'])
+    expect([listed([]), listed(['a']), listed(['a', 'b']), listed(['a', 'b', 'c', 'd', 'e'])]).toEqual(['', 'a', 'a and b', 'a, b and 3 more'])
+  })
+
+  it('viewports are taller on small devices, and as many stand beside each other as can be read', () => {
+    expect([heightFor(360), heightFor(768), heightFor(1280)]).toEqual([720, 960, 800])
+    expect([columnsFor(1280, 800), columnsFor(360, 800), columnsFor(1280, 100)]).toEqual([2, 4, 1])
+  })
+})

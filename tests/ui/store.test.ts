@@ -1,0 +1,209 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { SaveRequest, SiteState } from '../../src/core/site/protocol.ts'
+import { fileDoc, lookDoc, reverseStep, stepOf, textsAfter } from '../../src/core/site/step.ts'
+import { createWorkroom, pagePaths, settledSheetText, sheetText } from '../../src/ui/state/store.ts'
+
+const file = (path: string, encoding: 'utf-8' | null = 'utf-8') => ({ path, hash: path, size: 1, encoding })
+const site = (change: Partial<SiteState> = {}): SiteState => ({
+  id: 's', name: 'S', sheetPath: 'css/site.css', lookId: 'a', revision: 4,
+  looks: [{ id: 'a', name: 'A', text: 'p { color: red }', encoding: 'utf-8' }, { id: 'b', name: 'B', text: 'p { color: blue }', encoding: 'utf-8' }],
+  files: [file('isles/b.html'), file('index.html'), file('a.png', null), file('more.css')],
+  texts: { 'index.html': '<p>x', 'isles/b.html': '<p>y', 'more.css': '' },
+  steps: [], cursor: 0, olderSteps: 0, ...change,
+})
+
+/** A server that answers saves as told, and writes them down. */
+let saves: SaveRequest[]
+let answers: ((request: SaveRequest) => Response | Promise<Response>)[]
+const kept = (request: SaveRequest) => Response.json({ revision: request.revision + 1 })
+beforeEach(() => {
+  vi.useFakeTimers()
+  saves = []
+  answers = []
+  vi.stubGlobal('fetch', async (_path: string, init: RequestInit) => {
+    const request = JSON.parse(String(init.body)) as SaveRequest
+    saves.push(request)
+    return (answers.shift() ?? kept)(request)
+  })
+})
+afterEach(() => {
+  vi.useRealTimers()
+  vi.unstubAllGlobals()
+})
+const settle = (ms = 0) => vi.advanceTimersByTimeAsync(ms)
+const change = (text: string, insert: string) => [{ from: text.indexOf('red'), to: text.indexOf('red') + 3, insert }]
+
+describe('steps', () => {
+  it('a step and its reverse are each other’s undoing, files included', () => {
+    const texts = new Map([[fileDoc('a'), 'one'], [lookDoc('l'), 'two']])
+    const step = stepOf({ label: 'x', texts: [{ doc: fileDoc('a'), splices: [{ from: 0, to: 1, insert: 'OOO' }] }, { doc: lookDoc('l'), splices: [] }], files: [{ path: 'f', before: null, after: 'h' }] }, (doc) => texts.get(doc))!
+    expect(step.texts).toHaveLength(1)
+    const after = textsAfter(step, (doc) => texts.get(doc))
+    expect(after.get(fileDoc('a'))).toBe('OOOne')
+    expect(textsAfter(reverseStep(step), (doc) => after.get(doc)).get(fileDoc('a'))).toBe('one')
+    expect(reverseStep(step).files).toEqual([{ path: 'f', before: 'h', after: null }])
+    expect(stepOf({ label: 'x', texts: [{ doc: lookDoc('l'), splices: [] }] }, () => '')).toBeNull()
+    expect(() => stepOf({ label: 'x', texts: [{ doc: fileDoc('gone'), splices: [{ from: 0, to: 0, insert: 'x' }] }] }, () => undefined)).toThrow('file:gone')
+  })
+})
+
+describe('the workroom’s state', () => {
+  it('an edit shows at once, is kept, undone and redone', async () => {
+    const store = createWorkroom(site())
+    const { edit, undo, redo } = store.getState()
+    expect(edit({ label: 'teal', texts: [{ doc: lookDoc('a'), splices: change('p { color: red }', 'teal') }] })).toBe(true)
+    expect(sheetText(store.getState())).toBe('p { color: teal }')
+    expect(store.getState().keeping.state).toBe('keeping')
+    await settle()
+    expect(store.getState().keeping.state).toBe('kept')
+    undo()
+    expect(sheetText(store.getState())).toBe('p { color: red }')
+    undo()
+    redo()
+    expect(sheetText(store.getState())).toBe('p { color: teal }')
+    await settle()
+    expect(saves.flatMap((save) => save.operations.map(({ type }) => type))).toEqual(['step', 'undo', 'redo'])
+    expect(saves[0]!.revision).toBe(4)
+    expect(saves.at(-1)!.revision).toBe(4 + saves.length - 1)
+    expect(edit({ label: 'nothing', texts: [] })).toBe(false)
+  })
+
+  it('a new edit after an undo begins a new future', () => {
+    const store = createWorkroom(site())
+    const { edit, undo, redo } = store.getState()
+    edit({ label: '1', texts: [{ doc: lookDoc('a'), splices: [{ from: 0, to: 0, insert: '1' }] }] })
+    undo()
+    edit({ label: '2', texts: [{ doc: lookDoc('a'), splices: [{ from: 0, to: 0, insert: '2' }] }] })
+    redo()
+    expect([sheetText(store.getState()), store.getState().past.map(({ label }) => label)]).toEqual(['2p { color: red }', ['2']])
+  })
+
+  it('what is dragged shows but is nobody’s step until it ends', async () => {
+    const store = createWorkroom(site())
+    store.getState().showPreview(change('p { color: red }', 'tan'))
+    expect([sheetText(store.getState()), settledSheetText(store.getState())]).toEqual(['p { color: tan }', 'p { color: red }'])
+    store.getState().showPreview(null)
+    expect(sheetText(store.getState())).toBe('p { color: red }')
+    await settle(5000)
+    expect(saves).toEqual([])
+  })
+
+  it('a stretch of typing becomes one step after a pause, or as soon as something else is done', async () => {
+    const store = createWorkroom(site())
+    const { typeSheet, edit } = store.getState()
+    for (const char of 'abc') typeSheet([{ from: 0, to: 0, insert: char }])
+    expect(store.getState().past).toHaveLength(0)
+    await settle(1000)
+    expect(store.getState().past.map(({ label, texts }) => [label, texts[0]!.splices])).toEqual([['Typed in the sheet', [{ from: 0, to: 0, insert: 'cba' }]]])
+    typeSheet([{ from: 0, to: 0, insert: 'x' }])
+    edit({ label: 'e', texts: [{ doc: fileDoc('index.html'), splices: [{ from: 0, to: 0, insert: '!' }] }] })
+    expect(store.getState().past.map(({ label }) => label)).toEqual(['Typed in the sheet', 'Typed in the sheet', 'e'])
+    // Typing that takes itself back is no step.
+    typeSheet([{ from: 0, to: 0, insert: 'y' }])
+    typeSheet([{ from: 0, to: 1, insert: '' }])
+    await settle(1000)
+    expect(store.getState().past).toHaveLength(3)
+  })
+
+  it('a page is loaded anew only once its change is kept', async () => {
+    let release = () => undefined as void
+    answers = [(request) => new Promise((resolve) => (release = () => resolve(kept(request))))]
+    const store = createWorkroom(site())
+    store.getState().edit({ label: 'x', texts: [{ doc: fileDoc('index.html'), splices: [{ from: 0, to: 0, insert: '!' }] }] })
+    await settle()
+    expect(store.getState().reloads.size).toBe(0)
+    release()
+    await settle()
+    expect([...store.getState().reloads]).toEqual([['index.html', 1]])
+  })
+
+  it('a change in another stylesheet loads every page anew, a change of the sheet none', async () => {
+    const store = createWorkroom(site())
+    store.getState().edit({ label: 'x', texts: [{ doc: lookDoc('a'), splices: [{ from: 0, to: 0, insert: '!' }] }] })
+    await settle()
+    expect(store.getState().reloads.size).toBe(0)
+    store.getState().edit({ label: 'x', texts: [{ doc: fileDoc('more.css'), splices: [{ from: 0, to: 0, insert: '!' }] }] })
+    await settle()
+    expect([...store.getState().reloads.keys()].sort()).toEqual(['index.html', 'isles/b.html'])
+  })
+
+  it('files come and go with their step', () => {
+    const store = createWorkroom(site())
+    store.getState().edit({ label: 'font', texts: [], files: [{ path: 'fonts/x.woff2', before: null, after: 'h' }] })
+    expect(store.getState().files.map(({ path }) => path)).toContain('fonts/x.woff2')
+    store.getState().undo()
+    expect(store.getState().files.map(({ path }) => path)).not.toContain('fonts/x.woff2')
+    expect(pagePaths(store.getState().files)).toEqual(['index.html', 'isles/b.html'])
+  })
+
+  it('history that was kept before can be undone', () => {
+    const text = 'p { color: red }'
+    const done = stepOf({ label: 'old', texts: [{ doc: lookDoc('a'), splices: change(text, 'teal') }] }, () => text)!
+    const store = createWorkroom(site({ steps: [done], cursor: 1, looks: [{ id: 'a', name: 'A', text: 'p { color: teal }', encoding: 'utf-8' }] }))
+    store.getState().undo()
+    expect(sheetText(store.getState())).toBe(text)
+    expect(store.getState().future).toHaveLength(1)
+  })
+})
+
+describe('keeping', () => {
+  const edit = (store: ReturnType<typeof createWorkroom>, insert: string) => store.getState().edit({ label: insert, texts: [{ doc: lookDoc('a'), splices: [{ from: 0, to: 0, insert }] }] })
+
+  it('sends one save at a time, and gathers what comes meanwhile', async () => {
+    let release = () => undefined as void
+    answers = [(request) => new Promise((resolve) => (release = () => resolve(kept(request))))]
+    const store = createWorkroom(site())
+    for (const each of ['1', '2', '3']) edit(store, each)
+    await settle()
+    expect(saves).toHaveLength(1)
+    release()
+    await settle()
+    expect(saves.map((save) => [save.revision, save.operations.length])).toEqual([[4, 1], [5, 2]])
+    expect(store.getState().keeping.state).toBe('kept')
+  })
+
+  it('tries again with the same id until the server answers', async () => {
+    answers = [() => Promise.reject(new TypeError('gone')), () => Response.json({ error: { code: 'failed', message: 'Odd.' } }, { status: 500 })]
+    const store = createWorkroom(site())
+    edit(store, '1')
+    await settle()
+    expect(store.getState().keeping).toMatchObject({ state: 'waiting', message: expect.stringContaining('does not answer') })
+    await settle(600)
+    expect(store.getState().keeping).toMatchObject({ state: 'waiting', message: 'Odd.' })
+    await settle(1100)
+    expect(store.getState().keeping.state).toBe('kept')
+    expect(new Set(saves.map(({ saveId }) => saveId)).size).toBe(1)
+  })
+
+  it('stops at a conflict, and settles it either way without losing the other', async () => {
+    for (const keep of ['mine', 'theirs'] as const) {
+      saves = []
+      answers = [() => Response.json({ error: { code: 'revision-old', message: 'Changed.' } }, { status: 409 })]
+      const store = createWorkroom(site())
+      edit(store, 'mine ')
+      await settle()
+      expect(store.getState().keeping.state).toBe('conflict')
+      edit(store, 'more of ')
+      await settle(5000)
+      expect(saves).toHaveLength(1)
+      const theirs = site({ revision: 9, looks: [{ id: 'a', name: 'A', text: 'theirs', encoding: 'utf-8' }] })
+      store.getState().settle(theirs, keep)
+      await settle()
+      expect(sheetText(store.getState())).toBe(keep === 'mine' ? 'more of mine p { color: red }' : 'theirs')
+      expect(saves[1]!.revision).toBe(9)
+      if (keep === 'mine') store.getState().undo()
+      else store.getState().redo()
+      expect(sheetText(store.getState())).toBe(keep === 'mine' ? 'theirs' : 'more of mine p { color: red }')
+      await settle()
+      expect(store.getState().keeping.state).toBe('kept')
+    }
+  })
+
+  it('says what the server refuses for good', async () => {
+    answers = [() => Response.json({ error: { code: 'not-usable', message: 'Only ASCII here.' } }, { status: 422 })]
+    const store = createWorkroom(site())
+    edit(store, 'é')
+    await settle()
+    expect(store.getState().keeping).toEqual({ state: 'refused', message: 'Only ASCII here.' })
+  })
+})
