@@ -50,6 +50,16 @@ export function frameOf(page: Page, file: string): Frame {
   return frame!
 }
 
+/** A computed value of the first match in the frame of a page; '' while the frame loads. For polling. */
+export async function valueIn(page: Page, file: string, selector: string, property: string): Promise<string> {
+  const frame = pageFrames(page).find((each) => decodeURIComponent(each.url()).endsWith(`/${file}`))
+  const read = frame?.evaluate(([wanted, name]) => {
+    const element = document.querySelector(wanted!)
+    return element ? getComputedStyle(element).getPropertyValue(name!) : ''
+  }, [selector, property])
+  return (await read?.catch(() => '')) ?? ''
+}
+
 /** A computed value of the first match in every frame that has one. */
 export async function computedInFrames(page: Page, selector: string, property: string): Promise<Record<string, string>> {
   const values: Record<string, string> = {}

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { bringIn, DEMO_PAGES, demoFiles, facet, frameOf, kept, openSite, pageFrames, stored, wakeAll } from './helpers.ts'
+import { bringIn, DEMO_PAGES, demoFiles, facet, frameOf, kept, openSite, pageFrames, stored, valueIn, wakeAll } from './helpers.ts'
 
 test('the first screen shows the demo’s pages, live, each at a true viewport', async ({ page }) => {
   await page.goto('/sites')
@@ -70,7 +70,7 @@ test.describe('with a site of its own', () => {
     await page.getByRole('button', { name: 'Attach the sheet to all 2 pages' }).click()
     await expect(page.getByText('all wear the sheet')).toBeVisible()
     await wakeAll(page, DEMO_PAGES.length)
-    for (const file of ['notices.html', 'isles/skerrow.html']) await expect.poll(() => frameOf(page, file).evaluate(() => getComputedStyle(document.body).backgroundColor)).toBe('rgb(255, 250, 240)')
+    for (const file of ['notices.html', 'isles/skerrow.html']) await expect.poll(() => valueIn(page, file, 'body', 'background-color')).toBe('rgb(255, 250, 240)')
     await kept(page)
     const { texts } = await stored(request, site)
     const files = demoFiles()

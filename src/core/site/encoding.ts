@@ -4,7 +4,7 @@
  */
 export type TextEncodingName = 'utf-8' | 'bytes'
 
-/** Whether a text can be written in an encoding: "bytes" holds no character above U+007F that was not there before. */
+/** Whether new text can be written in an encoding: into "bytes", whose real encoding is not known, only ASCII can. */
 export function fitsEncoding(insert: string, encoding: TextEncodingName): boolean {
   return encoding === 'utf-8' || /^[\0-\x7f]*$/.test(insert)
 }

@@ -1,4 +1,5 @@
 import { create, type StoreApi, type UseBoundStore } from 'zustand'
+import { fitsEncoding } from '../../core/site/encoding.ts'
 import type { Look, SiteFile, SiteState } from '../../core/site/protocol.ts'
 import { isPage, comparePages } from '../../core/site/paths.ts'
 import { fileDoc, lookDoc, pathOfDoc, reverseStep, stepOf, textsAfter, type Doc, type Edit, type Step } from '../../core/site/step.ts'
@@ -27,6 +28,8 @@ export interface WorkroomState {
   readonly past: readonly Step[]
   readonly future: readonly Step[]
   readonly keeping: Keeping
+  /** Why the latest change was not made; a new object each time. */
+  readonly trouble: { readonly text: string } | null
   /** Grows when pages must be loaded anew, by path. */
   readonly reloads: ReadonlyMap<string, number>
 
@@ -104,6 +107,15 @@ export function createWorkroom(site: SiteState): WorkroomStore {
       return { texts, files, preview: null }
     }
 
+    /** Whether a text's encoding can hold what is to be written; says so when it cannot. */
+    const writable = (doc: Doc, splices: readonly Splice[]): boolean => {
+      const path = pathOfDoc(doc)
+      const holder = path === null ? get().looks.find(({ id }) => lookDoc(id) === doc) : get().files.find((file) => file.path === path)
+      if (splices.every(({ insert }) => fitsEncoding(insert, holder?.encoding ?? 'utf-8'))) return true
+      set({ trouble: { text: `${path ?? get().sheetPath} is not stored as UTF-8, so only plain ASCII letters can be written into it. Nothing was changed.` } })
+      return false
+    }
+
     const commit = (step: Step, operation: Parameters<Keeper['keep']>[0]) => {
       set((state) => after(state, step))
       keeper.keep(operation)
@@ -121,6 +133,7 @@ export function createWorkroom(site: SiteState): WorkroomStore {
       past: site.steps.slice(0, site.cursor),
       future: site.steps.slice(site.cursor).reverse(),
       keeping: { state: 'kept', at: null },
+      trouble: null,
       reloads: new Map(),
       facet: 'colour',
       closeUp: null,
@@ -130,6 +143,10 @@ export function createWorkroom(site: SiteState): WorkroomStore {
 
       edit(edit) {
         get().closeTyping()
+        if (edit.texts.some(({ doc, splices }) => !writable(doc, splices))) {
+          set({ preview: null })
+          return false
+        }
         const step = stepOf(edit, (doc) => get().texts.get(doc))
         if (!step) {
           set({ preview: null })
@@ -146,6 +163,7 @@ export function createWorkroom(site: SiteState): WorkroomStore {
       typeSheet(splices) {
         const doc = lookDoc(get().lookId)
         const before = get().texts.get(doc)!
+        if (!writable(doc, splices)) return
         if (typing && typing.doc !== doc) get().closeTyping()
         if (typing) clearTimeout(typing.timer)
         typing = { doc, before: typing?.before ?? before, timer: setTimeout(() => get().closeTyping(), TYPING_PAUSE_MS) }

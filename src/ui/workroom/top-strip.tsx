@@ -90,9 +90,12 @@ function KeepingNote({ last }: { last: string | null }) {
   }
   const bad = keeping.state === 'waiting' || keeping.state === 'refused'
   return (
-    <p role="status" data-keeping={keeping.state} className={`min-w-0 truncate text-[12px] ${bad ? 'text-alarm' : 'text-quiet'}`} title={bad ? text() : last ? `Last step: ${last}` : undefined}>
-      {text()}
-    </p>
+    <>
+      <p role="status" data-keeping={keeping.state} className={`min-w-0 truncate text-[12px] ${bad ? 'text-alarm' : 'text-quiet'}`} title={bad ? text() : last ? `Last step: ${last}` : undefined}>
+        {text()}
+      </p>
+      {keeping.state === 'refused' && <button type="button" className="btn h-7" onClick={() => location.reload()}>Load the kept version</button>}
+    </>
   )
 }
 

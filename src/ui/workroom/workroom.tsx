@@ -76,6 +76,7 @@ function Wiring({ workroom }: { workroom: Workroom }) {
     const leaveStore = store.subscribe((state, before) => {
       if (sheetText(state) !== sheetText(before)) frames.wear(sheetOf(sheetText(state)))
       if (state.files !== before.files) tellFiles(state)
+      if (state.trouble !== before.trouble && state.trouble) insights.setState({ notice: { text: state.trouble.text, at: Date.now() } })
       if (state.texts !== before.texts || state.preview !== before.preview || state.lookId !== before.lookId) {
         clearTimeout(timer)
         timer = setTimeout(() => tellWorker(store.getState()), WORKER_DELAY_MS)
