@@ -44,4 +44,4 @@ function pagePolicy(nonce: string, origin: string): string {
   ].join('; ')
 }
 
-export const config = { matcher: ['/((?!_next/static|_next/image|bridge.js).*)'] }
+export const config = { matcher: ['/((?!_next/static|bridge.js).*)'] }

@@ -21,6 +21,7 @@ beforeEach(() => {
   saves = []
   answers = []
   vi.stubGlobal('fetch', async (_path: string, init: RequestInit) => {
+    if (init.method === 'PATCH') return Response.json({})
     const request = JSON.parse(String(init.body)) as SaveRequest
     saves.push(request)
     return (answers.shift() ?? kept)(request)
@@ -134,6 +135,23 @@ describe('the workroom’s state', () => {
     store.getState().undo()
     expect(store.getState().files.map(({ path }) => path)).not.toContain('fonts/x.woff2')
     expect(pagePaths(store.getState().files)).toEqual(['index.html', 'isles/b.html'])
+  })
+
+  it('an undo in another look goes to that look, so that it shows', async () => {
+    const store = createWorkroom(site())
+    store.getState().edit({ label: 'x', texts: [{ doc: lookDoc('a'), splices: [{ from: 0, to: 0, insert: '!' }] }] })
+    store.getState().wearLook('b')
+    expect(sheetText(store.getState())).toBe('p { color: blue }')
+    store.getState().undo()
+    expect([store.getState().lookId, sheetText(store.getState())]).toEqual(['a', 'p { color: red }'])
+    await settle()
+  })
+
+  it('refuses letters that a text’s encoding cannot hold, and says so', () => {
+    const store = createWorkroom(site({ looks: [{ id: 'a', name: 'A', text: 'p {}', encoding: 'bytes' }] }))
+    expect(store.getState().edit({ label: 'x', texts: [{ doc: lookDoc('a'), splices: [{ from: 0, to: 0, insert: '→' }] }] })).toBe(false)
+    store.getState().typeSheet([{ from: 0, to: 0, insert: 'é' }])
+    expect([sheetText(store.getState()), store.getState().trouble!.text]).toEqual(['p {}', 'css/site.css is not stored as UTF-8, so only plain ASCII letters can be written into it. Nothing was changed.'])
   })
 
   it('history that was kept before can be undone', () => {

@@ -75,7 +75,7 @@ export function CloseUp({ page }: { page: string }) {
       <div ref={area} className="min-h-0 flex-1 overflow-auto">
         {size && (
           <div className="mx-auto w-fit">
-            <Frame key={`${page} ${reloads}`} page={page} width={width} height={height} scale={scale} lookedAt interactive
+            <Frame key={page} generation={String(reloads)} page={page} width={width} height={height} scale={scale} lookedAt interactive
               title={`Close-up of the page ${page}`}
               listener={{ onFollow: follow, onKey: (key) => (key.key === 'Escape' ? leave() : runShortcut(store, key)) }} />
           </div>

@@ -22,8 +22,27 @@ interface Props {
 /** Where pages were scrolled to, kept over reloads, by kind of view and page. */
 const scrolls = new Map<string, { x: number; y: number }>()
 
-/** One page, live, in its sandbox, at a true viewport, scaled to fit. */
-export function Frame({ page, width, height, scale, inView = true, lookedAt = false, interactive = false, title, listener }: Props) {
+/**
+ * One page, live, in its sandbox, at a true viewport, scaled to fit. When `generation` changes the page is loaded anew behind
+ * the one that shows, and takes its place once it wears the sheet: nothing flickers.
+ */
+export function Frame({ generation, ...props }: Props & { readonly generation: string }) {
+  const [shown, setShown] = useState(generation)
+  return (
+    <div className="relative">
+      {[...new Set([shown, generation])].map((each) => (
+        <div key={each} className={each === shown ? '' : 'pointer-events-none absolute inset-0 opacity-0'}>
+          <SingleFrame {...props} listener={{ ...props.listener, onApplied: (sheets) => {
+            props.listener?.onApplied?.(sheets)
+            if (each === generation) setShown(generation)
+          } }} />
+        </div>
+      ))}
+    </div>
+  )
+}
+
+function SingleFrame({ page, width, height, scale, inView = true, lookedAt = false, interactive = false, title, listener }: Props) {
   const { frames, store } = useWorkroom()
   const iframe = useRef<HTMLIFrameElement>(null)
   const channel = useRef<FrameChannel>(null)
@@ -50,10 +69,10 @@ export function Frame({ page, width, height, scale, inView = true, lookedAt = fa
       onScrolled: (x, y) => scrolls.set(place, { x, y }),
     })
     channel.current = opened.channel
-    if (lookedAt) frames.lookAt(source)
+    const lookAway = lookedAt ? frames.lookAt(source) : null
     return () => {
       opened.close()
-      if (lookedAt) frames.lookAt(null)
+      lookAway?.()
     }
   }, [frames, page, address, lookedAt])
 

@@ -154,9 +154,12 @@ export class Frames {
     }
   }
 
-  /** Which frame is looked at; null when it is the whole lineup. */
-  lookAt(source: Window | null): void {
+  /** Names the frame that is looked at; gives what ends it. Without one it is the whole lineup. */
+  lookAt(source: Window): () => void {
     this.first = source
+    return () => {
+      if (this.first === source) this.first = null
+    }
   }
 
   /** Makes all frames wear the sheet. */

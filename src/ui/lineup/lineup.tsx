@@ -57,7 +57,7 @@ function LineupPage({ page, width, scale, keep, root }: { page: string; width: n
       <PageTag page={page} />
       <div className="relative border border-line bg-white">
         {alive
-          ? <Frame key={`${reloads} ${fetched}`} page={page} width={width} height={height} scale={scale} inView={inView} title={`The page ${page}`} listener={stale} />
+          ? <Frame generation={`${reloads} ${fetched}`} page={page} width={width} height={height} scale={scale} inView={inView} title={`The page ${page}`} listener={stale} />
           : <div style={{ width: width * scale, height: height * scale }} />}
         <button type="button" aria-label={`Open ${page} in a close-up`} data-close-up={page} onClick={() => set({ closeUp: page })}
           className="absolute inset-0 hover:outline-2 hover:outline-accent" />

@@ -119,6 +119,9 @@ export function createWorkroom(site: SiteState): WorkroomStore {
     const commit = (step: Step, operation: Parameters<Keeper['keep']>[0]) => {
       set((state) => after(state, step))
       keeper.keep(operation)
+      // An undo in another look than the one worn would change what nobody sees.
+      const touched = get().looks.filter(({ id }) => step.texts.some(({ doc }) => doc === lookDoc(id)))
+      if (touched.length > 0 && !touched.some(({ id }) => id === get().lookId)) get().wearLook(touched[0]!.id)
     }
 
     return {

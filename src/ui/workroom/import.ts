@@ -17,6 +17,8 @@ export interface ImportProgress {
 /** Reads what was dropped. Throws an Error with a sentence when it is neither a ZIP nor a folder. */
 export async function readDrop(data: DataTransfer): Promise<Incoming> {
   const entries = [...data.items].map((item) => item.webkitGetAsEntry()).filter((entry) => entry !== null)
+  const lone = data.files.length === 1 && entries.length === 0 ? data.files[0] : undefined
+  if (lone) return fromFile(lone)
   const only = entries.length === 1 ? entries[0]! : null
   if (only?.isFile) {
     const file = await new Promise<File>((resolve, reject) => (only as FileSystemFileEntry).file(resolve, reject))
