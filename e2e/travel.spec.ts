@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { expect, test, type Frame, type Page } from '@playwright/test'
 import { unzipSync, zipSync } from 'fflate'
-import { bytes, DEMO_PAGES, demoFiles, facet, frameOf, kept, wakeAll } from './helpers.ts'
+import { bringIn, bytes, DEMO_PAGES, demoFiles, facet, frameOf, kept, openSite, valueIn, wakeAll } from './helpers.ts'
 
 const TYPES: Record<string, string> = { html: 'text/html', css: 'text/css', svg: 'image/svg+xml', png: 'image/png', woff2: 'font/woff2' }
 
@@ -114,4 +114,38 @@ test('what cannot be brought in is refused with a sentence, and nothing is kept'
   await page.getByLabel('A ZIP archive').setInputFiles({ name: 'x.rar', mimeType: 'application/x-rar', buffer: Buffer.from('x') })
   await expect(page.getByRole('alert').filter({ hasText: '“x.rar” is not a ZIP archive' })).toBeVisible()
   expect(await (await request.get('/api/sites')).json()).toEqual(before)
+})
+
+test('a ZIP dropped anywhere on the workroom comes in, and the import can be cancelled', async ({ page, request }) => {
+  await openSite(page, await bringIn(request, 'Here already', { 'index.html': bytes('<p>x') }))
+  const drop = (name: string, content: Uint8Array) => page.evaluate(([file, base64]) => {
+    const data = new DataTransfer()
+    data.items.add(new File([Uint8Array.from(atob(base64!), (char) => char.charCodeAt(0))], file!, { type: 'application/zip' }))
+    for (const type of ['dragover', 'drop']) document.body.dispatchEvent(new DragEvent(type, { dataTransfer: data, bubbles: true, cancelable: true }))
+  }, [name, Buffer.from(content).toString('base64')])
+  const sites = async () => (await (await request.get('/api/sites')).json() as { sites: { name: string }[] }).sites.map((site) => site.name)
+
+  await page.route('**/api/import*', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 2000))
+    await route.continue().catch(() => undefined)
+  })
+  await drop('slow.zip', zipSync({ 'index.html': bytes('<p>slow') }))
+  await page.getByRole('dialog').getByRole('button', { name: 'Cancel' }).click()
+  await expect(page.getByRole('alert').filter({ hasText: 'The import was cancelled. Nothing was kept.' })).toBeVisible()
+  await page.waitForTimeout(2500)
+  expect(await sites()).not.toContain('slow')
+  await page.unroute('**/api/import*')
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click()
+
+  await drop('dropped.zip', zipSync({ 'index.html': bytes('<p>dropped') }))
+  await expect(page.getByRole('dialog', { name: 'dropped is here' })).toContainText('There was no stylesheet, so Attire begins an empty one, css/site.css.')
+  await page.getByRole('link', { name: 'Open the site' }).click()
+  await wakeAll(page, 1)
+  await page.getByRole('button', { name: 'Attach', exact: true }).click()
+  await expect(page.getByText('wears css/site.css')).toBeVisible()
+  await facet(page, 'Colour')
+  const background = page.getByRole('textbox', { name: 'Background, any CSS colour' })
+  await background.fill('#abcdef')
+  await background.press('Enter')
+  await expect.poll(() => valueIn(page, 'index.html', 'body', 'background-color')).toBe('rgb(171, 205, 239)')
 })
