@@ -149,3 +149,18 @@ test('a ZIP dropped anywhere on the workroom comes in, and the import can be can
   await background.press('Enter')
   await expect.poll(() => valueIn(page, 'index.html', 'body', 'background-color')).toBe('rgb(171, 205, 239)')
 })
+
+test('sites are renamed and removed on the shelf, after a question', async ({ page, request }) => {
+  await bringIn(request, 'Old name', { 'index.html': bytes('<p>x') })
+  await page.goto('/sites')
+  await page.getByRole('button', { name: 'Rename Old name' }).click()
+  await page.getByRole('textbox', { name: 'New name' }).fill('New name')
+  await page.getByRole('button', { name: 'Rename', exact: true }).click()
+  await page.getByRole('button', { name: 'Remove New name' }).click()
+  await page.getByRole('button', { name: 'Keep it as it is' }).click()
+  await expect(page.getByRole('link', { name: /New name/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Remove New name' }).click()
+  await page.getByRole('button', { name: 'Remove for good' }).click()
+  await expect(page.getByRole('link', { name: /New name/ })).toHaveCount(0)
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+})

@@ -11,6 +11,7 @@ import { openDatabase, type Database } from '../../src/server/db/database.ts'
 import { createSite } from '../../src/server/sites/create.ts'
 import { exportSite } from '../../src/server/sites/export.ts'
 import { listSites, loadSite } from '../../src/server/sites/load.ts'
+import { removeSite } from '../../src/server/sites/remove.ts'
 import { saveSite } from '../../src/server/sites/save.ts'
 import { changeSettings } from '../../src/server/sites/settings.ts'
 import { serveWorn } from '../../src/server/wear/serve.ts'
@@ -111,6 +112,14 @@ describe('sites', () => {
     expect([name, Object.keys(files).sort()]).toEqual(['t.zip', ['wrap/css/more.css', 'wrap/css/site.css', 'wrap/index.html', 'wrap/x.bin']])
     expect([...files['wrap/x.bin']!]).toEqual([0, 255, 7])
     await expect(exportSite(db, id, 'nonsense')).rejects.toMatchObject({ code: 'not-found' })
+  })
+
+  it('a removed site is gone, and the others keep the bytes they share with it', async () => {
+    const [one, other] = [await make(), await make()]
+    await removeSite(db, one.id)
+    await expect(loadSite(db, one.id)).rejects.toMatchObject({ code: 'not-found' })
+    await expect(removeSite(db, one.id)).rejects.toMatchObject({ code: 'not-found' })
+    expect(await sheet(other.id)).toBe('p { color: red }')
   })
 
   it('an import that is cancelled keeps nothing', async () => {

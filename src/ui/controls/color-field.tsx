@@ -25,6 +25,9 @@ interface Props {
   readonly compact?: boolean
 }
 
+/** How browsers write `transparent`. */
+const CLEAR = 'rgba(0, 0, 0, 0)'
+
 /** A colour: a chip that opens a picker, and a field that takes any CSS colour. */
 export function ColorField(props: Props) {
   const [open, setOpen] = useState(false)
@@ -95,7 +98,7 @@ function ColorText({ label, value, computed, onPreview, onCommit }: Props) {
   return (
     <div className="min-w-0 flex-1">
       <input aria-label={`${label}, any CSS colour`} aria-invalid={bad} aria-describedby={bad ? id : undefined} spellCheck={false}
-        data-kept={draft === null || undefined} className="field w-full font-mono text-[12px]" placeholder={computed || 'not set'} value={draft ?? value}
+        data-kept={draft === null || undefined} className="field w-full font-mono text-[12px]" placeholder={computed === CLEAR ? 'transparent' : computed || 'not set'} value={draft ?? value}
         onChange={(event) => {
           setDraft(event.target.value)
           if (CSS.supports('color', event.target.value.trim())) onPreview(event.target.value.trim())

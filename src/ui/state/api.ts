@@ -46,7 +46,8 @@ export const api = {
   sites: (): Promise<SiteList> => call('/api/sites', siteListSchema),
   site: (id: string): Promise<SiteState> => call(`/api/sites/${id}`, siteStateSchema),
   save: (id: string, request: SaveRequest) => call(`/api/sites/${id}/save`, saveResponseSchema, json('POST', request)),
-  settings: (id: string, settings: { lookId?: string; sheetPath?: string }) => call(`/api/sites/${id}`, z.object({}), json('PATCH', settings)),
+  remove: (id: string) => call(`/api/sites/${id}`, z.object({}), { method: 'DELETE' }),
+  settings: (id: string, settings: { lookId?: string; sheetPath?: string; name?: string }) => call(`/api/sites/${id}`, z.object({}), json('PATCH', settings)),
   fonts: async () => (await call('/api/fonts', fontListSchema)).fonts,
 
   /** Sends an archive; `onProgress` hears the share that has gone up, 0 to 1. Aborting rejects with code "cancelled". */

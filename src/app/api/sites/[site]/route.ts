@@ -4,6 +4,7 @@ import { database } from '../../../../server/db/database.ts'
 import { sites } from '../../../../server/db/schema.ts'
 import { answering, readJson } from '../../../../server/http/errors.ts'
 import { loadSite } from '../../../../server/sites/load.ts'
+import { removeSite } from '../../../../server/sites/remove.ts'
 import { changeSettings } from '../../../../server/sites/settings.ts'
 
 export const dynamic = 'force-dynamic'
@@ -28,6 +29,14 @@ export function PATCH(request: Request, { params }: Context): Promise<Response> 
   return answering(async () => {
     const { site } = await params
     await changeSettings(await database(), site, await readJson(request, settingsRequestSchema))
+    return Response.json({})
+  })
+}
+
+/** Removes a site for good. */
+export function DELETE(_request: Request, { params }: Context): Promise<Response> {
+  return answering(async () => {
+    await removeSite(await database(), (await params).site)
     return Response.json({})
   })
 }
