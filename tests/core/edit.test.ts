@@ -5,7 +5,7 @@ import { readSides, writeSides } from '../../src/core/boxes/sides.ts'
 import { addSwatch, renameInPage, renameInSheet, swatchesOf, swatchNameFault } from '../../src/core/color/swatches.ts'
 import { toHex, writeColorLike } from '../../src/core/color/notation.ts'
 import { conditionalRules, decide, planEdit, planRemoval } from '../../src/core/sheet/decide.ts'
-import { addRule, removeRule } from '../../src/core/sheet/edit.ts'
+import { addRule } from '../../src/core/sheet/edit.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { resolveVars } from '../../src/core/sheet/variables.ts'
 import { topStyleRules } from '../../src/core/sheet/walk.ts'
@@ -101,10 +101,9 @@ describe('writing into the layout that is there', () => {
     expect(topStyleRules(parseSheet(after)).map(({ selector }) => selector)).toEqual(['a', 'p', 'b'])
   })
 
-  it('takes declarations and rules out with their line', () => {
+  it('takes declarations out with their line', () => {
     const text = 'p {\n  color: red;\n  top: 0;\n}\n\nq { top: 0 }\n'
     expect(applySplices(text, planRemoval(parseSheet(text), 'p', 'color'))).toBe('p {\n  top: 0;\n}\n\nq { top: 0 }\n')
-    expect(applySplices(text, removeRule(parseSheet(text), parseSheet(text).rules[1]!))).toBe('p {\n  color: red;\n  top: 0;\n}\n')
   })
 })
 

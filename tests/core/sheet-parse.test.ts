@@ -2,9 +2,9 @@ import fc from 'fast-check'
 import postcss from 'postcss'
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { parseDeclarations, parseSheet, type Item, type Sheet } from '../../src/core/sheet/parse.ts'
+import { parseDeclarations, parseSheet, type Declaration, type Item, type Sheet } from '../../src/core/sheet/parse.ts'
 import { Token, tokensOf } from '../../src/core/sheet/tokens.ts'
-import { allDeclarations, styleRules } from '../../src/core/sheet/walk.ts'
+import { styleRules } from '../../src/core/sheet/walk.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
 
 /** Text made of what stylesheets are made of, whole and broken. */
@@ -32,6 +32,19 @@ function print(sheet: Sheet): string {
     return sheet.text.slice(item.from, item.block.from) + printItems(item.block.from, item.block.to, item.items) + sheet.text.slice(item.block.to, item.to)
   }
   return printItems(0, sheet.text.length, sheet.rules)
+}
+
+/** Every declaration of the sheet in source order, whatever holds it. */
+function allDeclarations(sheet: Sheet): Declaration[] {
+  const found: Declaration[] = []
+  const visit = (items: readonly Item[]) => {
+    for (const item of items) {
+      if (item.kind === 'declaration') found.push(item)
+      else visit(item.items)
+    }
+  }
+  visit(sheet.rules)
+  return found
 }
 
 describe('the sheet as text', () => {

@@ -102,10 +102,3 @@ function pageElement(node: P5Element, parent: PageElement | null, position: numb
 export function firstByTag(page: Page, tag: string): PageElement | undefined {
   return page.elements.find((element) => element.html && element.tag === tag)
 }
-
-/** Elements from the outermost down to the given one. */
-export function lineage(element: PageElement): PageElement[] {
-  const chain: PageElement[] = []
-  for (let at: PageElement | null = element; at; at = at.parent) chain.unshift(at)
-  return chain
-}

@@ -49,12 +49,6 @@ export function removeDeclaration(sheet: Sheet, declaration: Declaration): Splic
   return [{ from, to, insert: '' }]
 }
 
-/** Takes a whole rule out, with the blank line before it. */
-export function removeRule(sheet: Sheet, rule: Rule): Splice[] {
-  const lead = /(?:\r\n|\r|\n)?[ \t]*(?:\r\n|\r|\n)?[ \t]*$/.exec(sheet.text.slice(0, rule.from))![0].length
-  return [{ from: rule.from - lead, to: rule.to, insert: '' }]
-}
-
 /** Where a new top-level rule goes: right behind a rule, right before one, or into a sheet without any. */
 export type RulePlace = { readonly after: Rule } | { readonly before: Rule } | 'end'
 

@@ -30,19 +30,6 @@ export function declarationsOf(rule: Rule): Declaration[] {
   return rule.items.filter((item): item is Declaration => item.kind === 'declaration')
 }
 
-/** Every declaration of the sheet in source order, whatever holds it. */
-export function allDeclarations(sheet: Pick<Sheet, 'rules'>): Declaration[] {
-  const found: Declaration[] = []
-  const visit = (items: readonly Item[]) => {
-    for (const item of items) {
-      if (item.kind === 'declaration') found.push(item)
-      else visit(item.items)
-    }
-  }
-  visit(sheet.rules)
-  return found
-}
-
 /** The `@font-face` rules of the top level. */
 export function fontFaces(sheet: Pick<Sheet, 'rules'>): AtRule[] {
   return sheet.rules.filter((rule): rule is AtRule => rule.kind === 'at' && rule.name === 'font-face')

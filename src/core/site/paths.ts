@@ -1,4 +1,4 @@
-import { removeDotSegments, splitUrl } from './url.ts'
+import { resolveReference, splitUrl } from './url.ts'
 
 /**
  * A file's path inside the site folder: segments joined by "/", none empty, no leading slash ("isles/hallin.html").
@@ -30,12 +30,12 @@ export type Target =
 export function targetOf(from: SitePath, reference: string): Target {
   const trimmed = reference.replace(/^[\0- ]+|[\0- ]+$/g, '').replace(/[\t\n\r]/g, '')
   if (/^(?:file:|[a-z]:[\\/]|\\\\)/i.test(trimmed)) return { kind: 'local' }
-  const parts = splitUrl(trimmed.replace(/\\/g, '/'))
+  const written = trimmed.replace(/\\/g, '/')
+  const parts = splitUrl(written)
   if (parts.scheme !== undefined || parts.authority !== undefined) return { kind: 'elsewhere' }
   if (parts.path === '') return { kind: 'self' }
-  const rooted = parts.path.startsWith('/')
-  const path = removeDotSegments(rooted ? parts.path : `/${encodePath(folderOf(from))}${parts.path}`)
-  return { kind: 'site', path: decodePath(path.slice(1)), rooted }
+  const { path } = splitUrl(resolveReference(`/${encodePath(from)}`, written))
+  return { kind: 'site', path: decodePath(path.slice(1)), rooted: parts.path.startsWith('/') }
 }
 
 /** The shortest relative reference from one file of the site to another, percent-encoded where a URL needs it. */
