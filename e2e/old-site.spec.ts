@@ -114,3 +114,14 @@ test('dragging a size is followed by all frames while dragging, and is one step'
   await kept(window)
   expect((await stored(request, site)).steps).toHaveLength(1)
 })
+
+test('a page with a Content-Security-Policy of its own wears the sheet as it does when published', async ({ page: window, request }) => {
+  const text = (content: string) => new TextEncoder().encode(content)
+  await openSite(window, await bringIn(request, 'Policy', { 'index.html': text(`<!doctype html><meta http-equiv="Content-Security-Policy" content="default-src 'self'"><link rel="stylesheet" href="site.css"><h1 style="top: 9px">x`), 'site.css': text(':root { --ink: #010203 }\nh1 { color: var(--ink); position: relative; top: 1px }') }))
+  await wakeAll(window, 1)
+  expect(await valueIn(window, 'index.html', 'h1', 'color')).toBe('rgb(1, 2, 3)')
+  expect(await valueIn(window, 'index.html', 'h1', 'top')).toBe('1px')
+  await window.getByRole('button', { name: /^Swatch --ink/ }).click()
+  await window.getByRole('textbox', { name: 'Swatch --ink, any CSS colour' }).fill('rgb(9, 9, 9)')
+  await expect.poll(() => valueIn(window, 'index.html', 'h1', 'color')).toBe('rgb(9, 9, 9)')
+})

@@ -126,11 +126,15 @@ describe('the author cascade', () => {
 })
 
 describe('the copy a frame gets', () => {
-  const worn = (text: string) => applySplices(text, wornCopy(text, { bridge: '<script src=b></script>', root: '/wear/s/l/' }))
+  const worn = (text: string) => applySplices(text, wornCopy(text, { bridge: '<script src=b></script>', root: '/wear/s/l/', self: 'http://h/wear/s/l/' }))
   it('puts the bridge before everything a page can say, whatever the page', () => {
     expect(worn('<!doctype html><html><head><script>1</script>')).toBe('<!doctype html><html><head><script src=b></script><script>1</script>')
     expect(worn('<!doctype html><p>x')).toBe('<!doctype html><script src=b></script><p>x')
     expect(worn('<!-- never closed')).toBe('<script src=b></script><!-- never closed')
+  })
+  it('keeps the meaning of a policy the page sets for itself', () => {
+    expect(worn(`<head><meta http-equiv="Content-Security-Policy" content="default-src 'self'; img-src 'self' data:">`)).toContain(`content="default-src http://h/wear/s/l/; img-src http://h/wear/s/l/ data:"`)
+    expect(worn(`<head><meta name=description content="'self'">`)).toContain(`content="'self'"`)
   })
   it('takes refreshes and resource hints out of action and leads “/” to the site', () => {
     const copy = worn('<head><meta http-equiv=refresh content="0;url=/api"><link rel=preconnect href=//x.example><link rel=stylesheet href="/css/a.css"><style>p{background:url(/i.png)}</style><img src="/i.png"><a href="/b.html">')

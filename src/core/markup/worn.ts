@@ -8,6 +8,8 @@ export interface WornOptions {
   readonly bridge: string
   /** Where the site is served, with leading and closing slash: what "/" means in the published site. */
   readonly root: string
+  /** What `'self'` means in a policy of the page's own: a frame's origin is opaque, so it would match nothing. */
+  readonly self: string
 }
 
 /**
@@ -15,14 +17,14 @@ export interface WornOptions {
  * fetched with CORS so that single rules can be patched; "/" leads to the site's own root; and what would make the frame
  * leave by itself (refresh) or open connections beforehand (resource hints) is taken out of action.
  */
-export function wornCopy(text: string, { bridge, root }: WornOptions): Splice[] {
+export function wornCopy(text: string, { bridge, root, self }: WornOptions): Splice[] {
   const page = parsePage(text)
   const at = firstByTag(page, 'head')?.place?.startTag.to ?? firstByTag(page, 'html')?.place?.startTag.to ?? page.doctypeEnd
   const start = at ?? (text.startsWith('\uFEFF') ? 1 : 0)
   const splices: Splice[] = [{ from: start, to: start, insert: bridge }]
   for (const element of page.elements) {
     if (!element.place) continue
-    splices.push(...neutralised(element, text), ...rooted(element, text, root))
+    splices.push(...neutralised(element, text), ...rooted(element, text, root), ...ownPolicy(element, text, self))
     if (element.tag === 'link' && /\bstylesheet\b/i.test(element.attributes.get('rel') ?? '') && !element.attributes.has('crossorigin')) {
       splices.push(afterName(element, ' crossorigin=""'))
     }
@@ -61,6 +63,13 @@ function neutralised(element: PageElement, text: string): Splice[] {
     return disarm('rel')
   }
   return []
+}
+
+/** A policy that a page sets for itself keeps its meaning: `'self'` is where the site is served. */
+function ownPolicy(element: PageElement, text: string, self: string): Splice[] {
+  const place = element.place!.attributes['content']
+  if (element.tag !== 'meta' || !place || !/^\s*content-security-policy\s*$/i.test(element.attributes.get('http-equiv') ?? '')) return []
+  return [...text.slice(place.from, place.to).matchAll(/'self'/gi)].map(({ index }) => ({ from: place.from + index, to: place.from + index + "'self'".length, insert: self }))
 }
 
 const URL_ATTRIBUTES: Readonly<Record<string, readonly string[]>> = {

@@ -34,7 +34,7 @@ export async function serveWorn(db: Database, request: WearRequest): Promise<Res
   if (!isPage(path)) return answer(file.bytes, contentType(path, null), root, request.origin)
   const nonce = randomBytes(16).toString('base64url')
   const text = decodeText(file.bytes, file.encoding ?? 'bytes')
-  const worn = applySplices(text, wornCopy(text, { bridge: `<script nonce="${nonce}" src="/bridge.js"></script>`, root }))
+  const worn = applySplices(text, wornCopy(text, { bridge: `<script nonce="${nonce}" src="/bridge.js"></script>`, root, self: `${request.origin}${root}` }))
   return answer(encodeText(worn, file.encoding ?? 'bytes'), contentType(path, file.encoding), root, request.origin, nonce)
 }
 
