@@ -91,6 +91,11 @@ test('a page that wears the sheet through an import in another one follows once 
   const field = window.getByRole('textbox', { name: 'Swatch --ink, any CSS colour' })
   await field.fill('rgb(9, 9, 9)')
   await field.press('Enter')
+  await window.getByRole('button', { name: 'Open index.html in a close-up' }).click()
+  await field.fill('rgb(8, 8, 8)')
+  await field.press('Enter')
+  await expect(window.frameLocator('iframe[title^="Close-up"]').last().getByRole('heading')).toHaveCSS('color', 'rgb(8, 8, 8)')
+  await window.keyboard.press('Control+z')
   for (const file of ['direct.html', 'index.html']) await expect.poll(() => valueIn(window, file, 'h1', 'color'), { message: file }).toBe('rgb(9, 9, 9)')
 })
 

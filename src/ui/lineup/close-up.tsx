@@ -5,6 +5,7 @@ import { pagePaths } from '../state/store.ts'
 import { useNotice, useRoom, useWorkroom } from '../workroom/context.tsx'
 import { runShortcut } from '../workroom/shortcuts.ts'
 import { Frame } from './frame.tsx'
+import { useGeneration } from './generation.ts'
 import { ViewportBar } from './viewport-bar.tsx'
 import { useViewport } from './viewport.ts'
 
@@ -21,7 +22,7 @@ export function CloseUp({ page }: { page: string }) {
   const { store, frames } = useWorkroom()
   const notice = useNotice()
   const files = useRoom((state) => state.files)
-  const reloads = useRoom((state) => state.reloads.get(page) ?? 0)
+  const { generation, listener } = useGeneration(page)
   const set = useRoom((state) => state.set)
   const pages = pagePaths(files)
   const { width, zoom } = useViewport()
@@ -75,9 +76,9 @@ export function CloseUp({ page }: { page: string }) {
       <div ref={area} className="min-h-0 flex-1 overflow-auto">
         {size && (
           <div className="mx-auto w-fit">
-            <Frame key={page} generation={String(reloads)} page={page} width={width} height={height} scale={scale} lookedAt interactive
+            <Frame key={page} generation={generation} page={page} width={width} height={height} scale={scale} lookedAt interactive
               title={`Close-up of the page ${page}`}
-              listener={{ onFollow: follow, onKey: (key) => (key.key === 'Escape' ? leave() : runShortcut(store, key)) }} />
+              listener={{ ...listener, onFollow: follow, onKey: (key) => (key.key === 'Escape' ? leave() : runShortcut(store, key)) }} />
           </div>
         )}
       </div>

@@ -1,10 +1,10 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
-import { useInsights, useRoom, useWorkroom } from '../workroom/context.tsx'
+import { useInsights, useRoom } from '../workroom/context.tsx'
 import { count } from '../words.ts'
 import { pagePaths } from '../state/store.ts'
 import { Frame } from './frame.tsx'
-import type { FrameListener } from './frames.ts'
+import { useGeneration } from './generation.ts'
 import { PageTag } from './page-tag.tsx'
 import { ViewportBar } from './viewport-bar.tsx'
 import { columnsFor, GAP, heightFor, useViewport } from './viewport.ts'
@@ -46,10 +46,8 @@ function fitScale(width: number, available: number): number {
 function LineupPage({ page, width, scale, keep, root }: { page: string; width: number; scale: number; keep: boolean; root: React.RefObject<HTMLDivElement | null> }) {
   const item = useRef<HTMLLIElement>(null)
   const { seen, inView } = useInView(item, root)
-  const reloads = useRoom((state) => state.reloads.get(page) ?? 0)
   const set = useRoom((state) => state.set)
-  const [fetched, setFetched] = useState(0)
-  const stale = useStalePage(page, () => setFetched((times) => times + 1))
+  const { generation, listener } = useGeneration(page)
   const height = heightFor(width)
   const alive = inView || (keep && seen)
   return (
@@ -57,30 +55,13 @@ function LineupPage({ page, width, scale, keep, root }: { page: string; width: n
       <PageTag page={page} />
       <div className="relative border border-line bg-white">
         {alive
-          ? <Frame generation={`${reloads} ${fetched}`} page={page} width={width} height={height} scale={scale} inView={inView} title={`The page ${page}`} listener={stale} />
+          ? <Frame generation={generation} page={page} width={width} height={height} scale={scale} inView={inView} title={`The page ${page}`} listener={listener} />
           : <div style={{ width: width * scale, height: height * scale }} />}
         <button type="button" aria-label={`Open ${page} in a close-up`} data-close-up={page} onClick={() => set({ closeUp: page })}
           className="absolute inset-0 hover:outline-2 hover:outline-accent" />
       </div>
     </li>
   )
-}
-
-/**
- * Some pages wear the sheet in a way that no single rule of it can be changed from outside (an `@import` in another sheet).
- * They are loaded anew once an edit is kept.
- */
-function useStalePage(page: string, reload: () => void): FrameListener {
-  const { store, insights } = useWorkroom()
-  const act = useRef({ reload, unreachable: false })
-  useEffect(() => {
-    act.current.reload = reload
-  })
-  useEffect(() => store.subscribe((state, before) => {
-    const kept = state.keeping.state === 'kept' && before.keeping.state !== 'kept'
-    if (kept && act.current.unreachable && insights.getState().wear.get(page)?.wears) act.current.reload()
-  }), [store, insights, page])
-  return { onApplied: (sheets) => void (act.current.unreachable = sheets === 0) }
 }
 
 function useWidth(element: React.RefObject<HTMLElement | null>): number {
