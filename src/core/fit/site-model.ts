@@ -1,6 +1,9 @@
 import { boxTargets, type BoxTarget } from '../boxes/targets.ts'
-import { authorCascade, type AuthorCascade } from '../cascade/author.ts'
+import { Cascade, type PageStyles } from '../cascade/cascade.ts'
 import type { Viewport } from '../cascade/media.ts'
+import { longhand } from '../cascade/properties.ts'
+import { longhandsOf } from '../cascade/shorthands.ts'
+import { kindOf } from '../cascade/trace.ts'
 import { attachSheet } from '../markup/attach.ts'
 import { parsePage, type Page } from '../markup/tree.ts'
 import { reachOf } from '../selectors/reach.ts'
@@ -31,7 +34,8 @@ export class SiteModel {
   private readonly texts = new Map<SitePath, string>()
   private readonly pages = new Map<SitePath, { text: string; page: Page }>()
   private readonly sheets = new Map<SitePath, Sheet>()
-  private readonly cascades = new Map<SitePath, AuthorCascade>()
+  private readonly cascades = new Map<string, Cascade>()
+  private readonly styles = new Map<SitePath, PageStyles>()
   private files: ReadonlySet<SitePath> = new Set()
   private sheetPath: SitePath = ''
 
@@ -41,18 +45,23 @@ export class SiteModel {
   setFiles(files: readonly SitePath[], sheetPath: SitePath): void {
     this.files = new Set([...files, sheetPath])
     this.sheetPath = sheetPath
-    this.cascades.clear()
+    this.forget()
   }
 
   /** Gives a page or a stylesheet its text; null takes it away. */
   setText(path: SitePath, text: string | null): void {
     if (text === null) this.texts.delete(path)
     else this.texts.set(path, text)
-    if (isPage(path)) this.cascades.delete(path)
+    if (isPage(path)) this.styles.delete(path)
     else {
       this.sheets.delete(path)
-      this.cascades.clear()
+      this.forget()
     }
+  }
+
+  private forget(): void {
+    this.styles.clear()
+    this.cascades.clear()
   }
 
   get pagePaths(): SitePath[] {
@@ -61,14 +70,14 @@ export class SiteModel {
 
   /** How one page wears the sheet. */
   wear(path: SitePath): WearSummary {
-    const { fault, ...report } = wearReport(path, this.page(path), this.context())
+    const { fault, ...report } = wearReport(path, this.page(path), this.context(), () => this.stylesOf(path))
     return { ...report, fault: fault && { id: fault.id, message: fault.message } }
   }
 
   /** The splices that attach the sheet, for each page that needs any. */
   attach(paths: readonly SitePath[]): { path: SitePath; splices: Splice[] }[] {
     return paths
-      .map((path) => ({ path, splices: attachSheet(this.page(path), wearReport(path, this.page(path), this.context())) }))
+      .map((path) => ({ path, splices: attachSheet(this.page(path), wearReport(path, this.page(path), this.context(), () => this.stylesOf(path))) }))
       .filter(({ splices }) => splices.length > 0)
   }
 
@@ -91,15 +100,23 @@ export class SiteModel {
     for (const path of this.pagePaths) {
       const elements = reachOf(this.page(path), selector)
       if (elements.length === 0) continue
-      const cascade = this.cascade(path)
+      const { styles } = this.stylesOf(path)
       for (const element of elements) {
         for (const property of properties) {
-          const winner = cascade.contenders(element, property)[0]
-          if (!winner || (winner.kind === 'external' && normalSelector(winner.selector) === own)) continue
-          const key = `${path} ${winner.kind} ${winner.selector} ${property}`
-          const known = found.get(key)
-          if (known) known.count++
-          else found.set(key, { page: path, kind: winner.kind, selector: winner.selector, property, count: 1 })
+          const counted = new Set<string>()
+          for (const name of longhandsOf(property)) {
+            const winner = styles[element.index]!.winners[longhand(name)?.id ?? -1]
+            const kind = winner ? kindOf(winner) : 'user-agent'
+            if (!winner || kind === 'user-agent' || kind === 'presentational') continue
+            const by = typeof winner.from === 'object' ? winner.from.selectorText : ''
+            if (kind === 'external' && normalSelector(by) === own) continue
+            const key = `${path} ${kind} ${by} ${property}`
+            if (counted.has(key)) continue
+            counted.add(key)
+            const known = found.get(key)
+            if (known) known.count++
+            else found.set(key, { page: path, kind, selector: by, property, count: 1 })
+          }
         }
       }
     }
@@ -115,14 +132,18 @@ export class SiteModel {
     return page
   }
 
-  private cascade(path: SitePath): AuthorCascade {
-    let cascade = this.cascades.get(path)
-    if (!cascade) {
+  /** The computed styles of a page. Pages that wear the same sheets share one cascade. */
+  stylesOf(path: SitePath): PageStyles {
+    let styles = this.styles.get(path)
+    if (!styles) {
       const page = this.page(path)
-      cascade = authorCascade(page, sheetsWorn(path, page, this.context()), this.viewport)
-      this.cascades.set(path, cascade)
+      const sheets = sheetsWorn(path, page, this.context())
+      const key = [String(page.quirks), ...sheets.map(({ kind, file, offset, sheet }) => (kind === 'external' ? file : `${file} ${offset} ${sheet.text}`))].join('\0')
+      let cascade = this.cascades.get(key)
+      if (!cascade) this.cascades.set(key, (cascade = new Cascade(sheets, { viewport: this.viewport, quirks: page.quirks })))
+      this.styles.set(path, (styles = cascade.stylesOf(page)))
     }
-    return cascade
+    return styles
   }
 
   private context(): WearContext {

@@ -1,6 +1,10 @@
-import { authorCascade, type AuthorSheet } from '../cascade/author.ts'
+import type { PageStyles } from '../cascade/cascade.ts'
+import { readImport } from '../cascade/import.ts'
 import { mediaMatches, type Viewport } from '../cascade/media.ts'
-import { overlaps } from '../cascade/shorthands.ts'
+import { LONGHANDS } from '../cascade/properties.ts'
+import type { AuthorSheet } from '../cascade/rules.ts'
+import { entriesFor, placeOfEntry } from '../cascade/trace.ts'
+import { supportsMatches } from '../cascade/supports.ts'
 import type { Page, PageElement } from '../markup/tree.ts'
 import { parseSheet, type Sheet } from '../sheet/parse.ts'
 import { closestName, folderOf, nameOf, relativeReference, targetOf, type SitePath } from '../site/paths.ts'
@@ -49,8 +53,8 @@ export interface WearContext {
   readonly viewport: Viewport
 }
 
-/** Examines one page: does the sheet arrive, and what on the page beats it? */
-export function wearReport(path: SitePath, page: Page, context: WearContext): WearReport {
+/** Examines one page: does the sheet arrive, and what on the page beats it? `stylesOf` computes the page's styles when they are needed. */
+export function wearReport(path: SitePath, page: Page, context: WearContext, stylesOf: () => PageStyles): WearReport {
   const sheets = sheetsWorn(path, page, context)
   const base = basePath(path, page)
   const wears = sheets.some((sheet) => sheet.kind === 'external' && sheet.file === context.sheetPath)
@@ -65,7 +69,7 @@ export function wearReport(path: SitePath, page: Page, context: WearContext): We
       declarations: embedded.reduce((sum, { sheet }) => sum + countDeclarations(sheet.rules), 0),
     },
     inline: page.elements.filter((element) => element.attributes.has('style')).length,
-    overridden: wears ? overriddenBy(page, sheets, context) : [],
+    overridden: wears ? overriddenBy(stylesOf(), context) : [],
   }
 }
 
@@ -73,30 +77,34 @@ export function wearReport(path: SitePath, page: Page, context: WearContext): We
 export function sheetsWorn(path: SitePath, page: Page, context: WearContext): AuthorSheet[] {
   const worn: AuthorSheet[] = []
   const base = basePath(path, page)
-  const addFile = (file: SitePath, seen: readonly SitePath[]) => {
+  const addFile = (file: SitePath, seen: readonly SitePath[], layers: readonly string[], layersBefore: readonly string[]) => {
     const sheet = context.files.has(file) && !seen.includes(file) ? context.readSheet(file) : null
     if (!sheet) return
-    addImports(file, sheet, [...seen, file])
-    worn.push({ kind: 'external', file, offset: 0, sheet })
+    addImports(file, sheet, [...seen, file], layers)
+    worn.push({ kind: 'external', file, offset: 0, sheet, layers, layersBefore })
   }
-  const addImports = (from: SitePath, sheet: Sheet, seen: readonly SitePath[]) => {
+  const addImports = (from: SitePath, sheet: Sheet, seen: readonly SitePath[], layers: readonly string[]) => {
+    const layersBefore: string[] = []
     for (const rule of sheet.rules) {
       if (rule.kind === 'style') break
-      if (rule.name !== 'import') continue
-      const match = /^(?:url\(\s*)?(?:"([^"]*)"|'([^']*)'|([^"')\s]+))\s*\)?\s*(.*)$/i.exec(rule.prelude)
-      const target = targetOf(from, match?.[1] ?? match?.[2] ?? match?.[3] ?? '')
-      const media = (match?.[4] ?? '').replace(/^(?:layer(?:\([^)]*\))?|supports\([^)]*\))\s*/i, '')
-      if (target.kind === 'site' && mediaMatches(media, context.viewport)) addFile(target.path, seen)
+      if (rule.name === 'layer' && !rule.block) layersBefore.push(...rule.prelude.split(',').map((name) => [...layers, name.trim()].join('.')))
+      else if (rule.name === 'import') {
+        const wanted = readImport(rule.prelude)
+        const target = targetOf(from, wanted?.url ?? '')
+        if (!wanted || target.kind !== 'site' || !mediaMatches(wanted.media, context.viewport)) continue
+        if (wanted.supports !== null && !supportsMatches(/^[\w-]+\s*:/.test(wanted.supports) ? `(${wanted.supports})` : wanted.supports)) continue
+        addFile(target.path, seen, wanted.layer === null ? layers : [...layers, wanted.layer], layersBefore)
+      } else if (rule.name !== 'charset') break
     }
   }
   for (const element of page.elements) {
     if (!element.html || !isActive(element, context.viewport)) continue
     if (element.tag === 'link' && relOf(element).includes('stylesheet') && !relOf(element).includes('alternate')) {
       const target = targetOf(base, element.attributes.get('href') ?? '')
-      if (target.kind === 'site') addFile(target.path, [])
+      if (target.kind === 'site') addFile(target.path, [], [], [])
     } else if (element.tag === 'style' && element.rawText) {
       const sheet = parseSheet(element.rawText.text)
-      addImports(base, sheet, [])
+      addImports(base, sheet, [], [])
       worn.push({ kind: 'embedded', file: path, offset: element.rawText.from, sheet })
     }
   }
@@ -177,39 +185,25 @@ function notWornMessage(link: PageElement, rel: readonly string[]): string {
 }
 
 /** The page's own declarations that win over one of the sheet's for the same element and property. */
-function overriddenBy(page: Page, sheets: readonly AuthorSheet[], context: WearContext): Overridden[] {
-  const cascade = authorCascade(page, sheets, context.viewport)
+function overriddenBy({ page, styles }: PageStyles, context: WearContext): Overridden[] {
   const found = new Map<string, { -readonly [K in keyof Overridden]: Overridden[K] }>()
-  const own = [...cascade.matched('embedded'), ...cascade.matched('inline')]
-  const asked = new Map<PageElement, Set<string>>()
-  for (const { element, declarations } of own) {
-    const properties = asked.get(element) ?? new Set<string>()
-    asked.set(element, properties)
-    for (const { property } of declarations) properties.add(property)
-  }
-  for (const [element, properties] of asked) {
-    for (const property of properties) {
-      const contenders = cascade.contenders(element, property)
-      const winner = contenders.find((contender) => contender.declaration.property === property)
-      if (!winner || winner.kind === 'external') continue
-      const at = contenders.indexOf(winner)
-      const beaten = contenders.slice(at + 1).find(
-        (contender) => contender.kind === 'external' && contender.file === context.sheetPath && overlaps(contender.declaration.property, property),
-      )
-      if (!beaten || sameValue(beaten.declaration.value, winner.declaration.value)) continue
-      const key = `${winner.kind} ${winner.offset} ${winner.declaration.from} ${property}`
+  for (const element of page.elements) {
+    const style = styles[element.index]!
+    const counted = new Set<string>()
+    for (const { id } of LONGHANDS) {
+      const winner = style.winners[id]
+      const kind = winner?.from === 'inline' ? 'inline' : winner && winner.from !== 'presentational' && winner.from.source.kind === 'embedded' ? 'embedded' : null
+      if (!winner || kind === null) continue
+      const beaten = entriesFor(style, id).find(({ from }) => typeof from === 'object' && from.source.kind === 'external' && from.source.file === context.sheetPath)
+      if (!beaten || typeof beaten.from === 'string' || sameValue(beaten.set.value, winner.set.value)) continue
+      const { property } = winner.set.declaration
+      const { offset } = placeOfEntry(winner, element)
+      const key = `${kind} ${offset} ${property}`
+      if (counted.has(key)) continue
+      counted.add(key)
       const known = found.get(key)
       if (known) known.count++
-      else {
-        found.set(key, {
-          kind: winner.kind === 'inline' ? 'inline' : 'embedded',
-          property,
-          element: describeElement(element),
-          count: 1,
-          sheetSelector: beaten.selector,
-          offset: winner.kind === 'inline' ? winner.offset : winner.offset + winner.declaration.from,
-        })
-      }
+      else found.set(key, { kind, property, element: describeElement(element), count: 1, sheetSelector: beaten.from.selectorText, offset })
     }
   }
   return [...found.values()]

@@ -26,6 +26,56 @@ export function matches(element: PageElement, selector: Complex, context: MatchC
   return matchesFrom(element, selector, selector.compounds.length - 1, context, null)
 }
 
+/**
+ * Whether whatever has the same ancestors as this element (same types, ids, classes and named attributes all the way up)
+ * matches or could match: siblings, positions, content and states are taken as fitting.
+ */
+export function couldMatch(element: PageElement, selector: Complex, context: MatchContext = {}): boolean {
+  return couldMatchFrom(element, selector, selector.compounds.length - 1, context)
+}
+
+function couldMatchFrom(element: PageElement, selector: Complex, at: number, context: MatchContext): boolean {
+  if (!selector.compounds[at]!.every((simple) => !dependsOnPathOnly(simple, context) || matchesSimple(element, simple, context))) return false
+  if (at === 0) return true
+  switch (selector.combinators[at]!) {
+    case ' ':
+      for (let up = element.parent; up; up = up.parent) if (couldMatchFrom(up, selector, at - 1, context)) return true
+      return false
+    case '>':
+      return element.parent !== null && couldMatchFrom(element.parent, selector, at - 1, context)
+    default:
+      return true
+  }
+}
+
+/** Whether a selector asks for nothing but types, ids, classes and attributes of an element and its ancestors. */
+export function isPathSelector(selector: Complex, context: MatchContext = {}): boolean {
+  return selector.combinators.every((combinator, at) => at === 0 || combinator === ' ' || combinator === '>') && selector.compounds.every((compound) => compound.every((simple) => dependsOnPathOnly(simple, context)))
+}
+
+const LINKS = new Set(['link', 'any-link', '-webkit-any-link', 'root'])
+const STATES = new Set(['hover', 'focus', 'focus-visible', 'focus-within', 'active', 'visited', 'target'])
+
+function dependsOnPathOnly(simple: Simple, context: MatchContext): boolean {
+  if (simple.kind === 'nesting') return (context.nesting ?? []).every((selector) => isPathSelector(selector, { ...context, nesting: undefined }))
+  if (simple.kind !== 'pseudo-class') return true
+  if (STATES.has(simple.name)) return context.states === undefined
+  if (simple.name === 'link') return context.states === undefined
+  if (LINKS.has(simple.name)) return true
+  if (['is', 'where', 'not', '-webkit-any'].includes(simple.name)) return (simple.selectors ?? []).every((selector) => isPathSelector(selector, context))
+  return false
+}
+
+/** Names of the attributes a selector asks about, in lower case. */
+export function attributesAsked(selector: Complex, into: Set<string>): void {
+  for (const compound of selector.compounds) {
+    for (const simple of compound) {
+      if (simple.kind === 'attribute') into.add(simple.name.toLowerCase())
+      else if (simple.kind === 'pseudo-class') for (const inner of [...(simple.selectors ?? []), ...(simple.nth?.of ?? [])]) attributesAsked(inner, into)
+    }
+  }
+}
+
 /** The pseudo-element a selector ends in, or ''. */
 export function pseudoElementOf(selector: Complex): string {
   const found = selector.compounds.at(-1)?.find((simple) => simple.kind === 'pseudo-element')
@@ -184,9 +234,9 @@ function matchesPseudoClass(element: PageElement, simple: Simple & { kind: 'pseu
     case 'checked':
       return (element.tag === 'option' && has('selected')) || (element.tag === 'input' && has('checked'))
     case 'disabled':
-      return FORM_FIELDS.has(element.tag) && has('disabled')
+      return isDisabled(element)
     case 'enabled':
-      return FORM_FIELDS.has(element.tag) && !has('disabled')
+      return FORM_FIELDS.has(element.tag) && !isDisabled(element)
     case 'required':
       return ['input', 'select', 'textarea'].includes(element.tag) && has('required')
     case 'optional':
@@ -206,6 +256,20 @@ function matchesPseudoClass(element: PageElement, simple: Simple & { kind: 'pseu
     default:
       return false
   }
+}
+
+/** HTML standard, section 4.10.19.5 and 4.10.10: disabled itself, or through a fieldset or optgroup around it. */
+function isDisabled(element: PageElement): boolean {
+  if (!FORM_FIELDS.has(element.tag)) return false
+  if (element.attributes.has('disabled')) return true
+  if (element.tag === 'option') return element.parent?.tag === 'optgroup' && element.parent.attributes.has('disabled')
+  if (element.tag === 'optgroup') return false
+  for (let at: PageElement = element; at.parent; at = at.parent) {
+    if (at.parent.tag !== 'fieldset' || !at.parent.attributes.has('disabled')) continue
+    const firstLegend = at.parent.children.find(({ tag }) => tag === 'legend')
+    if (at !== firstLegend) return true
+  }
+  return false
 }
 
 function inState(element: PageElement, state: State, context: MatchContext): boolean {

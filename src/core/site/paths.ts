@@ -49,6 +49,11 @@ export function relativeReference(from: SitePath, to: SitePath): string {
   return /^[^/]*:/.test(path) ? `./${path}` : path
 }
 
+/** The full address of a reference written in the file `from`, for a site whose folder is served at `root` (closing slash included). */
+export function addressOf(root: string, from: SitePath, reference: string): string {
+  return resolveReference(root + encodePath(from), reference)
+}
+
 /** Percent-encodes a path for use in a URL; slashes stay. */
 export function encodePath(path: string): string {
   return path.split('/').map(encodeSegment).join('/')

@@ -1,4 +1,4 @@
-/** The part of css-tree that the core uses: its tokenizer, which ships no types of its own. */
+/** The parts of css-tree that the core uses, which ships no types of its own. First its tokenizer. */
 declare module 'css-tree/tokenizer' {
   export function tokenize(source: string, onToken: (type: number, start: number, end: number) => void): void
   export const tokenTypes: Readonly<
@@ -10,4 +10,11 @@ declare module 'css-tree/tokenizer' {
       number
     >
   >
+}
+
+/** Its lexer, which matches values with the grammars of the CSS specifications. */
+declare module 'css-tree' {
+  export const lexer: {
+    matchProperty(property: string, value: string): { readonly error: Error | null }
+  }
 }

@@ -1,0 +1,69 @@
+import { readFileSync } from 'node:fs'
+import { expect, test } from '@playwright/test'
+import { compare, serve, summary, type Comparison, type Files } from './cascade/compare.ts'
+import { generatedSite } from './cascade/generated.ts'
+import { richPage } from './cascade/rich-page.ts'
+import { DEMO_PAGES, demoFiles } from './helpers.ts'
+
+/** What the cascade core computes, beside Chromium's getComputedStyle: every element, every longhand that layout leaves alone. */
+
+const total = (all: readonly Comparison[]) => ({ pairs: all.reduce((sum, { pairs }) => sum + pairs, 0), differences: all.flatMap(({ differences }) => differences) })
+
+function report(name: string, { pairs, differences }: Comparison): number {
+  const share = 1 - differences.length / pairs
+  console.log(`${name}: ${pairs} pairs, ${differences.length} differ, agreement ${(share * 100).toFixed(4)} %`)
+  if (differences.length > 0) console.log(summary(differences))
+  return share
+}
+
+test('the demo site agrees wholly, at three widths and in every look', async ({ page }) => {
+  test.setTimeout(180_000)
+  const files = Object.fromEntries(Object.entries(demoFiles()).filter(([path]) => /\.(?:html|css)$/.test(path)).map(([path, bytes]) => [path, new TextDecoder().decode(bytes)]))
+  const looks = [files['css/site.css']!, ...['night-crossing', 'paper-timetable'].map((name) => readFileSync(`demo/looks/${name}.css`, 'utf8'))]
+  const all: Comparison[] = []
+  for (const width of [1280, 768, 360]) {
+    await page.setViewportSize({ width, height: 800 })
+    for (const look of looks) {
+      const site = { ...files, 'css/site.css': look }
+      await serve(page, site)
+      for (const path of DEMO_PAGES) all.push(await compare(page, site, path))
+    }
+  }
+  expect(report('demo site', total(all))).toBe(1)
+})
+
+const PACKAGES = ['normalize.css/normalize.css', 'modern-normalize/modern-normalize.css', 'sanitize.css/sanitize.css', 'sanitize.css/forms.css', 'sanitize.css/typography.css', 'water.css/out/water.css', 'sakura.css/css/sakura.css', 'simpledotcss/simple.css', '@picocss/pico/css/pico.classless.css']
+
+test('open-source stylesheets agree on a page with rich markup', async ({ page }) => {
+  test.setTimeout(180_000)
+  const files: Record<string, string> = Object.fromEntries(PACKAGES.map((path) => [path, readFileSync(`node_modules/${path}`, 'utf8')]))
+  PACKAGES.forEach((path, at) => (files[`${at}.html`] = richPage([path])))
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await serve(page, files)
+  const all: Comparison[] = []
+  for (let at = 0; at < PACKAGES.length; at++) {
+    const one = await compare(page, files, `${at}.html`)
+    console.log(`${PACKAGES[at]}: ${one.differences.length} of ${one.pairs}`)
+    all.push(one)
+  }
+  expect(report('stylesheets', total(all))).toBeGreaterThanOrEqual(0.999)
+})
+
+test('the browser’s own defaults agree, in standards and in quirks mode', async ({ page }) => {
+  const plain = richPage([])
+  const files: Files = { 'standards.html': plain, 'quirks.html': plain.replace('<!doctype html>', '') }
+  await serve(page, files)
+  expect(report('defaults', total([await compare(page, files, 'standards.html'), await compare(page, files, 'quirks.html')]))).toBeGreaterThanOrEqual(0.999)
+})
+
+test('generated pages that mix every feature agree', async ({ page }) => {
+  test.setTimeout(300_000)
+  const files = generatedSite()
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await serve(page, files)
+  const pages = Object.keys(files).filter((path) => path.endsWith('.html'))
+  expect(pages.length).toBeGreaterThanOrEqual(40)
+  const all: Comparison[] = []
+  for (const path of pages) all.push(await compare(page, files, path))
+  expect(report('generated pages', total(all))).toBeGreaterThanOrEqual(0.999)
+})

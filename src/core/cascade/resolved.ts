@@ -1,0 +1,41 @@
+import { formatPx } from '../values/number.ts'
+import { idOf, LONGHANDS } from './properties.ts'
+import type { ElementStyle } from './style.ts'
+
+const COLOR = idOf('color')
+const LINE_HEIGHT = idOf('line-height')
+const MINIMUMS = new Set([idOf('min-width'), idOf('min-height')])
+const OWN_COLOR = new Set([idOf('caret-color'), idOf('accent-color')])
+
+/**
+ * A longhand as `getComputedStyle` gives it (CSSOM 1, section 9, "resolved value"), as far as it does not depend on layout:
+ * colours in place of `currentcolor`, line height in px.
+ */
+export function resolvedValue(style: ElementStyle, id: number): string {
+  const value = style.values[id]!
+  if (id === LINE_HEIGHT) return value === 'normal' || value.endsWith('px') ? value : formatPx(style.fontSize * Number(value))
+  if (value === 'auto' && OWN_COLOR.has(id)) return LONGHANDS[id]!.name === 'caret-color' ? style.values[COLOR]! : value
+  // CSSOM 1, section 9: an automatic minimum is 0 except for items of flex and grid containers.
+  if (value === 'auto' && MINIMUMS.has(id)) return style.isItem ? value : '0px'
+  return value.includes('currentcolor') ? value.replaceAll('currentcolor', style.values[COLOR]!) : value
+}
+
+/** Shorthands that browsers still list beside longhands, read back from their parts. */
+export function legacyShorthand(style: ElementStyle, name: 'white-space' | 'background-position' | 'text-decoration'): string {
+  const get = (part: string) => resolvedValue(style, idOf(part))
+  switch (name) {
+    case 'white-space': {
+      const both = `${get('white-space-collapse')} ${get('text-wrap-mode')}`
+      return { 'collapse wrap': 'normal', 'preserve nowrap': 'pre', 'collapse nowrap': 'nowrap', 'preserve wrap': 'pre-wrap', 'preserve-breaks wrap': 'pre-line', 'break-spaces wrap': 'break-spaces' }[both] ?? both
+    }
+    case 'background-position': {
+      const y = get('background-position-y').split(', ')
+      return get('background-position-x').split(', ').map((x, at) => `${x} ${y[at % y.length]}`).join(', ')
+    }
+    case 'text-decoration': {
+      const [line, style_, color, thickness] = ['line', 'style', 'color', 'thickness'].map((part) => get(`text-decoration-${part}`)) as [string, string, string, string]
+      const parts = [line, thickness === 'auto' ? '' : thickness, style_ === 'solid' ? '' : style_, color === style.values[COLOR] ? '' : color]
+      return parts.filter((part) => part !== '').join(' ')
+    }
+  }
+}

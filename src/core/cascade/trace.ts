@@ -1,0 +1,145 @@
+import type { PageElement } from '../markup/tree.ts'
+import { compareSpecificity, type Specificity } from '../selectors/specificity.ts'
+import type { Declaration } from '../sheet/parse.ts'
+import { physicalName } from './names.ts'
+import { idOf, LONGHANDS } from './properties.ts'
+import { resolvedValue } from './resolved.ts'
+import { faultOf, type CascadeRule, type SourceKind } from './rules.ts'
+import { overlaps } from './shorthands.ts'
+import { inCascadeOrder, type ElementStyle, type Entry } from './style.ts'
+import type { PageStyles } from './cascade.ts'
+
+const DIRECTION = idOf('direction')
+const WRITING_MODE = idOf('writing-mode')
+
+/** Every declaration that sets a longhand of this element, the winner first. */
+export function entriesFor(style: ElementStyle, id: number): Entry[] {
+  const { name } = LONGHANDS[id]!
+  return inCascadeOrder(style.matched, style.own, style.pseudoName)
+    .filter(({ set }) => (set.logical ? physicalName(set.property, style.values[WRITING_MODE]!, style.values[DIRECTION]!) === name : set.id === id))
+    .reverse()
+}
+
+/** The kind of source an entry comes from. */
+export function kindOf(entry: Entry): SourceKind {
+  return typeof entry.from === 'string' ? entry.from : entry.from.source.kind
+}
+
+/** Where an entry's declaration stands: the file ('' for the page itself) and the offset in it. */
+export function placeOfEntry({ set, from }: Entry, element: PageElement): { readonly file: string; readonly offset: number } {
+  if (typeof from === 'object') return { file: from.source.file, offset: from.source.offset + set.declaration.from }
+  const attribute = from === 'inline' ? element.place?.attributes['style'] : element.place?.startTag
+  return { file: '', offset: attribute?.from ?? 0 }
+}
+
+/** Why a declaration lost, by what decided (CSS Cascade 5, section 6.1, in its order). */
+export type Lost =
+  | { readonly by: 'importance' | 'origin' | 'inline' | 'embedded-after-external' | 'later-sheet' | 'later-rule' | 'later-in-rule' }
+  | { readonly by: 'layer'; readonly own: string; readonly winning: string }
+  | { readonly by: 'specificity'; readonly own: Specificity; readonly winning: Specificity }
+  | { readonly by: 'invalid-value' | 'unknown-property' }
+
+/** One declaration in a trace. */
+export interface Rung {
+  readonly kind: SourceKind
+  /** The file it stands in; '' is the page. User-agent rules stand in no file. */
+  readonly file: string
+  /** Offset in the file, in UTF-16 units. */
+  readonly offset: number
+  /** '' for style attributes and presentational attributes. */
+  readonly selector: string
+  readonly specificity: Specificity
+  readonly layer: string
+  /** As written. */
+  readonly property: string
+  readonly value: string
+  readonly important: boolean
+  /** Null for the winner. */
+  readonly lost: Lost | null
+}
+
+/** Why an element has the value it has. */
+export interface Trace {
+  readonly property: string
+  /** As `getComputedStyle` gives it. */
+  readonly value: string
+  /** What it comes from: a declaration for this element, an ancestor, or nothing at all. */
+  readonly source: 'declared' | 'inherited' | 'initial'
+  /** The element that the value is set on, when it is inherited: its index. */
+  readonly inheritedFrom: number | null
+  /** The declarations for the element the value is set on, the winner first, then by strength, ignored ones last. */
+  readonly rungs: readonly Rung[]
+}
+
+/** Traces one longhand of an element, or of one of its pseudo-elements. */
+export function trace(styles: PageStyles, element: PageElement, property: string, pseudo = ''): Trace {
+  const id = idOf(property)
+  const style = pseudo === '' ? styles.styles[element.index]! : styles.cascade.pseudoStyle(styles, element, pseudo)
+  const value = resolvedValue(style, id)
+  let at: PageElement = element
+  let holder = style
+  let source: Trace['source'] = 'declared'
+  const inheritsHere = (one: ElementStyle) => {
+    const winner = one.winners[id]
+    return winner ? winner.set.wide === 'inherit' || (winner.set.wide === 'unset' && LONGHANDS[id]!.inherited) : LONGHANDS[id]!.inherited
+  }
+  const own = rungsOf(style, element, property)
+  while (inheritsHere(holder) && holder.parent) {
+    source = 'inherited'
+    if (holder.pseudoName === '') at = at.parent!
+    holder = holder.parent
+  }
+  const set = holder.winners[id]
+  if (!set || inheritsHere(holder)) return { property, value, source: 'initial', inheritedFrom: null, rungs: own }
+  if (source === 'declared') return { property, value, source, inheritedFrom: null, rungs: own }
+  return { property, value, source, inheritedFrom: at.index, rungs: own.some(({ lost }) => lost === null) ? [...own, ...rungsOf(holder, at, property)] : [...rungsOf(holder, at, property), ...own] }
+}
+
+function rungsOf(style: ElementStyle, element: PageElement, property: string): Rung[] {
+  const entries = entriesFor(style, idOf(property))
+  const winner = entries[0]
+  const rungs = entries.map((entry, at) => rungOf(entry, element, at === 0 ? null : whyLost(entry, winner!)))
+  return [...rungs, ...ignored(style, element, property)]
+}
+
+function rungOf(entry: Entry, element: PageElement, lost: Lost | null): Rung {
+  const { set, from } = entry
+  const rule = typeof from === 'object' ? from : null
+  return {
+    ...placeOfEntry(entry, element), kind: kindOf(entry), selector: rule?.selectorText ?? '', specificity: rule?.specificity ?? [0, 0, 0], layer: rule?.layerName ?? '',
+    property: set.declaration.property, value: set.declaration.value, important: set.important, lost,
+  }
+}
+
+/** Declarations for the property that browsers ignore, in rules that match. */
+function ignored(style: ElementStyle, element: PageElement, property: string): Rung[] {
+  const found: Rung[] = []
+  const look = (declarations: readonly Declaration[], rule: CascadeRule) => {
+    for (const declaration of declarations) {
+      const fault = overlaps(declaration.property, property) ? faultOf(declaration) : null
+      if (!fault) continue
+      found.push({
+        kind: rule.source.kind, file: rule.source.file, offset: rule.source.offset + declaration.from, selector: rule.selectorText, specificity: rule.specificity, layer: rule.layerName,
+        property: declaration.property, value: declaration.value, important: declaration.important, lost: { by: fault },
+      })
+    }
+  }
+  for (const rule of style.matched.rules) if (rule.pseudo === style.pseudoName && rule.source.kind !== 'user-agent') look(rule.declarations, rule)
+  void element
+  return found.reverse()
+}
+
+/** The first criterion of the cascade in which a declaration is behind the winner. */
+function whyLost(entry: Entry, winner: Entry): Lost {
+  if (entry.set.important !== winner.set.important) return { by: 'importance' }
+  const origin = (each: Entry) => (kindOf(each) === 'user-agent' ? 0 : kindOf(each) === 'presentational' ? 1 : 2)
+  if (origin(entry) !== origin(winner)) return { by: 'origin' }
+  if (winner.from === 'inline') return entry.from === 'inline' ? { by: 'later-in-rule' } : { by: 'inline' }
+  const [own, other] = [entry.from, winner.from]
+  if (typeof own === 'string' || typeof other === 'string') return { by: 'later-in-rule' }
+  if (own.layer !== other.layer) return { by: 'layer', own: own.layerName, winning: other.layerName }
+  if (compareSpecificity(own.specificity, other.specificity) !== 0) return { by: 'specificity', own: own.specificity, winning: other.specificity }
+  if (own.source === other.source && own.from === other.from) return { by: 'later-in-rule' }
+  if (own.source === other.source) return { by: 'later-rule' }
+  return { by: own.source.kind === 'external' && other.source.kind === 'embedded' ? 'embedded-after-external' : 'later-sheet' }
+}
