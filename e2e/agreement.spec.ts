@@ -1,11 +1,8 @@
 import { expect, test, type Page } from '@playwright/test'
 import { build } from 'esbuild'
 import fc from 'fast-check'
-import { authorCascade } from '../src/core/cascade/author.ts'
 import { mediaMatches } from '../src/core/cascade/media.ts'
 import { longhandsOf, valueThrough } from '../src/core/cascade/shorthands.ts'
-import { toHex } from '../src/core/color/notation.ts'
-import { sheetsWorn } from '../src/core/fit/wear.ts'
 import { parsePage } from '../src/core/markup/tree.ts'
 import { parseSelectorList } from '../src/core/selectors/parse.ts'
 import { reachOf } from '../src/core/selectors/reach.ts'
@@ -112,46 +109,6 @@ test('what is and is not a selector agrees with the browser', async ({ page }) =
   }), texts)
   const differing = texts.filter((text, at) => (parseSelectorList(text) !== null) !== theirs[at])
   expect(differing).toEqual([])
-})
-
-test('the winner among author declarations agrees with computed styles', async ({ page }) => {
-  const properties = ['background-color', 'outline-color', 'text-decoration-color']
-  // Every declaration has a colour of its own, so that the computed value names the declaration that won.
-  let next = 0
-  const color = () => `#${(++next).toString(16).padStart(6, '0')}`
-  const wrap = fc.constantFrom('', '', '', '@media (min-width: 900px)', '@media (max-width: 600px)', '@layer one', '@layer two', '@supports (color: red)', '@media screen and (orientation: landscape)')
-  const declaration = fc.tuple(fc.constantFrom(...properties), fc.boolean(), fc.boolean())
-  const shape = fc.record({ selector, wrap, nested: fc.boolean(), declarations: fc.array(declaration, { minLength: 1, maxLength: 3 }), place: fc.constantFrom('sheet', 'embedded') })
-  const pages = sample(fc.record({ html: markup, rules: fc.array(shape, { minLength: 6, maxLength: 12 }) }), 60).map(({ html, rules }) => {
-    const text = (place: string) => rules.filter((each) => each.place === place).map((each) => {
-      const body = each.declarations.map(([property, important, asShorthand]) => `${asShorthand && property === 'background-color' ? 'background' : property}: ${color()}${important ? ' !important' : ''}`).join('; ')
-      const block = each.nested ? `body { ${each.selector} { ${body} } }` : `${each.selector} { ${body} }`
-      return each.wrap ? `${each.wrap} { ${block} }` : block
-    }).join('\n')
-    return { sheet: text('sheet'), embedded: text('embedded'), html: html.replace('<p>', `<p style="outline-color: ${color()}">`) }
-  })
-  await page.setViewportSize({ width: 1280, height: 800 })
-  const whole = ({ sheet, embedded, html }: (typeof pages)[number]) => html.replace('<body>', `<head><style>${sheet}</style><style>${embedded}</style></head><body>`)
-  let compared = 0
-  for (const each of pages) {
-    await page.setContent(whole(each))
-    const theirs = await page.evaluate((names) => [...document.querySelectorAll('body *')].map((found) => {
-      const style = getComputedStyle(found)
-      return names.map((name) => style.getPropertyValue(name))
-    }), properties)
-    const tree = parsePage(whole(each))
-    const context = { sheetPath: '', files: new Set<string>(), readSheet: () => null, viewport: { width: 1280, height: 800 } }
-    const cascade = authorCascade(tree, sheetsWorn('a.html', tree, context), context.viewport)
-    const body = tree.elements.findIndex(({ tag }) => tag === 'body')
-    tree.elements.slice(body + 1).forEach((found, at) => properties.forEach((property, index) => {
-      const winner = cascade.contenders(found, property)[0]
-      if (!winner) return
-      const [red, green, blue] = [1, 3, 5].map((from) => parseInt(toHex(winner.declaration.value)!.slice(from, from + 2), 16))
-      expect(theirs[at]![index], `${property} of ${found.tag} ${at} in ${whole(each)}`).toBe(`rgb(${red}, ${green}, ${blue})`)
-      compared++
-    }))
-  }
-  expect(compared).toBeGreaterThan(400)
 })
 
 test('media queries agree with matchMedia', async ({ page }) => {

@@ -2,7 +2,6 @@ import fc from 'fast-check'
 import { readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { authorCascade, type AuthorSheet } from '../../src/core/cascade/author.ts'
 import { mediaMatches } from '../../src/core/cascade/media.ts'
 import { SiteModel } from '../../src/core/fit/site-model.ts'
 import { attachSheet } from '../../src/core/markup/attach.ts'
@@ -96,28 +95,7 @@ describe('what beats the sheet', () => {
   })
 })
 
-describe('the author cascade', () => {
-  const page = parsePage('<!doctype html><div id=d class="c"><p id=p>x')
-  const winner = (css: string, property = 'color', id = 'p') => {
-    const sheet: AuthorSheet = { kind: 'external', file: 's.css', offset: 0, sheet: parseSheet(css) }
-    return authorCascade(page, [sheet], viewport).contenders(page.elements.find((element) => element.id === id)!, property)[0]?.declaration.value
-  }
-  // CSS Cascading and Inheritance 5, section 6.1 (sorting order) and 6.4 (layers); CSS Nesting 1, section 3.
-  it.each([
-    ['p { color: red } p { color: blue }', 'blue'],
-    ['#p { color: red } p { color: blue }', 'red'],
-    ['p { color: red !important } #p { color: blue }', 'red'],
-    ['p { color: red } @layer a { #p { color: blue } }', 'red'],
-    ['@layer a { p { color: red } } @layer b { p { color: blue } }', 'blue'],
-    ['@layer b, a; @layer a { p { color: red } } @layer b { #p { color: blue } }', 'red'],
-    ['@layer a { p { color: red !important } } p { color: blue !important }', 'red'],
-    ['.c { p { color: red } } p { color: blue }', 'red'],
-    ['#d { & p { color: red } } .c p { color: blue }', 'red'],
-    ['.c { > p { color: red } }', 'red'],
-    ['p { color: red } @media (width < 600px) { p { color: blue } }', 'red'],
-    ['p { color: red } p, p::before:x:: { color: blue }', 'red'],
-  ])('%s gives %s', (css, value) => expect(winner(css)).toBe(value))
-
+describe('media queries', () => {
   // Media Queries 4, sections 2.4, 3 and 4.
   it.each([
     ['', true], ['screen', true], ['print', false], ['not print', true], ['only screen and (min-width: 80em)', true], ['(max-width: 1279px)', false], ['(600px <= width < 1300px)', true],

@@ -13,6 +13,7 @@ const BLOCKIFIED: Readonly<Record<string, string>> = {
   'table-row': 'block', 'table-cell': 'block', 'table-row-group': 'block', 'table-header-group': 'block', 'table-footer-group': 'block', 'table-column': 'block', 'table-column-group': 'block', 'table-caption': 'block',
 }
 
+const CONTROLS = new Set(['input', 'select', 'textarea', 'button', 'meter', 'progress'])
 const LINE_HEIGHT = idOf('line-height')
 /** What makes a control the author's once it is set. */
 const PAINTED = ['background-color', 'background-image', ...BORDER_SIDES.flatMap((side) => [`border-${side}-width`, `border-${side}-style`, `border-${side}-color`])].map(idOf)
@@ -31,7 +32,7 @@ export function adjust(style: ElementStyle): void {
   if (display !== 'none' && display !== 'contents') {
     if (get('position') === 'absolute' || get('position') === 'fixed') set('float', 'none')
     const outOfFlow = get('float') !== 'none' || get('position') === 'absolute' || get('position') === 'fixed'
-    style.isItem = parent !== null && style.pseudoName !== 'marker' && ITEM_CONTAINERS.has(containerDisplay(parent))
+    style.isItem = parent !== null && style.pseudoName !== 'marker' && ITEM_CONTAINERS.has(containerDisplay(parent)) && (!hasInnerBox(parent) || style.element.tag === 'summary')
     if (parent === null || outOfFlow || style.isItem) {
       set('display', BLOCKIFIED[display] ?? display)
     }
@@ -46,10 +47,32 @@ export function adjust(style: ElementStyle): void {
     if (scrolls(x)) set('overflow-y', other(y))
     else set('overflow-x', other(x))
   }
+  if (style.element.html && style.pseudoName === '' && CONTROLS.has(style.element.tag) && get('appearance') !== 'none') {
+    if (get('display') === 'inline') set('display', 'inline-block')
+    const type = style.element.tag === 'input' ? (style.element.attributes.get('type') ?? '').toLowerCase() : ''
+    if (type === 'checkbox' || type === 'radio') {
+      for (const side of BORDER_SIDES) {
+        values[idOf(`padding-${side}`)] = values[idOf(`border-${side}-width`)] = '0px'
+        values[idOf(`border-${side}-style`)] = 'none'
+        values[idOf(`border-${side}-color`)] = 'currentcolor'
+      }
+      for (const corner of ['top-left', 'top-right', 'bottom-left', 'bottom-right']) values[idOf(`border-${corner}-radius`)] = type === 'radio' ? '50%' : '0px'
+    }
+  }
+  // CSS 2.2, section 17.2: tables do not scroll.
+  if (/^(?:inline-)?table$/.test(get('display')) && [get('overflow-x'), get('overflow-y')].some((value) => value === 'scroll' || value === 'auto')) {
+    set('overflow-x', 'visible')
+    set('overflow-y', 'visible')
+  }
   if (isNativeControl(style)) values[LINE_HEIGHT] = 'normal'
   if (style.pseudoName === 'before' || style.pseudoName === 'after') {
     if (get('content') === 'normal') set('content', 'none')
   }
+}
+
+/** Elements whose children lie in a box of the browser's own (HTML standard, section 15.5). */
+export function hasInnerBox(style: ElementStyle): boolean {
+  return style.element.html && style.pseudoName === '' && /^(?:details|select|video|audio|marquee)$/.test(style.element.tag)
 }
 
 /** Form controls that Chromium paints itself and gives a line height of its own: drop-down lists, and push buttons nobody has styled. */

@@ -88,9 +88,12 @@ export class Cascade {
     return style
   }
 
-  /** The style of a pseudo-element such as `before`, inherited from its element's. */
+  /** The style of a pseudo-element such as `before`, inherited from its element's (a first letter's from the first line's). */
   pseudoStyle(styles: PageStyles, element: PageElement, name: string): ElementStyle {
-    return new ElementStyle(styles.styles[element.index]!, styles.styles[element.index]!.matched, NOTHING_OWN, element, name, this.environment)
+    const own = styles.styles[element.index]!
+    const hasFirstLine = name === 'first-letter' && own.matched.rules.some(({ pseudo }) => pseudo === 'first-line')
+    const parent = hasFirstLine ? this.pseudoStyle(styles, element, 'first-line') : own
+    return new ElementStyle(parent, own.matched, NOTHING_OWN, element, name, this.environment)
   }
 
   private declarations(text: string): readonly SetLonghand[] {

@@ -1,4 +1,6 @@
 import { lexer } from 'css-tree'
+import { componentsOf } from '../values/component.ts'
+import { isSoundMath } from '../values/math.ts'
 import { systemColor } from '../values/color.ts'
 import { aliasOf } from './names.ts'
 
@@ -51,7 +53,7 @@ function match(property: string, value: string): boolean {
   if (ALSO[property]?.test(value)) return true
   if (property.endsWith('color') && systemColor(value.toLowerCase()) !== undefined) return true
   const result = lexer.matchProperty(property, value)
-  if (!result.error) return true
+  if (!result.error) return !value.includes('(') || isSoundMath(componentsOf(value))
   // "Unknown property": there is no grammar to break.
   if (!/^Unknown property/.test(result.error.message)) return false
   return aliasOf(property) === property

@@ -19,7 +19,7 @@ export function presentationalHints(element: PageElement): string {
       set('background-color', legacyColor(attribute('bgcolor')))
       set('background-image', address(attribute('background')))
       set('color', legacyColor(attribute('text')))
-      for (const [name, sides] of [['marginheight', ['top', 'bottom']], ['topmargin', ['top']], ['bottommargin', ['bottom']], ['marginwidth', ['left', 'right']], ['leftmargin', ['left']], ['rightmargin', ['right']]] as const) {
+      for (const [name, sides] of [['marginheight', ['top', 'bottom']], ['topmargin', ['top', 'bottom']], ['marginwidth', ['left', 'right']], ['leftmargin', ['left', 'right']]] as const) {
         for (const side of sides) set(`margin-${side}`, pixels(attribute(name)))
       }
       break
@@ -69,7 +69,7 @@ export function presentationalHints(element: PageElement): string {
     case 'h4':
     case 'h5':
     case 'h6':
-      set('text-align', alignment(attribute('align')))
+      set('text-align', tag === 'div' || tag === 'p' ? alignment(attribute('align')) : alignment(attribute('align'))?.replace('-webkit-', ''))
       break
     case 'hr':
       rule(element, set)

@@ -9,7 +9,7 @@ const INHERITED = `
   caption-side: top; caret-color: auto; clip-rule: nonzero; color-interpolation-filters: linearrgb; color-interpolation: srgb; color-scheme: normal;
   color: rgb(0, 0, 0); cursor: auto; direction: ltr; dominant-baseline: auto; dynamic-range-limit: no-limit; empty-cells: show; fill-opacity: 1;
   fill-rule: nonzero; fill: rgb(0, 0, 0); font-family: "Times New Roman"; font-feature-settings: normal; font-kerning: auto;
-  font-language-override: normal; font-optical-sizing: auto; font-palette: normal; font-size-adjust: none; font-size: 16px; font-style: normal;
+  font-language-override: normal; font-optical-sizing: auto; font-palette: normal; font-size-adjust: none; font-size: 16px; font-stretch: 100%; font-style: normal;
   font-synthesis-small-caps: auto; font-synthesis-style: auto; font-synthesis-weight: auto; font-variant-alternates: normal;
   font-variant-caps: normal; font-variant-east-asian: normal; font-variant-emoji: normal; font-variant-ligatures: normal;
   font-variant-numeric: normal; font-variant-position: normal; font-variation-settings: normal; font-weight: 400; forced-color-adjust: auto;
@@ -22,7 +22,7 @@ const INHERITED = `
   text-autospace: no-autospace; text-box-edge: auto; text-combine-upright: none; text-decoration-skip-ink: auto; text-emphasis-color: currentcolor;
   text-emphasis-position: over; text-emphasis-style: none; text-indent: 0px; text-justify: auto; text-orientation: mixed; text-rendering: auto;
   text-shadow: none; text-size-adjust: auto; text-spacing-trim: normal; text-transform: none; text-underline-offset: auto;
-  text-underline-position: auto; text-wrap-mode: wrap; text-wrap-style: auto; visibility: visible; white-space-collapse: collapse; widows: 2;
+  text-underline-position: auto; text-wrap-mode: wrap; text-wrap-style: auto; user-select: auto; visibility: visible; white-space-collapse: collapse; widows: 2;
   word-break: normal; word-spacing: 0px; writing-mode: horizontal-tb`
 
 const NOT_INHERITED = `
@@ -43,7 +43,7 @@ const NOT_INHERITED = `
   contain-intrinsic-height: none; contain-intrinsic-width: none; contain: none; container-name: none; container-type: normal;
   content-visibility: visible; content: normal; counter-increment: none; counter-reset: none; counter-set: none; display: inline;
   field-sizing: fixed; filter: none; flex-basis: auto; flex-direction: row; flex-grow: 0; flex-shrink: 1; flex-wrap: nowrap; float: none;
-  flood-color: rgb(0, 0, 0); flood-opacity: 1; font-stretch: 100%; grid-auto-columns: auto; grid-auto-flow: row; grid-auto-rows: auto;
+  flood-color: rgb(0, 0, 0); flood-opacity: 1; grid-auto-columns: auto; grid-auto-flow: row; grid-auto-rows: auto;
   grid-column-end: auto; grid-column-start: auto; grid-row-end: auto; grid-row-start: auto; grid-template-areas: none; grid-template-columns: none;
   grid-template-rows: none; height: auto; isolation: auto; justify-content: normal; justify-items: normal; justify-self: auto; left: auto;
   lighting-color: rgb(255, 255, 255); margin-bottom: 0px; margin-left: 0px; margin-right: 0px; margin-top: 0px; mask-clip: border-box;
@@ -59,7 +59,7 @@ const NOT_INHERITED = `
   stop-color: rgb(0, 0, 0); stop-opacity: 1; table-layout: auto; text-box-trim: none; text-decoration-color: currentcolor;
   text-decoration-line: none; text-decoration-style: solid; text-decoration-thickness: auto; text-overflow: clip; top: auto; touch-action: auto;
   transform-box: view-box; transform-origin: 50% 50%; transform-style: flat; transform: none; transition-behavior: normal; transition-delay: 0s;
-  transition-duration: 0s; transition-property: all; transition-timing-function: ease; translate: none; unicode-bidi: normal; user-select: auto;
+  transition-duration: 0s; transition-property: all; transition-timing-function: ease; translate: none; unicode-bidi: normal;
   vector-effect: none; vertical-align: baseline; width: auto; will-change: auto; z-index: auto; zoom: 1`
 
 /** One longhand; `id` is its place in {@link LONGHANDS}. */

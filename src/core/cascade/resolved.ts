@@ -1,3 +1,4 @@
+import { splitAtCommas } from '../sheet/tokens.ts'
 import { formatPx } from '../values/number.ts'
 import { idOf, LONGHANDS } from './properties.ts'
 import type { ElementStyle } from './style.ts'
@@ -5,6 +6,9 @@ import type { ElementStyle } from './style.ts'
 const COLOR = idOf('color')
 const LINE_HEIGHT = idOf('line-height')
 const MINIMUMS = new Set([idOf('min-width'), idOf('min-height')])
+const CONTENT = idOf('content')
+const IMAGE = idOf('background-image')
+const LAYERED = new Set(['position-x', 'position-y', 'size', 'repeat', 'attachment', 'origin', 'clip', 'blend-mode'].map((part) => idOf(`background-${part}`)))
 const OWN_COLOR = new Set([idOf('caret-color'), idOf('accent-color')])
 
 /**
@@ -17,7 +21,15 @@ export function resolvedValue(style: ElementStyle, id: number): string {
   if (value === 'auto' && OWN_COLOR.has(id)) return LONGHANDS[id]!.name === 'caret-color' ? style.values[COLOR]! : value
   // CSSOM 1, section 9: an automatic minimum is 0 except for items of flex and grid containers.
   if (value === 'auto' && MINIMUMS.has(id)) return style.isItem ? value : '0px'
+  if (id === CONTENT && value === 'none' && style.pseudoName === '') return 'normal'
+  // CSS Backgrounds 3, section 2.1: lists are repeated or cut to the number of images.
+  if (LAYERED.has(id) && (value.includes(',') || style.values[IMAGE]!.includes(','))) return fitLayers(value, style.values[IMAGE]!)
   return value.includes('currentcolor') ? value.replaceAll('currentcolor', style.values[COLOR]!) : value
+}
+
+function fitLayers(value: string, images: string): string {
+  const own = value.split(', ')
+  return splitAtCommas(images).map((_, at) => own[at % own.length]).join(', ')
 }
 
 /** Shorthands that browsers still list beside longhands, read back from their parts. */

@@ -236,7 +236,8 @@ export function ruleSet(sheets: readonly (AuthorSheet | (Source & { readonly she
     }
     /** A block inside a style rule may hold declarations of the outer rule, before and after nested rules. */
     const visitBlock = (items: readonly Item[], list: readonly { text: string; selector: Complex }[], from: number, place: Place) => {
-      const selectors = list.map(({ selector }) => selector)
+      // & never stands for a pseudo-element (CSS Nesting 1, section 3).
+      const selectors = list.map(({ selector }) => selector).filter((selector) => pseudoElementOf(selector) === '')
       const within: Place = { ...place, nesting: place.nesting ? withNesting(selectors, place.nesting) : selectors, outer: highestSpecificity(selectors, place.outer) }
       let run: Declaration[] = []
       let any = false

@@ -6,7 +6,7 @@ import { accepts } from './grammar.ts'
 import type { Matched } from './matching.ts'
 import type { Viewport } from './media.ts'
 import { physicalName } from './names.ts'
-import { adjust } from './adjust.ts'
+import { adjust, hasInnerBox } from './adjust.ts'
 import { idOf, longhand, LONGHANDS } from './properties.ts'
 import type { CascadeRule, Registered, SetLonghand } from './rules.ts'
 import { expand, wideKeyword } from './shorthands.ts'
@@ -47,6 +47,9 @@ const ID = {
 const FIRST = [ID.writingMode, ID.direction, ID.fontFamily, ID.fontSize, ID.lineHeight]
 const NO_CUSTOM: ReadonlyMap<string, string> = new Map()
 
+/** CSS Pseudo-Elements 4, section 5.1: what applies to a list item's marker. */
+const ON_MARKERS = /^(?:--|font-|color$|content$|white-space-collapse$|text-(?:wrap|combine|transform|emphasis|shadow|indent|align)|direction$|unicode-bidi$|animation-|transition-|cursor$|line-height$|quotes$|letter-spacing$|word-)/
+
 /** Later entries are stronger. User-agent rules, presentational attributes, author rules, the style attribute; then what is important, origins turned round (CSS Cascade 5, section 6.1). */
 export function inCascadeOrder(matched: Matched, own: Own, pseudo = ''): Entry[] {
   const normal: Entry[] = []
@@ -54,7 +57,7 @@ export function inCascadeOrder(matched: Matched, own: Own, pseudo = ''): Entry[]
   const { rules } = matched
   let at = 0
   const take = (sets: readonly SetLonghand[], from: From) => {
-    for (const set of sets) (set.important ? important : normal).push({ set, from })
+    for (const set of sets) if (pseudo !== 'marker' || ON_MARKERS.test(set.property)) (set.important ? important : normal).push({ set, from })
   }
   while (at < rules.length && rules[at]!.source.kind === 'user-agent') {
     if (rules[at]!.pseudo === pseudo) take(rules[at]!.longhands, rules[at]!)
@@ -236,7 +239,7 @@ export class ElementStyle {
     }
     const { name, inherited, initial } = LONGHANDS[id]!
     const specified = this.specified(id, winner, entries)
-    const above = this.parent?.values[id] ?? initial
+    const above = this.parent && (inherited || !hasInnerBox(this.parent)) ? this.parent.values[id]! : initial
     if (specified === 'inherit' || specified === 'initial') {
       this.values[id] = specified === 'inherit' ? above : initial
       return

@@ -7,7 +7,8 @@ import { parseSheet } from '../sheet/parse.ts'
  */
 const HTML = `
 area, base, basefont, datalist, head, link, meta, noembed, noframes, param, rp, script, style, template, title { display: none }
-[hidden]:not([hidden="until-found" i]), input[type="hidden" i] { display: none }
+[hidden]:not([hidden="until-found" i]) { display: none }
+input[type="hidden" i] { display: none !important }
 audio:not([controls]) { display: none }
 html, body, address, blockquote, center, dialog, div, figure, figcaption, footer, form, header, hr, legend, listing, main, p, plaintext, pre, search, xmp,
 article, aside, h1, h2, h3, h4, h5, h6, hgroup, nav, section, dir, dd, dl, dt, menu, ol, ul, fieldset, details, summary, optgroup, option { display: block }
@@ -73,6 +74,7 @@ thead { display: table-header-group; vertical-align: middle }
 tbody { display: table-row-group; vertical-align: middle }
 tfoot { display: table-footer-group; vertical-align: middle }
 tr { display: table-row; vertical-align: inherit }
+thead, tbody, tfoot, tr { border-color: inherit }
 td, th { display: table-cell; padding: 1px; vertical-align: inherit }
 th { font-weight: bold; text-align: -internal-center }
 
@@ -114,7 +116,7 @@ input:is([type="submit" i], [type="reset" i], [type="button" i]), button {
   box-sizing: border-box; background-color: ButtonFace; color: ButtonText; border: 2px outset ButtonBorder; padding: 1px 6px; text-align: center; cursor: default
 }
 input:is([type="submit" i], [type="reset" i], [type="button" i]) { white-space: pre; user-select: none }
-select { align-items: center; box-sizing: border-box; background-color: ButtonFace; border: 1px solid rgb(118, 118, 118); white-space: pre; overflow: clip; overflow-clip-margin: content-box }
+select { user-select: auto; align-items: center; box-sizing: border-box; background-color: ButtonFace; border: 1px solid rgb(118, 118, 118); white-space: pre; overflow: clip; overflow-clip-margin: content-box }
 select:is([multiple], [size]:not([size="1"], [size="0"], [size=""])) { align-items: flex-start; background-color: Field; border-radius: 2px; white-space: nowrap; overflow: hidden scroll; overflow-clip-margin: 0; vertical-align: text-bottom }
 optgroup { font-weight: bolder }
 select optgroup { line-height: initial !important; white-space: normal }
@@ -132,6 +134,7 @@ button:disabled, input:is([type="submit" i], [type="reset" i], [type="button" i]
 input:is([type="checkbox" i], [type="radio" i], [type="range" i], [type="file" i], [type="image" i]):disabled { background-color: transparent }
 ::marker { unicode-bidi: isolate; font-variant-numeric: tabular-nums; text-transform: none; text-indent: 0; text-align: start }
 ::placeholder { color: darkgray; text-overflow: inherit; cursor: text }
+input::placeholder { line-height: initial }
 `
 
 /** What a page without a doctype that asks for standards gets besides (HTML standard, sections 15.3.10 and 15.3.11; Quirks Mode 3). */
@@ -146,6 +149,7 @@ img[align="right" i] { margin-left: 3px }
 /** SVG and MathML elements (SVG 2, section 6.10 and Chromium). */
 const FOREIGN = `
 svg:not(:root), foreignObject { overflow: hidden }
+svg { text-underline-offset: auto }
 svg:not(:root) { overflow-clip-margin: content-box }
 text, foreignObject { display: block }
 text { white-space: nowrap }

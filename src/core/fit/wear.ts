@@ -1,4 +1,4 @@
-import type { PageStyles } from '../cascade/cascade.ts'
+import { Cascade, type PageStyles } from '../cascade/cascade.ts'
 import { readImport } from '../cascade/import.ts'
 import { mediaMatches, type Viewport } from '../cascade/media.ts'
 import { LONGHANDS } from '../cascade/properties.ts'
@@ -53,8 +53,8 @@ export interface WearContext {
   readonly viewport: Viewport
 }
 
-/** Examines one page: does the sheet arrive, and what on the page beats it? `stylesOf` computes the page's styles when they are needed. */
-export function wearReport(path: SitePath, page: Page, context: WearContext, stylesOf: () => PageStyles): WearReport {
+/** Examines one page: does the sheet arrive, and what on the page beats it? `stylesOf` gives the page's styles where they are known. */
+export function wearReport(path: SitePath, page: Page, context: WearContext, stylesOf?: () => PageStyles): WearReport {
   const sheets = sheetsWorn(path, page, context)
   const base = basePath(path, page)
   const wears = sheets.some((sheet) => sheet.kind === 'external' && sheet.file === context.sheetPath)
@@ -69,7 +69,7 @@ export function wearReport(path: SitePath, page: Page, context: WearContext, sty
       declarations: embedded.reduce((sum, { sheet }) => sum + countDeclarations(sheet.rules), 0),
     },
     inline: page.elements.filter((element) => element.attributes.has('style')).length,
-    overridden: wears ? overriddenBy(stylesOf(), context) : [],
+    overridden: wears ? overriddenBy(stylesOf?.() ?? new Cascade(sheets, { viewport: context.viewport, quirks: page.quirks }).stylesOf(page), context) : [],
   }
 }
 

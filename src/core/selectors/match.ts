@@ -247,6 +247,13 @@ function matchesPseudoClass(element: PageElement, simple: Simple & { kind: 'pseu
       return !isEditable(element)
     case 'placeholder-shown':
       return ['input', 'textarea'].includes(element.tag) && has('placeholder') && (element.attributes.get('value') ?? '') === '' && element.empty
+    case 'indeterminate':
+      return (element.tag === 'progress' && !has('value')) || (element.tag === 'input' && /^radio$/i.test(element.attributes.get('type') ?? '') && !has('checked') && !radioGroup(element).some((other) => other.attributes.has('checked')))
+    case 'open':
+      return ['details', 'dialog'].includes(element.tag) && has('open')
+    case 'invalid':
+    case 'valid':
+      return isCandidate(element) && isMissing(element) === (simple.name === 'invalid')
     case 'defined':
       return !element.html || !element.tag.includes('-')
     case 'lang':
@@ -256,6 +263,41 @@ function matchesPseudoClass(element: PageElement, simple: Simple & { kind: 'pseu
     default:
       return false
   }
+}
+
+/** The radio buttons of the same name in the same form, or on the same page outside forms. */
+function radioGroup(element: PageElement): PageElement[] {
+  const name = element.attributes.get('name') ?? ''
+  if (name === '') return []
+  let owner = element
+  while (owner.parent && owner.tag !== 'form') owner = owner.parent
+  const found: PageElement[] = []
+  const visit = (at: PageElement) => {
+    if (at.tag === 'input' && at.attributes.get('name') === name && /^radio$/i.test(at.attributes.get('type') ?? '')) found.push(at)
+    at.children.forEach(visit)
+  }
+  visit(owner)
+  return found
+}
+
+/** Whether the browser checks the control's value (HTML standard, section 4.10.21.1). */
+function isCandidate(element: PageElement): boolean {
+  if (isDisabled(element) || element.attributes.has('readonly')) return false
+  if (element.tag === 'input') return !/^(?:hidden|reset|button)$/i.test(element.attributes.get('type') ?? '')
+  return element.tag === 'select' || element.tag === 'textarea' || (element.tag === 'button' && !/^(?:reset|button)$/i.test(element.attributes.get('type') ?? '')) || element.tag === 'form' || element.tag === 'fieldset'
+}
+
+function isMissing(element: PageElement): boolean {
+  if (element.tag === 'form' || element.tag === 'fieldset') return someBelow(element, (each) => isCandidate(each) && isMissing(each))
+  if (!element.attributes.has('required')) return false
+  if (element.tag === 'textarea') return element.empty
+  if (element.tag === 'select') return false
+  if (/^(?:checkbox|radio)$/i.test(element.attributes.get('type') ?? '')) return !element.attributes.has('checked')
+  return (element.attributes.get('value') ?? '') === ''
+}
+
+function someBelow(element: PageElement, test: (element: PageElement) => boolean): boolean {
+  return element.children.some((child) => test(child) || someBelow(child, test))
 }
 
 /** HTML standard, section 4.10.19.5 and 4.10.10: disabled itself, or through a fieldset or optgroup around it. */

@@ -1,4 +1,4 @@
-import { resolveReference, splitUrl } from './url.ts'
+import { joinUrl, resolveReference, splitUrl } from './url.ts'
 
 /**
  * A file's path inside the site folder: segments joined by "/", none empty, no leading slash ("isles/hallin.html").
@@ -51,7 +51,8 @@ export function relativeReference(from: SitePath, to: SitePath): string {
 
 /** The full address of a reference written in the file `from`, for a site whose folder is served at `root` (closing slash included). */
 export function addressOf(root: string, from: SitePath, reference: string): string {
-  return resolveReference(root + encodePath(from), reference)
+  const { query, ...rest } = splitUrl(resolveReference(root + encodePath(from), reference))
+  return joinUrl({ ...rest, query: query?.replace(/[ "'<>]/g, (char) => `%${char.charCodeAt(0).toString(16).toUpperCase()}`) })
 }
 
 /** Percent-encodes a path for use in a URL; slashes stay. */

@@ -13,7 +13,8 @@ export function splitUrl(reference: string): UrlParts {
   return { scheme: match?.[1], authority: match?.[2], path: match?.[3] ?? '', query: match?.[4], fragment: match?.[5] }
 }
 
-function joinUrl({ scheme, authority, path, query, fragment }: UrlParts): string {
+/** Puts the parts of a reference together again (RFC 3986, section 5.3). */
+export function joinUrl({ scheme, authority, path, query, fragment }: UrlParts): string {
   return (
     (scheme === undefined ? '' : `${scheme}:`) +
     (authority === undefined ? '' : `//${authority}`) +

@@ -82,10 +82,11 @@ function legacy(color: Color | undefined): string | null {
   return opacity === 1 ? `rgb(${channels})` : `rgba(${channels}, ${formatAlpha(opacity)})`
 }
 
-/** Two decimals when they give back the same of 255 steps, else three. */
+/** CSS Color 4, section 15.1: one of 255 steps, in two decimals when they give back the same step, else three. */
 export function formatAlpha(alpha: number): string {
-  const two = Math.round(alpha * 100) / 100
-  return formatNumber(Math.round(two * 255) === Math.round(alpha * 255) ? two : Math.round(alpha * 1000) / 1000)
+  const step = Math.round(alpha * 255)
+  const two = Math.round((step / 255) * 100) / 100
+  return formatNumber(Math.round(two * 255) === step ? two : Math.round((step / 255) * 1000) / 1000)
 }
 
 function modern(color: Color): string {

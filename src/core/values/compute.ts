@@ -25,6 +25,8 @@ const NUMBERS = new Set(
     'border-image-outset border-image-slice border-image-width font-size-adjust grid-row-start grid-row-end grid-column-start grid-column-end counter-increment counter-reset counter-set font-variation-settings font-feature-settings shape-image-threshold hyphenate-limit-chars math-depth animation-timing-function transition-timing-function will-change').split(' '),
 )
 /** Functions whose bare numbers are numbers wherever they stand. */
+/** Functions inside which bare numbers are lengths or not, whatever is around. */
+const LENGTH_FUNCTIONS = new Set('minmax fit-content blur drop-shadow inset circle ellipse'.split(' '))
 const NUMBER_FUNCTIONS = new Set('brightness contrast grayscale invert opacity saturate sepia repeat cubic-bezier steps linear symbols counter counters scale scale3d scalex scaley scalez matrix matrix3d rotate3d image-set path polygon superellipse'.split(' '))
 /** Properties whose identifiers are names of the author's: their letter case counts. */
 const NAMES = new Set('animation-name transition-property counter-increment counter-reset counter-set container-name will-change font-palette list-style-type grid-row-start grid-row-end grid-column-start grid-column-end grid-template-rows grid-template-columns'.split(' '))
@@ -94,7 +96,8 @@ function writeOne(component: Component, context: ComputeContext, style: Style): 
       }
       if (looksLikeColor(component)) return computeColor(component, context)
       if (component.name.endsWith('gradient')) return writeGradient(component, context)
-      const inner = write(component.args, context, { ...style, numbers: style.numbers || NUMBER_FUNCTIONS.has(component.name) })
+      const numbers = !LENGTH_FUNCTIONS.has(component.name) && (style.numbers || NUMBER_FUNCTIONS.has(component.name))
+      const inner = write(component.args, context, { ...style, numbers })
       return inner === null ? null : `${component.name}(${inner})`
     }
   }
@@ -359,7 +362,8 @@ const repeatStyle: Compute = (components) => {
 const bgSize: Compute = (components, context) => {
   const parts = components.map((each) => lengthOr(each, context))
   if (parts.some((part) => part === null)) return null
-  return parts.join(' ') === 'auto auto' ? 'auto' : parts.join(' ')
+  const [width, height = 'auto'] = parts
+  return width === 'auto' && height === 'auto' ? 'auto' : /^(?:cover|contain)$/.test(width!) ? width! : `${width} ${height}`
 }
 
 const origin: Compute = (components, context) => {
@@ -420,6 +424,31 @@ const notNegative: Compute = (components, context) => {
 const SIDES = ['top', 'right', 'bottom', 'left']
 const CORNERS = ['top-left', 'top-right', 'bottom-right', 'bottom-left']
 
+/** Filter functions take percentages as numbers, and write a shadow's colour first. */
+const filter: Compute = (components, context) => {
+  if (keyword(components[0]) === 'none') return 'none'
+  const written = components.map((each) => {
+    if (each.kind !== 'function') return writeOne(each, context, { numbers: false, names: false })
+    if (each.name === 'drop-shadow') {
+      const shape = shadow(3)(each.args, context)
+      return shape === null ? null : `drop-shadow(${shape})`
+    }
+    const [only] = each.args
+    const amount = NUMBER_FUNCTIONS.has(each.name) ? number(only, context) : null
+    return amount === null ? writeOne(each, context, { numbers: false, names: false }) : `${each.name}(${formatNumber(amount)})`
+  })
+  return written.some((text) => text === null) ? null : written.join(' ')
+}
+
+/** `"kern" 1` is `"kern"`; `on` and `off` are numbers. */
+const featureSettings: Compute = (components) => {
+  if (keyword(components[0]) === 'normal') return 'normal'
+  return splitAt(components, ',').map(([tag, value]) => {
+    const amount = value?.kind === 'number' ? value.value : keyword(value) === 'off' ? 0 : 1
+    return `${tag?.kind === 'string' ? quote(tag.text) : ''}${amount === 1 ? '' : ` ${formatNumber(amount)}`}`
+  }).join(', ')
+}
+
 /** What is special about a property; all others are written component by component. */
 const SPECIAL: Readonly<Record<string, Compute>> = {
   ...Object.fromEntries(SIDES.flatMap((side) => [[`border-${side}-width`, lineWidth], [`border-${side}-color`, color], [`padding-${side}`, notNegative]])),
@@ -463,7 +492,7 @@ const SPECIAL: Readonly<Record<string, Compute>> = {
   'counter-increment': counters(1), 'counter-reset': counters(0), 'counter-set': counters(0),
   'text-decoration-line': inOrder('none', 'underline', 'overline', 'line-through', 'blink'),
   'animation-timing-function': listOf(easing), 'transition-timing-function': listOf(easing),
-  'grid-template-areas': areas,
+  'grid-template-areas': areas, filter, 'backdrop-filter': filter, 'font-feature-settings': featureSettings,
   'will-change': (components) => components.map((each) => (each.kind === 'delim' ? ', ' : keyword(each))).join(''),
   'transition-property': (components) => components.map((each) => (each.kind === 'delim' ? ', ' : each.kind === 'ident' ? (each.text.startsWith('--') ? each.text : each.text.toLowerCase()) : '')).join(''),
   'animation-iteration-count': listOf(([component], context) => keyword(component) || (number(component, context) === null ? null : formatNumber(number(component, context)!))),

@@ -32,6 +32,17 @@ export function evaluate(call: Component & { kind: 'function' }, context: Length
   return apply(call.name, args as Sum[], 'nearest')
 }
 
+const ANYWHERE: LengthContext = { fontSize: 16, rootFontSize: 16, lineHeight: 18, rootLineHeight: 18, fontFamily: 'serif', viewport: { width: 1000, height: 1000 } }
+
+/** Whether every math function among the components can be carried out: `calc(1px +2px)` cannot. */
+export function isSoundMath(components: readonly Component[]): boolean {
+  return components.every((component) => {
+    if (component.kind === 'block') return isSoundMath(component.args)
+    if (component.kind !== 'function') return true
+    return isMath(component.name) ? evaluate(component, ANYWHERE) !== null : isSoundMath(component.args)
+  })
+}
+
 /** The single amount of a sum, or null when it mixes units. */
 export function single(sum: Sum): { value: number; unit: string } | null {
   if (sum.functions.length > 0 || sum.amounts.size > 1) return null
