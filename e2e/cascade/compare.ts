@@ -95,7 +95,7 @@ export async function compare(page: Page, files: Files, path: string): Promise<C
       return
     }
     const style = styles.styles[at]!
-    const values = (name: string) => style.values[NAMES.indexOf(name)]!
+    const values = (name: string) => style.value(NAMES.indexOf(name))
     const where = `${element.tag}${element.id ? `#${element.id}` : ''}${element.classes.map((name) => `.${name}`).join('')} (${at})`
     NAMES.forEach((name, id) => {
       const ours = resolvedValue(style, id)

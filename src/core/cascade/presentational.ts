@@ -7,7 +7,7 @@ import type { PageElement } from '../markup/tree.ts'
  */
 export function presentationalHints(element: PageElement): string {
   if (!element.html) return element.attributes.size === 0 ? '' : svgAttributes(element)
-  if (element.attributes.size === 0 && element.tag !== 'td' && element.tag !== 'th') return ''
+  if (!mayHaveHints(element)) return ''
   const attribute = (name: string) => element.attributes.get(name)
   const out: string[] = []
   const set = (property: string, value: string | null | undefined) => {
@@ -125,9 +125,21 @@ function svgAttributes(element: PageElement): string {
   return [...element.attributes].filter(([name]) => SVG_ATTRIBUTES.has(name)).map(([name, value]) => `${name}: ${value}`).join('; ')
 }
 
-type Set = (property: string, value: string | null | undefined) => void
+/** Every attribute that is a presentational hint on some element. */
+const HINTS = new Set(
+  'align background bgcolor border bordercolor bottommargin cellpadding cellspacing clear color face frameborder height hspace leftmargin link marginheight marginwidth noshade nowrap rightmargin rules size text topmargin type valign vspace width wrap'.split(' '),
+)
 
-function float(value: string | undefined, set: Set): void {
+function mayHaveHints(element: PageElement): boolean {
+  for (const name of element.attributes.keys()) if (HINTS.has(name)) return true
+  if (element.tag !== 'td' && element.tag !== 'th') return false
+  const table = tableOf(element)
+  return table !== null && (table.attributes.has('cellpadding') || table.attributes.has('border') || table.attributes.has('rules'))
+}
+
+type SetHint = (property: string, value: string | null | undefined) => void
+
+function float(value: string | undefined, set: SetHint): void {
   switch (value?.toLowerCase()) {
     case 'left':
     case 'right':
@@ -151,7 +163,7 @@ function float(value: string | undefined, set: Set): void {
   }
 }
 
-function cell(element: PageElement, set: Set): void {
+function cell(element: PageElement, set: SetHint): void {
   set('width', nonZero(dimension(element.attributes.get('width'))))
   const table = tableOf(element)
   if (!table) return
@@ -176,7 +188,7 @@ function tableOf(cellElement: PageElement): PageElement | null {
   return null
 }
 
-function tableBorder(element: PageElement, set: Set): void {
+function tableBorder(element: PageElement, set: SetHint): void {
   const written = element.attributes.get('border')
   if (written !== undefined) {
     const width = number(written) ?? 1
@@ -190,7 +202,7 @@ function tableBorder(element: PageElement, set: Set): void {
   }
 }
 
-function rule(element: PageElement, set: Set): void {
+function rule(element: PageElement, set: SetHint): void {
   const attribute = (name: string) => element.attributes.get(name)
   set('width', dimension(attribute('width')))
   const color = legacyColor(attribute('color'))

@@ -77,10 +77,13 @@ const read = (table: string, inherited: boolean) =>
     return { name: entry.slice(0, colon), initial: entry.slice(colon + 2), inherited }
   })
 
-/** Every longhand, in alphabetical order. */
-export const LONGHANDS: readonly Longhand[] = [...read(INHERITED, true), ...read(NOT_INHERITED, false)]
-  .sort((a, b) => (a.name < b.name ? -1 : 1))
-  .map((longhand, id) => ({ id, ...longhand }))
+const byName = (a: { name: string }, b: { name: string }) => (a.name < b.name ? -1 : 1)
+const inherited = read(INHERITED, true).sort(byName)
+
+/** Every longhand; those that inherit come first, so that ids below {@link INHERITED_COUNT} are theirs. */
+export const LONGHANDS: readonly Longhand[] = [...inherited, ...read(NOT_INHERITED, false).sort(byName)].map((each, id) => ({ id, ...each }))
+
+export const INHERITED_COUNT = inherited.length
 
 const BY_NAME = new Map(LONGHANDS.map((longhand) => [longhand.name, longhand]))
 

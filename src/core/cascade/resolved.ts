@@ -16,15 +16,15 @@ const OWN_COLOR = new Set([idOf('caret-color'), idOf('accent-color')])
  * colours in place of `currentcolor`, line height in px.
  */
 export function resolvedValue(style: ElementStyle, id: number): string {
-  const value = style.values[id]!
-  if (id === LINE_HEIGHT) return value === 'normal' || value.endsWith('px') ? value : formatPx(style.fontSize * Number(value))
-  if (value === 'auto' && OWN_COLOR.has(id)) return LONGHANDS[id]!.name === 'caret-color' ? style.values[COLOR]! : value
+  const value = style.value(id)
+  if (id === LINE_HEIGHT) return value === 'normal' || value.endsWith('px') ? value : formatPx(style.inherited.fontSize * Number(value))
+  if (value === 'auto' && OWN_COLOR.has(id)) return LONGHANDS[id]!.name === 'caret-color' ? style.value(COLOR) : value
   // CSSOM 1, section 9: an automatic minimum is 0 except for items of flex and grid containers.
   if (value === 'auto' && MINIMUMS.has(id)) return style.isItem ? value : '0px'
   if (id === CONTENT && value === 'none' && style.pseudoName === '') return 'normal'
   // CSS Backgrounds 3, section 2.1: lists are repeated or cut to the number of images.
-  if (LAYERED.has(id) && (value.includes(',') || style.values[IMAGE]!.includes(','))) return fitLayers(value, style.values[IMAGE]!)
-  return value.includes('currentcolor') ? value.replaceAll('currentcolor', style.values[COLOR]!) : value
+  if (LAYERED.has(id) && (value.includes(',') || style.value(IMAGE).includes(','))) return fitLayers(value, style.value(IMAGE))
+  return value.includes('currentcolor') ? value.replaceAll('currentcolor', style.value(COLOR)) : value
 }
 
 function fitLayers(value: string, images: string): string {
@@ -46,7 +46,7 @@ export function legacyShorthand(style: ElementStyle, name: 'white-space' | 'back
     }
     case 'text-decoration': {
       const [line, style_, color, thickness] = ['line', 'style', 'color', 'thickness'].map((part) => get(`text-decoration-${part}`)) as [string, string, string, string]
-      const parts = [line, thickness === 'auto' ? '' : thickness, style_ === 'solid' ? '' : style_, color === style.values[COLOR] ? '' : color]
+      const parts = [line, thickness === 'auto' ? '' : thickness, style_ === 'solid' ? '' : style_, color === style.value(COLOR) ? '' : color]
       return parts.filter((part) => part !== '').join(' ')
     }
   }

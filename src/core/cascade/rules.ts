@@ -49,9 +49,12 @@ export interface SetLonghand {
   readonly holdsVar: boolean
   readonly wide: string | null
   readonly important: boolean
-  readonly declaration: Declaration
+  /** Where it stands; another one when the text around it has changed. */
+  declaration: Declaration
   /** For values that are the same wherever they stand: the computed value, once known. */
   fixed?: string
+  /** For values in units of font sizes: the last computed value, and the sizes it is for. */
+  last?: { readonly fontSize: number; readonly rootFontSize: number; readonly lineHeight: number; readonly computed: string }
 }
 
 /** One selector of a style rule, with what the cascade weighs. */
@@ -174,8 +177,8 @@ export interface RuleSet {
   readonly registered: ReadonlyMap<string, Registered>
 }
 
-/** The style rules of sheets that apply at a viewport, in cascade order of appearance, nested ones resolved. */
-export function ruleSet(sheets: readonly (AuthorSheet | (Source & { readonly sheet: Sheet }))[], viewport: Viewport, quirks: boolean): RuleSet {
+/** The style rules of sheets that apply at a viewport, in their order of appearance counted from `firstOrder`, nested ones resolved. */
+export function ruleSet(sheets: readonly (AuthorSheet | (Source & { readonly sheet: Sheet }))[], viewport: Viewport, quirks: boolean, firstOrder = 0): RuleSet {
   const layers = new Layers()
   const found: (Omit<CascadeRule, 'layer'> & { layers: Layers | null })[] = []
   const registered = new Map<string, Registered>()
@@ -191,7 +194,7 @@ export function ruleSet(sheets: readonly (AuthorSheet | (Source & { readonly she
       const longhands = declarations.flatMap((declaration) => setBy(declaration, quirks))
       for (const { text, selector } of selectors) {
         found.push({
-          order: found.length, source, selectorText: text, selector, pseudo: pseudoElementOf(selector), specificity: specificityOf(selector, place.outer),
+          order: firstOrder + found.length, source, selectorText: text, selector, pseudo: pseudoElementOf(selector), specificity: specificityOf(selector, place.outer),
           nesting: place.nesting, scope: place.scope, layers: place.layer.length > 0 ? layers.at(place.layer) : null,
           layerName: place.layer.map((name) => (name.startsWith('\0') ? '(no name)' : name)).join('.'), from, longhands, declarations,
         })
@@ -201,10 +204,8 @@ export function ruleSet(sheets: readonly (AuthorSheet | (Source & { readonly she
       for (const item of items) {
         if (item.kind === 'declaration') continue
         if (item.kind === 'style') {
-          const selectors = splitSelectorList(item.selector).map(({ text, selector }) => ({ text, selector: place.nesting ? nested(text) : selector }))
-          if (selectors.length === 0 || selectors.some(({ selector }) => selector === null)) continue
-          const list = selectors as { text: string; selector: Complex }[]
-          visitBlock(item.items, list, item.from, place)
+          const list = readSelectors(item.selector, place.nesting !== undefined)
+          if (list) visitBlock(item.items, list, item.from, place)
           continue
         }
         switch (item.name) {
@@ -285,6 +286,22 @@ export function ruleSet(sheets: readonly (AuthorSheet | (Source & { readonly she
   }
   layers.number()
   return { registered, rules: found.map(({ layers: own, ...rule }) => ({ ...rule, layer: own ? own.value : UNLAYERED })) }
+}
+
+const knownSelectors = new Map<string, readonly { text: string; selector: Complex }[] | null>()
+const KNOWN_AT_MOST = 20_000
+
+/** The selectors of a rule, nested ones with the `&` they imply; null when one is not valid. Equal texts are read once. */
+function readSelectors(written: string, isNested: boolean): readonly { text: string; selector: Complex }[] | null {
+  const key = `${isNested ? '&' : ''}${written}`
+  let found = knownSelectors.get(key)
+  if (found === undefined) {
+    const list = splitSelectorList(written).map(({ text, selector }) => ({ text, selector: isNested ? nested(text) : selector }))
+    found = list.length === 0 || list.some(({ selector }) => selector === null) ? null : (list as { text: string; selector: Complex }[])
+    if (knownSelectors.size > KNOWN_AT_MOST) knownSelectors.clear()
+    knownSelectors.set(key, found)
+  }
+  return found
 }
 
 /** Nested selectors with `&` put in place of the rule around: as `:is()` of it (CSS Nesting 1, section 3). */

@@ -89,6 +89,19 @@ export type Expansion = ReadonlyMap<string, string>
  * ignore the declaration. The value holds no `var()`. A longhand is given back as it is, once it is valid.
  */
 export function expand(property: string, value: string): Expansion | null {
+  const key = `${property}:${value}`
+  let found = expanded.get(key)
+  if (found === undefined) {
+    if (expanded.size > EXPANDED_AT_MOST) expanded.clear()
+    expanded.set(key, (found = expandNow(property, value)))
+  }
+  return found
+}
+
+const expanded = new Map<string, Expansion | null>()
+const EXPANDED_AT_MOST = 20_000
+
+function expandNow(property: string, value: string): Expansion | null {
   const names = SHORTHANDS[property]
   const wide = wideKeyword(value)
   if (!names) return wide !== null || accepts(property, value) ? new Map([[property, value]]) : null

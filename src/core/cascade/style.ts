@@ -1,33 +1,16 @@
 import type { PageElement } from '../markup/tree.ts'
-import { compareSpecificity } from '../selectors/specificity.ts'
-import { computeValue, dependsOnPlace, fontSizePx, isMonospace, keywordSize, type ComputeContext } from '../values/compute.ts'
+import { computeValue, dependsOnPlace, dependsOnSizesOnly, fontSizePx, isMonospace, keywordSize, type ComputeContext } from '../values/compute.ts'
 import { formatPx } from '../values/number.ts'
+import { adjust, hasInnerBox, isControl, isItemOf, isNativeControl } from './adjust.ts'
+import type { Cascaded, Entry, From } from './cascaded.ts'
 import { accepts } from './grammar.ts'
 import type { Matched } from './matching.ts'
 import type { Viewport } from './media.ts'
 import { physicalName } from './names.ts'
-import { adjust, hasInnerBox } from './adjust.ts'
-import { idOf, longhand, LONGHANDS } from './properties.ts'
-import type { CascadeRule, Registered, SetLonghand } from './rules.ts'
+import { idOf, INHERITED_COUNT, LONGHANDS } from './properties.ts'
+import type { Registered, SetLonghand } from './rules.ts'
 import { expand, wideKeyword } from './shorthands.ts'
 import { computeCustom, substitute } from './variables.ts'
-
-/** What declarations beside rules an element has: presentational attributes and its `style` attribute. */
-export interface Own {
-  readonly hints: readonly SetLonghand[]
-  readonly inline: readonly SetLonghand[]
-}
-
-export const NOTHING_OWN: Own = { hints: [], inline: [] }
-
-/** Where a declaration in the cascade comes from: a rule, or the element itself. */
-export type From = CascadeRule | 'presentational' | 'inline'
-
-/** One declaration among those that speak for an element, as the cascade weighs it. */
-export interface Entry {
-  readonly set: SetLonghand
-  readonly from: From
-}
 
 /** What computing needs beside the cascade. */
 export interface StyleEnvironment {
@@ -38,44 +21,32 @@ export interface StyleEnvironment {
   readonly resolveUrl: (reference: string, from: From) => string
 }
 
-const INITIAL: readonly string[] = LONGHANDS.map(({ initial }) => initial)
-const INHERITED_IDS = LONGHANDS.filter(({ inherited }) => inherited).map(({ id }) => id)
+/** What an element hands down: the computed values of the longhands that inherit, and what goes with them. */
+export interface Inherited {
+  /** By longhand id. */
+  readonly values: readonly string[]
+  readonly custom: ReadonlyMap<string, string>
+  /** Unrounded, in px. */
+  readonly fontSize: number
+  /** Used line height in px. */
+  readonly lineHeight: number
+  /** The keyword the font size comes from, or '': then it follows a family's own scale. */
+  readonly sizeKeyword: string
+  /** Whether the size was set in absolute terms here or above, so that a change of family leaves it alone. */
+  readonly absoluteSize: boolean
+  /** The root element's, for `rem`; null on the root itself. */
+  readonly root: Inherited | null
+}
+
+const INITIAL = LONGHANDS.map(({ initial }) => initial)
+const INITIAL_INHERITED: Inherited = { values: INITIAL.slice(0, INHERITED_COUNT), custom: new Map(), fontSize: 16, lineHeight: 18, sizeKeyword: 'medium', absoluteSize: false, root: null }
+const INITIAL_OWN = INITIAL.slice(INHERITED_COUNT)
+
 const ID = {
-  direction: idOf('direction'), writingMode: idOf('writing-mode'), fontSize: idOf('font-size'), fontFamily: idOf('font-family'), fontWeight: idOf('font-weight'), lineHeight: idOf('line-height'), color: idOf('color'), textAlign: idOf('text-align'),
+  direction: idOf('direction'), writingMode: idOf('writing-mode'), fontSize: idOf('font-size'), fontFamily: idOf('font-family'), fontWeight: idOf('font-weight'), lineHeight: idOf('line-height'), textAlign: idOf('text-align'),
 }
 /** Longhands that others are computed from, so that they come first. */
-const FIRST = [ID.writingMode, ID.direction, ID.fontFamily, ID.fontSize, ID.lineHeight]
-const NO_CUSTOM: ReadonlyMap<string, string> = new Map()
-
-/** CSS Pseudo-Elements 4, section 5.1: what applies to a list item's marker. */
-const ON_MARKERS = /^(?:--|font-|color$|content$|white-space-collapse$|text-(?:wrap|combine|transform|emphasis|shadow|indent|align)|direction$|unicode-bidi$|animation-|transition-|cursor$|line-height$|quotes$|letter-spacing$|word-)/
-
-/** Later entries are stronger. User-agent rules, presentational attributes, author rules, the style attribute; then what is important, origins turned round (CSS Cascade 5, section 6.1). */
-export function inCascadeOrder(matched: Matched, own: Own, pseudo = ''): Entry[] {
-  const normal: Entry[] = []
-  const important: Entry[] = []
-  const { rules } = matched
-  let at = 0
-  const take = (sets: readonly SetLonghand[], from: From) => {
-    for (const set of sets) if (pseudo !== 'marker' || ON_MARKERS.test(set.property)) (set.important ? important : normal).push({ set, from })
-  }
-  while (at < rules.length && rules[at]!.source.kind === 'user-agent') {
-    if (rules[at]!.pseudo === pseudo) take(rules[at]!.longhands, rules[at]!)
-    at++
-  }
-  take(own.hints, 'presentational')
-  for (; at < rules.length; at++) if (rules[at]!.pseudo === pseudo) take(rules[at]!.longhands, rules[at]!)
-  take(own.inline, 'inline')
-  if (important.length > 1) important.map((entry, index) => ({ entry, index })).sort((a, b) => compareImportant(a.entry, b.entry) || a.index - b.index).forEach(({ entry }, index) => (important[index] = entry))
-  return [...normal, ...important]
-}
-
-function compareImportant(a: Entry, b: Entry): number {
-  const rank = ({ from }: Entry) => (from === 'inline' ? 1 : from !== 'presentational' && from.source.kind === 'user-agent' ? 2 : 0)
-  const step = rank(a) - rank(b)
-  if (step !== 0 || typeof a.from === 'string' || typeof b.from === 'string') return step
-  return b.from.layer - a.from.layer || compareSpecificity(a.from.specificity, b.from.specificity)
-}
+const FIRST = new Set([ID.writingMode, ID.direction, ID.fontFamily, ID.fontSize, ID.lineHeight])
 
 /** Origins and layers as `revert` and `revert-layer` tell them apart; larger numbers are stronger. */
 function bandOf(from: From): { origin: number; layer: number } {
@@ -86,101 +57,137 @@ function bandOf(from: From): { origin: number; layer: number } {
 
 /**
  * The computed style of an element: every longhand, and which declaration gave it. Elements with equal ancestors, rules and
- * declarations of their own share one.
+ * declarations of their own share one, and styles share the values they have in common.
  */
 export class ElementStyle {
-  /** Computed values by longhand id; colours may be `currentcolor`. */
-  values: string[] = []
-  /** The declaration that won, by longhand id; absent when nothing sets the property. */
-  winners: (Entry | undefined)[] = []
-  custom: ReadonlyMap<string, string> = NO_CUSTOM
-  customWinners: ReadonlyMap<string, Entry> = new Map()
-  fontSize = 16
-  lineHeight = 18
-  /** The keyword a font size comes from, or '': then it follows the family's own scale. */
-  sizeKeyword = 'medium'
-  /** Whether the size was set in absolute terms here or above, so that a change of family leaves it alone. */
-  absoluteSize = false
+  inherited: Inherited = INITIAL_INHERITED
+  /** Computed values of the longhands that do not inherit, from id {@link INHERITED_COUNT} on. */
+  own: readonly string[] = INITIAL_OWN
   /** Whether its box is an item of a flex or grid container. */
   isItem = false
-  readonly root: ElementStyle
-
   /** Styles of children, by what they match. */
-  readonly shared = new Map<Matched, ElementStyle>()
-  readonly particular = new Map<string, ElementStyle>()
+  private shared: Map<Matched, ElementStyle> | null = null
+  private particular: Map<string, ElementStyle> | null = null
 
   constructor(
     readonly parent: ElementStyle | null,
     readonly matched: Matched,
-    readonly own: Own,
+    /** The outcome of the cascade; of `matched` alone, unless the element has declarations of its own. */
+    readonly cascaded: Cascaded,
     /** What the style depends on of the element itself. */
     readonly element: Pick<PageElement, 'tag' | 'html' | 'attributes'>,
     readonly pseudoName: string,
-    readonly environment: StyleEnvironment,
+    private readonly environment: StyleEnvironment,
   ) {
-    this.root = parent ? parent.root : this
     this.compute()
+  }
+
+  /** The computed value of a longhand; colours may be `currentcolor`. */
+  value(id: number): string {
+    return id < INHERITED_COUNT ? this.inherited.values[id]! : this.own[id - INHERITED_COUNT]!
+  }
+
+  /** The declaration that won, by longhand id; undefined when nothing sets the property. */
+  get winners(): readonly (Entry | undefined)[] {
+    return this.cascaded.winners(this.value(ID.writingMode), this.value(ID.direction))
+  }
+
+  /** The style of a child that matches these rules and has nothing of its own; made when there is none. */
+  childLike(matched: Matched, element: PageElement): ElementStyle {
+    this.shared ??= new Map()
+    const known = this.shared.get(matched)
+    if (known && known.element.tag === element.tag && known.element.html === element.html && !isControl(element)) return known
+    if (known || isControl(element)) return this.childNamed(`${matched.id} ${element.html ? '' : ':'}${element.tag} ${isControl(element) ? JSON.stringify([...element.attributes]) : ''}`, () => new ElementStyle(this, matched, matched.cascaded, element, '', this.environment))
+    const style = new ElementStyle(this, matched, matched.cascaded, element, '', this.environment)
+    this.shared.set(matched, style)
+    return style
+  }
+
+  /** The style of a child with something of its own, by a key that says all of it. */
+  childNamed(key: string, make: () => ElementStyle): ElementStyle {
+    this.particular ??= new Map()
+    let style = this.particular.get(key)
+    if (!style) this.particular.set(key, (style = make()))
+    return style
+  }
+
+  /** Computes anew what changed rules reach, here and below. `always` when the parent has changed. */
+  revise(touched: ReadonlySet<Matched>, always: boolean): void {
+    let changed = false
+    if (always || touched.has(this.matched)) {
+      const { inherited, own } = this
+      if (touched.has(this.matched) && this.cascaded !== this.matched.cascaded) this.cascaded.forget()
+      this.compute()
+      if (sameInherited(inherited, this.inherited)) this.inherited = inherited
+      changed = this.inherited !== inherited || !sameList(own, this.own)
+    }
+    if (this.shared) for (const child of this.shared.values()) child.revise(touched, changed)
+    if (this.particular) for (const child of this.particular.values()) child.revise(touched, changed)
   }
 
   /** Computes everything anew from the rules as they are. Children are not touched. */
   compute(): void {
-    const { parent } = this
-    const entries = inCascadeOrder(this.matched, this.own, this.pseudoName)
-    const values = INITIAL.slice()
-    if (parent) for (const id of INHERITED_IDS) values[id] = parent.values[id]!
-    this.values = values
-    this.custom = parent?.custom ?? NO_CUSTOM
-    this.customWinners = NO_WINNERS
+    const { parent, cascaded } = this
+    this.isItem = parent !== null && isItemOf(this, parent)
+    this.inherited = cascaded.memo.inherited(parent?.inherited ?? null, () => this.computeInherited())
+    this.own = this.ownIsShared() ? cascaded.memo.own(this.ownKey(), () => this.computeOwn()) : this.computeOwn()
+    if (isNativeControl(this)) this.inherited = { ...this.inherited, values: this.inherited.values.with(ID.lineHeight, 'normal') }
+  }
 
-    let custom: Map<string, Entry> | null = null
-    for (const entry of entries) if (entry.set.property.startsWith('--')) (custom ??= new Map()).set(entry.set.property, entry)
-    if (custom) this.computeCustom(custom, entries)
+  /** Whether values that do not inherit depend on nothing but what {@link ownKey} says. */
+  private ownIsShared(): boolean {
+    return this.pseudoName === '' && !isControl(this.element) && !this.matched.readsAttributes && !this.cascaded.takesFromParent && this.parent !== null && !(this.element.html && REPLACED_CONTENTS.has(this.element.tag)) && !hasInnerBox(this.parent)
+  }
 
-    this.fontSize = parent?.fontSize ?? 16
-    this.lineHeight = parent?.lineHeight ?? 18
-    this.sizeKeyword = parent?.sizeKeyword ?? 'medium'
-    this.absoluteSize = parent?.absoluteSize ?? false
-    this.winners = this.findWinners(entries)
+  /** What the values that do not inherit depend on beside the cascade's outcome. */
+  private ownKey(): string | Inherited {
+    const { inherited, cascaded } = this
+    if (cascaded.holdsVar || this.isItem) return inherited
+    const flow = `${inherited.values[ID.writingMode]} ${inherited.values[ID.direction]}`
+    return `${flow} ${inherited.fontSize} ${inherited.lineHeight} ${inherited.root?.fontSize}`
+  }
+
+  private computeInherited(): Inherited {
+    const { parent, cascaded } = this
+    const above = parent?.inherited ?? INITIAL_INHERITED
+    const values = above.values.slice()
+    const next = { ...above, values, root: parent ? (above.root ?? above) : null }
+    this.inherited = next
+    if (cascaded.customWinners) next.custom = this.computeCustom(cascaded.customWinners)
+    const flow = cascaded.winners('horizontal-tb', 'ltr')
+    for (const id of [ID.writingMode, ID.direction]) this.computeOne(id, flow[id], values, 0)
+    const winners = cascaded.winners(values[ID.writingMode]!, values[ID.direction]!)
+    this.computeOne(ID.fontFamily, winners[ID.fontFamily], values, 0)
+    Object.assign(next, this.computeFontSize(winners[ID.fontSize]))
+    values[ID.fontSize] = formatPx(next.fontSize)
+    this.computeOne(ID.lineHeight, winners[ID.lineHeight], values, 0)
+    next.lineHeight = usedLineHeight(values[ID.lineHeight]!, next.fontSize)
+    for (const id of cascaded.won(winners)) {
+      if (id >= INHERITED_COUNT) break
+      if (!FIRST.has(id)) this.computeOne(id, winners[id], values, 0)
+    }
+    return next
+  }
+
+  private computeOwn(): readonly string[] {
     const { winners } = this
-    this.computeOne(ID.fontFamily, winners[ID.fontFamily], entries)
-    this.computeFontSize(winners[ID.fontSize], entries)
-    this.computeOne(ID.lineHeight, winners[ID.lineHeight], entries)
-    this.lineHeight = usedLineHeight(this)
-    for (let id = 0; id < winners.length; id++) {
-      if (winners[id] !== undefined && !FIRST.includes(id)) this.computeOne(id, winners[id], entries)
-    }
-    adjust(this)
+    const values = INITIAL_OWN.slice()
+    this.own = values
+    for (const id of this.cascaded.won(winners)) if (id >= INHERITED_COUNT) this.computeOne(id, winners[id], values, INHERITED_COUNT)
+    adjust(this, values)
+    return values
   }
 
-  private findWinners(entries: readonly Entry[]): (Entry | undefined)[] {
-    const winners = new Array<Entry | undefined>(LONGHANDS.length)
-    let logical = false
-    for (const entry of entries) {
-      const { id } = entry.set
-      if (id >= 0) winners[id] = entry
-      else if (entry.set.logical) logical = true
-    }
-    for (const id of [ID.writingMode, ID.direction]) if (winners[id]) this.computeOne(id, winners[id], entries)
-    if (!logical) return winners
-    const [mode, direction] = [this.values[ID.writingMode]!, this.values[ID.direction]!]
-    const all = new Array<Entry | undefined>(LONGHANDS.length)
-    for (const entry of entries) {
-      const id = entry.set.logical ? (longhand(physicalName(entry.set.property, mode, direction))?.id ?? -1) : entry.set.id
-      if (id >= 0) all[id] = entry
-    }
-    return all
-  }
-
-  private computeCustom(winners: Map<string, Entry>, entries: readonly Entry[]): void {
+  private computeCustom(winners: ReadonlyMap<string, Entry>): ReadonlyMap<string, string> {
     const specified = new Map<string, string>()
-    const base = new Map(this.parent?.custom ?? [])
+    const base = new Map(this.parent?.inherited.custom ?? [])
     for (const [name, { initial, inherits }] of this.environment.registered) {
       if (!inherits) base.delete(name)
       if (initial !== null && !base.has(name)) base.set(name, initial)
     }
     for (const [name, first] of winners) {
       let entry: Entry | undefined = first
-      while (entry && (entry.set.wide === 'revert' || entry.set.wide === 'revert-layer')) entry = this.reverted(entry, entries, (other) => other.property === name)
+      while (entry && (entry.set.wide === 'revert' || entry.set.wide === 'revert-layer')) entry = this.reverted(entry, (other) => other.property === name)
       const wide = entry ? entry.set.wide : 'inherit'
       if (wide === 'initial') base.delete(name)
       else if (entry && wide === null) specified.set(name, entry.set.value)
@@ -190,29 +197,27 @@ export class ElementStyle {
       if (value === null) base.delete(name)
       else base.set(name, value)
     }
-    this.custom = base
-    this.customWinners = winners
+    return base
   }
 
   /** The strongest entry for a property below the origin or layer of one that says `revert` or `revert-layer`. */
-  private reverted(entry: Entry, entries: readonly Entry[], concerns: (set: SetLonghand) => boolean): Entry | undefined {
+  private reverted(entry: Entry, concerns: (set: SetLonghand) => boolean): Entry | undefined {
     const band = bandOf(entry.from)
-    const below = entries.filter((other) => {
+    return this.cascaded.entries.findLast((other) => {
       if (!concerns(other.set)) return false
       const at = bandOf(other.from)
       if (entry.set.wide === 'revert') return at.origin < band.origin
       return at.origin < band.origin || (at.origin === band.origin && at.layer < band.layer)
     })
-    return below.at(-1)
   }
 
   /** What a winner comes to: a value without `var()`, or one of the two CSS-wide keywords that are left in the end. */
-  private specified(id: number, winner: Entry, entries: readonly Entry[]): { readonly value: string; readonly entry: Entry } | 'inherit' | 'initial' {
+  private specified(id: number, winner: Entry): { readonly value: string; readonly entry: Entry } | 'inherit' | 'initial' {
     const { name, inherited } = LONGHANDS[id]!
     const { set } = winner
     let { value, wide } = set
     if (set.holdsVar) {
-      const substituted = substitute(value, (wanted) => this.custom.get(wanted) ?? null)
+      const substituted = substitute(value, (wanted) => this.inherited.custom.get(wanted) ?? null)
       value = substituted ?? ''
       wide = substituted === null ? 'unset' : wideKeyword(value)
       if (wide === null && set.pending) {
@@ -221,84 +226,97 @@ export class ElementStyle {
       } else if (wide === null && !accepts(set.logical ? name : set.property, value)) wide = 'unset'
     }
     if (wide === 'revert' || wide === 'revert-layer') {
-      const mode = this.values[ID.writingMode]!
-      const direction = this.values[ID.direction]!
-      const below = this.reverted({ ...winner, set: { ...set, wide } }, entries, (other) => other.id === id || (other.logical && physicalName(other.property, mode, direction) === name))
-      if (below) return this.specified(id, below, entries)
+      const [mode, direction] = [this.value(ID.writingMode), this.value(ID.direction)]
+      const below = this.reverted({ ...winner, set: { ...set, wide } }, (other) => other.id === id || (other.logical && physicalName(other.property, mode, direction) === name))
+      if (below) return this.specified(id, below)
       wide = 'unset'
     }
     if (wide === 'unset') return inherited ? 'inherit' : 'initial'
     return wide === 'inherit' || wide === 'initial' ? wide : { value, entry: winner }
   }
 
-  private computeOne(id: number, winner: Entry | undefined, entries: readonly Entry[]): void {
+  /** Computes one longhand into `values`, whose first id is `base`. */
+  private computeOne(id: number, winner: Entry | undefined, values: string[], base: number): void {
     if (winner === undefined) return
     if (winner.set.fixed !== undefined) {
-      this.values[id] = winner.set.fixed
+      values[id - base] = winner.set.fixed
       return
     }
     const { name, inherited, initial } = LONGHANDS[id]!
-    const specified = this.specified(id, winner, entries)
-    const above = this.parent && (inherited || !hasInnerBox(this.parent)) ? this.parent.values[id]! : initial
+    const specified = this.specified(id, winner)
+    const above = this.parent && (inherited || !hasInnerBox(this.parent)) ? this.parent.value(id) : initial
     if (specified === 'inherit' || specified === 'initial') {
-      this.values[id] = specified === 'inherit' ? above : initial
+      values[id - base] = specified === 'inherit' ? above : initial
       return
     }
     const { value, entry } = specified
     if (id === ID.textAlign && (value === '-internal-center' || value === 'match-parent')) {
-      this.values[id] = value === 'match-parent' || above !== 'start' ? above : 'center'
+      values[id] = value === 'match-parent' || above !== 'start' ? above : 'center'
+      return
+    }
+    const { set } = entry
+    const { fontSize, lineHeight } = this.inherited
+    const rootFontSize = (this.inherited.root ?? this.inherited).fontSize
+    const repeats = entry === winner && !set.holdsVar && set.id === id
+    if (repeats && set.last && set.last.fontSize === fontSize && set.last.rootFontSize === rootFontSize && set.last.lineHeight === lineHeight) {
+      values[id - base] = set.last.computed
       return
     }
     const computed = computeValue(name, value, this.context(entry.from))
-    this.values[id] = computed ?? (inherited ? above : initial)
-    const { set } = entry
-    if (computed !== null && entry === winner && !set.holdsVar && set.id === id && !dependsOnPlace(name, value)) set.fixed = computed
+    values[id - base] = computed ?? (inherited ? above : initial)
+    if (computed === null || !repeats) return
+    if (!dependsOnPlace(name, value)) set.fixed = computed
+    else if (dependsOnSizesOnly(value)) set.last = { fontSize, rootFontSize, lineHeight, computed }
   }
 
-  private computeFontSize(winner: Entry | undefined, entries: readonly Entry[]): void {
-    const { parent } = this
-    const family = this.values[ID.fontFamily]!
-    const otherScale = isMonospace(family) !== isMonospace(parent?.values[ID.fontFamily] ?? INITIAL[ID.fontFamily]!)
-    const specified = winner && this.specified(ID.fontSize, winner, entries)
+  private computeFontSize(winner: Entry | undefined): Pick<Inherited, 'fontSize' | 'sizeKeyword' | 'absoluteSize'> {
+    const above = this.parent?.inherited ?? INITIAL_INHERITED
+    const family = this.inherited.values[ID.fontFamily]!
+    const otherScale = isMonospace(family) !== isMonospace(above.values[ID.fontFamily]!)
+    const specified = winner && this.specified(ID.fontSize, winner)
+    const { fontSize, sizeKeyword, absoluteSize } = above
     if (specified === undefined || specified === 'inherit') {
-      if (otherScale && !this.absoluteSize) this.fontSize = keywordSize(this.sizeKeyword, family) ?? otherFamilySize(this.fontSize, family)
-    } else if (specified === 'initial') {
-      this.fontSize = keywordSize('medium', family)!
-      this.sizeKeyword = 'medium'
-      this.absoluteSize = false
-    } else {
-      const { value, entry } = specified
-      const size = fontSizePx(value, this.context(entry.from))
-      if (size !== null) {
-        this.fontSize = Math.fround(size)
-        this.sizeKeyword = keywordSize(value.toLowerCase(), family) === null ? '' : value.toLowerCase()
-        const relative = /(?:^|[\s(+-])[\d.]+(?:em|%|ex|ch)|^(?:larger|smaller)$/i.test(value)
-        if (this.sizeKeyword !== '') this.absoluteSize = false
-        else if (!relative) this.absoluteSize = true
-        else if (otherScale && !this.absoluteSize) this.fontSize = otherFamilySize(this.fontSize, family)
-      }
+      return { fontSize: otherScale && !absoluteSize ? (keywordSize(sizeKeyword, family) ?? otherFamilySize(fontSize, family)) : fontSize, sizeKeyword, absoluteSize }
     }
-    this.values[ID.fontSize] = formatPx(this.fontSize)
+    if (specified === 'initial') return { fontSize: keywordSize('medium', family)!, sizeKeyword: 'medium', absoluteSize: false }
+    const { value, entry } = specified
+    const size = fontSizePx(value, this.context(entry.from))
+    if (size === null) return { fontSize, sizeKeyword, absoluteSize }
+    const word = value.toLowerCase()
+    if (keywordSize(word, family) !== null) return { fontSize: size, sizeKeyword: word, absoluteSize: false }
+    const relative = /(?:^|[\s(+-])[\d.]+(?:em|%|ex|ch)|^(?:larger|smaller)$/.test(word)
+    if (!relative) return { fontSize: Math.fround(size), sizeKeyword: '', absoluteSize: true }
+    return { fontSize: otherScale && !absoluteSize ? otherFamilySize(size, family) : Math.fround(size), sizeKeyword: '', absoluteSize }
   }
 
   private context(from: From): ComputeContext {
-    const { parent, root, environment, element } = this
+    const { parent, inherited, environment, element } = this
+    const root = inherited.root ?? inherited
     return {
-      fontSize: this.fontSize,
+      fontSize: inherited.fontSize,
       rootFontSize: root.fontSize,
-      lineHeight: this.lineHeight,
+      lineHeight: inherited.lineHeight,
       rootLineHeight: root.lineHeight,
-      fontFamily: this.values[ID.fontFamily]!,
+      fontFamily: inherited.values[ID.fontFamily]!,
       viewport: environment.viewport,
-      parentFontSize: parent?.fontSize ?? 16,
-      parentFontWeight: Number(parent?.values[ID.fontWeight] ?? 400),
+      parentFontSize: parent?.inherited.fontSize ?? 16,
+      parentFontWeight: Number(parent?.value(ID.fontWeight) ?? 400),
       resolveUrl: (reference) => environment.resolveUrl(reference, from),
       attribute: (name) => element.attributes.get(name),
     }
   }
 }
 
-const NO_WINNERS: ReadonlyMap<string, Entry> = new Map()
+function sameList(a: readonly string[], b: readonly string[]): boolean {
+  return a === b || a.every((value, at) => value === b[at])
+}
+
+function sameInherited(a: Inherited, b: Inherited): boolean {
+  return a === b || (a.root === b.root && a.fontSize === b.fontSize && a.lineHeight === b.lineHeight && sameList(a.values, b.values) && (a.custom === b.custom || (a.custom.size === b.custom.size && [...a.custom].every(([name, value]) => b.custom.get(name) === value))))
+}
+
+/** Elements that `display: contents` takes away, so that their display depends on what they are. */
+const REPLACED_CONTENTS = new Set('img video audio canvas iframe embed object br wbr'.split(' '))
 
 /** Browsers set `monospace` alone at 13 where other families have 16. */
 function otherFamilySize(size: number, family: string): number {
@@ -306,8 +324,7 @@ function otherFamilySize(size: number, family: string): number {
 }
 
 /** Line height in px; for `normal`, 1.15 times the font size, which is near what most fonts ask for. */
-export function usedLineHeight(style: ElementStyle): number {
-  const value = style.values[ID.lineHeight]!
-  if (value === 'normal') return style.fontSize * 1.15
-  return value.endsWith('px') ? parseFloat(value) : parseFloat(value) * style.fontSize
+function usedLineHeight(value: string, fontSize: number): number {
+  if (value === 'normal') return fontSize * 1.15
+  return value.endsWith('px') ? parseFloat(value) : parseFloat(value) * fontSize
 }

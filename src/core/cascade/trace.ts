@@ -6,7 +6,8 @@ import { idOf, LONGHANDS } from './properties.ts'
 import { resolvedValue } from './resolved.ts'
 import { faultOf, type CascadeRule, type SourceKind } from './rules.ts'
 import { overlaps } from './shorthands.ts'
-import { inCascadeOrder, type ElementStyle, type Entry } from './style.ts'
+import type { Entry } from './cascaded.ts'
+import type { ElementStyle } from './style.ts'
 import type { PageStyles } from './cascade.ts'
 
 const DIRECTION = idOf('direction')
@@ -15,8 +16,8 @@ const WRITING_MODE = idOf('writing-mode')
 /** Every declaration that sets a longhand of this element, the winner first. */
 export function entriesFor(style: ElementStyle, id: number): Entry[] {
   const { name } = LONGHANDS[id]!
-  return inCascadeOrder(style.matched, style.own, style.pseudoName)
-    .filter(({ set }) => (set.logical ? physicalName(set.property, style.values[WRITING_MODE]!, style.values[DIRECTION]!) === name : set.id === id))
+  return style.cascaded.entries
+    .filter(({ set }) => (set.logical ? physicalName(set.property, style.value(WRITING_MODE), style.value(DIRECTION)) === name : set.id === id))
     .reverse()
 }
 

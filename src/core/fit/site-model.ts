@@ -55,8 +55,15 @@ export class SiteModel {
     if (isPage(path)) this.styles.delete(path)
     else {
       this.sheets.delete(path)
-      this.forget()
+      if (text === null || !this.revise(path)) this.forget()
     }
+  }
+
+  /** Takes a stylesheet's new text into the cascades that hold it; false when one of them must be made anew. */
+  private revise(path: SitePath): boolean {
+    const sheet = this.context().readSheet(path)
+    if (!sheet || sheet.rules.some((rule) => rule.kind === 'at' && rule.name === 'import')) return false
+    return [...this.cascades.values()].every((cascade) => cascade.sheets.every(({ kind, file }, at) => kind !== 'external' || file !== path || cascade.reviseSheet(at, sheet)))
   }
 
   private forget(): void {

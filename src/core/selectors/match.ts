@@ -14,6 +14,8 @@ export interface MatchContext {
   readonly nesting?: readonly Complex[]
   /** What `:scope` stands for; the root when left out. */
   readonly scope?: PageElement
+  /** Remembers what `:has()` found while the tree stays as it is. */
+  readonly found?: Map<Simple, Map<PageElement, boolean>>
 }
 
 /** Whether an element matches one of the selectors; pseudo-elements at the end are left aside. */
@@ -35,7 +37,7 @@ export function couldMatch(element: PageElement, selector: Complex, context: Mat
 }
 
 function couldMatchFrom(element: PageElement, selector: Complex, at: number, context: MatchContext): boolean {
-  if (!selector.compounds[at]!.every((simple) => !dependsOnPathOnly(simple, context) || matchesSimple(element, simple, context))) return false
+  for (const simple of selector.compounds[at]!) if (dependsOnPathOnly(simple, context) && !matchesSimple(element, simple, context)) return false
   if (at === 0) return true
   switch (selector.combinators[at]!) {
     case ' ':
@@ -55,6 +57,11 @@ export function isPathSelector(selector: Complex, context: MatchContext = {}): b
 
 const LINKS = new Set(['link', 'any-link', '-webkit-any-link', 'root'])
 const STATES = new Set(['hover', 'focus', 'focus-visible', 'focus-within', 'active', 'visited', 'target'])
+
+/** Whether a compound can match no element while none is in a state. */
+export function needsState(compound: readonly Simple[]): boolean {
+  return compound.some((simple) => simple.kind === 'pseudo-class' && STATES.has(simple.name))
+}
 
 function dependsOnPathOnly(simple: Simple, context: MatchContext): boolean {
   if (simple.kind === 'nesting') return (context.nesting ?? []).every((selector) => isPathSelector(selector, { ...context, nesting: undefined }))
@@ -84,7 +91,7 @@ export function pseudoElementOf(selector: Complex): string {
 
 /** Matches compounds `0..at`, the last one on `element`. For `:has()`, `anchor` is what a leading combinator hangs on. */
 function matchesFrom(element: PageElement, selector: Complex, at: number, context: MatchContext, anchor: PageElement | null): boolean {
-  if (!selector.compounds[at]!.every((simple) => matchesSimple(element, simple, context))) return false
+  for (const simple of selector.compounds[at]!) if (!matchesSimple(element, simple, context)) return false
   const combinator = selector.combinators[at]!
   if (at === 0) return anchor === null || hangsOn(element, anchor, combinator)
   switch (combinator) {
@@ -135,11 +142,11 @@ function matchesSimple(element: PageElement, simple: Simple, context: MatchConte
     case 'nesting':
       return context.nesting ? matchesAny(element, context.nesting, { ...context, nesting: undefined }) : isScope(element, context)
     case 'type':
-      return element.tag === (element.html ? simple.name.toLowerCase() : simple.name)
+      return element.tag === simple.name || (element.html && element.tag === simple.name.toLowerCase())
     case 'id':
       return element.attributes.has('id') && same(element.id, simple.name, context.quirks)
     case 'class':
-      return element.classes.some((name) => same(name, simple.name, context.quirks))
+      return context.quirks ? element.classes.some((name) => same(name, simple.name, true)) : element.classes.includes(simple.name)
     case 'attribute':
       return matchesAttribute(element, simple)
     case 'pseudo-class':
@@ -193,7 +200,7 @@ function matchesPseudoClass(element: PageElement, simple: Simple & { kind: 'pseu
     case 'not':
       return !matchesAny(element, simple.selectors ?? [], context)
     case 'has':
-      return (simple.selectors ?? []).some((selector) => hasRelative(element, selector, context))
+      return matchesHas(element, simple, context)
     case 'root':
       return element.parent === null
     case 'scope':
@@ -371,6 +378,16 @@ function matchesNth(element: PageElement, name: string, nth: Nth, siblings: read
   const place = name.includes('last') ? among.length - at : at + 1
   const steps = place - nth.b
   return nth.a === 0 ? steps === 0 : steps % nth.a === 0 && steps / nth.a >= 0
+}
+
+function matchesHas(element: PageElement, simple: Simple & { kind: 'pseudo-class' }, context: MatchContext): boolean {
+  const compute = () => (simple.selectors ?? []).some((selector) => hasRelative(element, selector, context))
+  if (!context.found || context.scope) return compute()
+  let known = context.found.get(simple)
+  if (!known) context.found.set(simple, (known = new Map()))
+  let answer = known.get(element)
+  if (answer === undefined) known.set(element, (answer = compute()))
+  return answer
 }
 
 /** `:has()`: whether a relative selector matches something from this element on. */

@@ -539,3 +539,8 @@ export function dependsOnPlace(name: string, value: string): boolean {
   if (name === 'font-size' || name === 'line-height') return true
   return /(?:[\d.](?:r?em|r?ex|r?ch|r?lh|r?ic|r?cap|[sld]?v(?:w|h|min|max|i|b)|cq(?:w|h|i|b|min|max))\b)|url\(|attr\(|image-set/i.test(value)
 }
+
+/** Of values that depend on their place: whether it is only by font sizes and line heights (and the viewport). */
+export function dependsOnSizesOnly(value: string): boolean {
+  return !/(?:[\d.](?:ex|ch|rex|rch)\b)|url\(|attr\(|image-set|er$/i.test(value)
+}

@@ -1,0 +1,187 @@
+import { compareSpecificity } from '../selectors/specificity.ts'
+import { physicalName } from './names.ts'
+import { INHERITED_COUNT, longhand, LONGHANDS } from './properties.ts'
+import type { CascadeRule, SetLonghand } from './rules.ts'
+import type { Inherited } from './style.ts'
+
+/** Where a declaration in the cascade comes from: a rule, or the element itself. */
+export type From = CascadeRule | 'presentational' | 'inline'
+
+/** One declaration among those that speak for an element, as the cascade weighs it. */
+export interface Entry {
+  readonly set: SetLonghand
+  readonly from: From
+}
+
+/** What declarations beside rules an element has: presentational attributes and its `style` attribute. */
+export interface Own {
+  readonly hints: readonly SetLonghand[]
+  readonly inline: readonly SetLonghand[]
+}
+
+export const NOTHING_OWN: Own = { hints: [], inline: [] }
+
+/** CSS Pseudo-Elements 4, section 5.1: what applies to a list item's marker. */
+const ON_MARKERS = /^(?:--|font-|color$|content$|white-space-collapse$|text-(?:wrap|combine|transform|emphasis|shadow|indent|align)|direction$|unicode-bidi$|animation-|transition-|cursor$|line-height$|quotes$|letter-spacing$|word-)/
+
+const entriesOf = new WeakMap<CascadeRule, readonly Entry[]>()
+
+/** The entries of a rule, made once. */
+function ruleEntries(rule: CascadeRule): readonly Entry[] {
+  let entries = entriesOf.get(rule)
+  if (!entries) entriesOf.set(rule, (entries = rule.longhands.map((set) => ({ set, from: rule }))))
+  return entries
+}
+
+/** Values computed for one outcome of the cascade, by what else they depend on. */
+class Memo {
+  private fromNothing: Inherited | null = null
+  private readonly handedDown = new Map<Inherited, Inherited>()
+  private readonly owned = new Map<string | Inherited, readonly string[]>()
+
+  constructor(private readonly cascaded: Cascaded) {}
+
+  /** What an element hands down, given what is handed down to it. */
+  inherited(above: Inherited | null, compute: () => Inherited): Inherited {
+    if (above === null) return (this.fromNothing ??= compute())
+    if (!this.cascaded.changesInherited) return above.root === null ? this.below(above, compute) : above
+    return this.below(above, compute)
+  }
+
+  private below(above: Inherited, compute: () => Inherited): Inherited {
+    let found = this.handedDown.get(above)
+    if (!found) this.handedDown.set(above, (found = compute()))
+    return found
+  }
+
+  /** Values that do not inherit, given what they depend on. */
+  own(key: string | Inherited, compute: () => readonly string[]): readonly string[] {
+    let found = this.owned.get(key)
+    if (!found) this.owned.set(key, (found = compute()))
+    return found
+  }
+}
+
+/** The outcome of the cascade for one list of rules and declarations: who wins, before anything is computed. */
+export class Cascaded {
+  /** What has been computed from it. */
+  memo = new Memo(this)
+  private sorted: readonly Entry[] | null = null
+  private readonly physical = new Map<string, readonly (Entry | undefined)[]>()
+
+  constructor(private readonly rules: readonly CascadeRule[], private readonly own: Own = NOTHING_OWN, private readonly pseudo = '') {}
+
+  /**
+   * All entries, later ones stronger: user-agent rules, presentational attributes, author rules, the style attribute; then
+   * what is important, origins turned round (CSS Cascade 5, section 6.1).
+   */
+  get entries(): readonly Entry[] {
+    return (this.sorted ??= this.sort())
+  }
+
+  /** Winning entries by longhand id, flow-relative properties put on their sides. */
+  winners(writingMode: string, direction: string): readonly (Entry | undefined)[] {
+    const flow = this.has.logical ? `${writingMode} ${direction}` : ''
+    let winners = this.physical.get(flow)
+    if (!winners) this.physical.set(flow, (winners = this.pick(writingMode, direction)))
+    return winners
+  }
+
+  /** Ids that have a winner, in order. */
+  won(winners: readonly (Entry | undefined)[]): readonly number[] {
+    let ids = wonIds.get(winners)
+    if (!ids) {
+      const found: number[] = []
+      for (let id = 0; id < winners.length; id++) if (winners[id]) found.push(id)
+      wonIds.set(winners, (ids = found))
+    }
+    return ids
+  }
+
+  /** The winning entry for each custom property that is set; null when none is. */
+  get customWinners(): ReadonlyMap<string, Entry> | null {
+    if (this.custom === undefined) {
+      this.custom = null
+      for (const entry of this.entries) if (entry.set.property.startsWith('--')) (this.custom ??= new Map()).set(entry.set.property, entry)
+    }
+    return this.custom
+  }
+
+  private custom: Map<string, Entry> | null | undefined
+  private traits: { logical: boolean; inherited: boolean; parent: boolean; variable: boolean } | null = null
+
+  private get has() {
+    return (this.traits ??= {
+      logical: this.entries.some(({ set }) => set.logical),
+      inherited: this.entries.some(({ set }) => set.property.startsWith('--') || (set.id >= 0 && set.id < INHERITED_COUNT)),
+      parent: this.entries.some(({ set }) => set.wide !== null && set.wide !== 'initial'),
+      variable: this.entries.some(({ set }) => set.holdsVar),
+    })
+  }
+
+  /** Whether any longhand that inherits, or a custom property, is set. */
+  get changesInherited(): boolean {
+    return this.has.inherited
+  }
+
+  /** Whether a CSS-wide keyword takes values from elsewhere. */
+  get takesFromParent(): boolean {
+    return this.has.parent
+  }
+
+  get holdsVar(): boolean {
+    return this.has.variable
+  }
+
+  /** Forgets the outcome, for the rules' declarations have changed. */
+  forget(): void {
+    this.sorted = null
+    this.custom = undefined
+    this.traits = null
+    this.physical.clear()
+    this.memo = new Memo(this)
+  }
+
+  private pick(writingMode: string, direction: string): (Entry | undefined)[] {
+    const winners = new Array<Entry | undefined>(LONGHANDS.length).fill(undefined)
+    for (const entry of this.entries) {
+      const id = entry.set.logical ? (longhand(physicalName(entry.set.property, writingMode, direction))?.id ?? -1) : entry.set.id
+      if (id >= 0) winners[id] = entry
+    }
+    return winners
+  }
+
+  private sort(): Entry[] {
+    const normal: Entry[] = []
+    const important: Entry[] = []
+    const { rules, pseudo } = this
+    const take = (entries: readonly Entry[]) => {
+      for (const entry of entries) {
+        if (pseudo === 'marker' && !ON_MARKERS.test(entry.set.property)) continue
+        ;(entry.set.important ? important : normal).push(entry)
+      }
+    }
+    let at = 0
+    for (; at < rules.length && rules[at]!.source.kind === 'user-agent'; at++) if (rules[at]!.pseudo === pseudo) take(ruleEntries(rules[at]!))
+    take(this.own.hints.map((set) => ({ set, from: 'presentational' })))
+    for (; at < rules.length; at++) if (rules[at]!.pseudo === pseudo) take(ruleEntries(rules[at]!))
+    take(this.own.inline.map((set) => ({ set, from: 'inline' })))
+    // Array.prototype.sort is stable: equals keep their order of appearance.
+    return [...normal, ...important.sort(compareImportant)]
+  }
+}
+
+const wonIds = new WeakMap<readonly (Entry | undefined)[], readonly number[]>()
+
+/** Ascending strength among important declarations: layers count the other way round. */
+function compareImportant(a: Entry, b: Entry): number {
+  const rank = ({ from }: Entry) => (from === 'inline' ? 1 : from !== 'presentational' && from.source.kind === 'user-agent' ? 2 : 0)
+  const step = rank(a) - rank(b)
+  if (step !== 0 || typeof a.from === 'string' || typeof b.from === 'string') return step
+  return b.from.layer - a.from.layer || compareSpecificity(a.from.specificity, b.from.specificity)
+}
+
+/** Forgets what is known of a rule's declarations, for they have changed. */
+export function forgetEntries(rule: CascadeRule): void {
+  entriesOf.delete(rule)
+}
