@@ -9,6 +9,7 @@ const layers = {
   bridge: ['server', 'ui', 'workers', 'app', 'cli', 'core'],
   ui: ['server', 'app', 'cli'],
   app: ['cli', 'workers', 'bridge'],
+  cli: ['server', 'ui', 'workers', 'app', 'bridge'],
 }
 
 const oneWay = Object.entries(layers).map(([layer, closed]) => ({

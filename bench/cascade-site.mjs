@@ -36,7 +36,7 @@ export function cascadeSite({ pages = 200, seed = 7 } = {}) {
   const plain = () => (chance(0.04) ? ` class="${pick(UTILITIES)}"` : '')
   const text = () => `${words()} ${chance(0.5) ? `<a href="page-${Math.floor(next() * pages)}.html">${words()}</a>` : `<em>${words()}</em>`}${chance(0.3) ? ` <strong>${pick(['one', 'two'])}</strong>` : ''}`
   const pieces = [
-    (kind) => `<p${plain()}>${text()}</p>`, () => `<p${plain()}>${text()}</p>`, () => `<h3${plain()}>${words()}</h3>`,
+    () => `<p${plain()}>${text()}</p>`, () => `<p${plain()}>${text()}</p>`, () => `<h3${plain()}>${words()}</h3>`,
     () => `<ul>${many(3 + Math.floor(next() * 5), () => `<li${plain()}>${text()}</li>`).join('')}</ul>`, (kind) => many(3, () => `<div class="${kind}-item${also()}"><h3>${words()}</h3><p>${text()}</p></div>`).join(''),
     () => '<figure><img src="a.png" alt=""><figcaption>caption</figcaption></figure>', () => `<table><tbody>${many(5, (at) => `<tr>${many(4, () => (at === 0 ? '<th>h</th>' : '<td>1</td>')).join('')}</tr>`).join('')}</tbody></table>`, () => `<blockquote><p>${text()}</p></blockquote>`,
   ]

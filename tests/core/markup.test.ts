@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { boxTargets } from '../../src/core/boxes/targets.ts'
-import { describeElement, basePath } from '../../src/core/fit/wear.ts'
+import { basePath } from '../../src/core/fit/wear.ts'
+import { describeElement } from '../../src/core/markup/describe.ts'
 import { firstByTag, parsePage } from '../../src/core/markup/tree.ts'
 
 const htmlLike = fc.array(fc.constantFrom('<p>', '</p>', '<div class=a>', '<table>', '<td>', '<b>', '</b>', 'text', '<!-- c', '-->', '<style>p{}</style>', '<script>', '</script>', '<svg>', '<br>', '&amp;', '"', '<', '>', '<html lang=x>', '<template><i>', '</template>', '\0', '\r\n', '<a href="x" href="y" ID=q>'), { maxLength: 25 }).map((parts) => parts.join(''))

@@ -115,7 +115,7 @@ export class Cascade {
     if (changed.size === 0) return true
     changed.forEach(forgetEntries)
     const touched = this.matcher.forgetOutcomes(changed)
-    for (const root of this.roots.values()) root.revise(touched, false)
+    for (const root of this.roots.values()) root.revise(touched)
     return true
   }
 

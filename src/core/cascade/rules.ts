@@ -144,13 +144,11 @@ class Layers {
 
   /** The layer of a path of names, made when it is new. */
   at(path: readonly string[]): Layers {
-    let layer: Layers = this
-    for (const name of path) {
-      let next = layer.children.get(name)
-      if (!next) layer.children.set(name, (next = new Layers()))
-      layer = next
-    }
-    return layer
+    const [name, ...rest] = path
+    if (name === undefined) return this
+    let next = this.children.get(name)
+    if (!next) this.children.set(name, (next = new Layers()))
+    return next.at(rest)
   }
 
   /** A name for a layer that has none. */

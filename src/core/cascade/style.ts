@@ -111,18 +111,28 @@ export class ElementStyle {
     return style
   }
 
-  /** Computes anew what changed rules reach, here and below. `always` when the parent has changed. */
-  revise(touched: ReadonlySet<Matched>, always: boolean): void {
-    let changed = false
-    if (always || touched.has(this.matched)) {
-      const { inherited, own } = this
-      if (touched.has(this.matched) && this.cascaded !== this.matched.cascaded) this.cascaded.forget()
-      this.compute()
-      if (sameInherited(inherited, this.inherited)) this.inherited = inherited
-      changed = this.inherited !== inherited || !sameList(own, this.own)
+  /** Computes anew what changed rules reach, here and below. */
+  revise(touched: ReadonlySet<Matched>): void {
+    const open: { style: ElementStyle; parentChanged: boolean }[] = [{ style: this, parentChanged: false }]
+    for (let next = open.pop(); next; next = open.pop()) {
+      const changed = next.style.reviseAlone(touched, next.parentChanged)
+      for (const child of next.style.children()) open.push({ style: child, parentChanged: changed })
     }
-    if (this.shared) for (const child of this.shared.values()) child.revise(touched, changed)
-    if (this.particular) for (const child of this.particular.values()) child.revise(touched, changed)
+  }
+
+  private *children(): Iterable<ElementStyle> {
+    if (this.shared) yield* this.shared.values()
+    if (this.particular) yield* this.particular.values()
+  }
+
+  /** True when its values have changed. */
+  private reviseAlone(touched: ReadonlySet<Matched>, parentChanged: boolean): boolean {
+    if (!parentChanged && !touched.has(this.matched)) return false
+    const { inherited, own, isItem } = this
+    if (touched.has(this.matched) && this.cascaded !== this.matched.cascaded) this.cascaded.forget()
+    this.compute()
+    if (sameInherited(inherited, this.inherited)) this.inherited = inherited
+    return this.inherited !== inherited || this.isItem !== isItem || !sameList(own, this.own)
   }
 
   /** Computes everything anew from the rules as they are. Children are not touched. */

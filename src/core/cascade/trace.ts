@@ -77,30 +77,36 @@ export function trace(styles: PageStyles, element: PageElement, property: string
   const id = idOf(property)
   const style = pseudo === '' ? styles.styles[element.index]! : styles.cascade.pseudoStyle(styles, element, pseudo)
   const value = resolvedValue(style, id)
-  let at: PageElement = element
-  let holder = style
-  let source: Trace['source'] = 'declared'
+  const own = rungsOf(style, element, property)
+  const { source, holder, holderStyle } = inheritanceOf(styles, element, id, style)
+  if (source !== 'inherited') return { property, value, source, inheritedFrom: null, rungs: own }
+  const above = rungsOf(holderStyle, holder, property)
+  return { property, value, source, inheritedFrom: holder.index, rungs: own.some(({ lost }) => lost === null) ? [...own, ...above] : [...above, ...own] }
+}
+
+/** Which element a value is set on: this one, one it inherits from, or none; and the declaration that sets it there. */
+export function inheritanceOf(styles: PageStyles, element: PageElement, id: number, style = styles.styles[element.index]!): { readonly source: Trace['source']; readonly holder: PageElement; readonly holderStyle: ElementStyle; readonly entry: Entry | undefined } {
+  const { inherited } = LONGHANDS[id]!
   const inheritsHere = (one: ElementStyle) => {
     const winner = one.winners[id]
-    return winner ? winner.set.wide === 'inherit' || (winner.set.wide === 'unset' && LONGHANDS[id]!.inherited) : LONGHANDS[id]!.inherited
+    return winner ? winner.set.wide === 'inherit' || (winner.set.wide === 'unset' && inherited) : inherited
   }
-  const own = rungsOf(style, element, property)
-  while (inheritsHere(holder) && holder.parent) {
-    source = 'inherited'
-    if (holder.pseudoName === '') at = at.parent!
-    holder = holder.parent
+  let holder = element
+  let holderStyle = style
+  while (inheritsHere(holderStyle) && holderStyle.parent) {
+    if (holderStyle.pseudoName === '') holder = holder.parent!
+    holderStyle = holderStyle.parent
   }
-  const set = holder.winners[id]
-  if (!set || inheritsHere(holder)) return { property, value, source: 'initial', inheritedFrom: null, rungs: own }
-  if (source === 'declared') return { property, value, source, inheritedFrom: null, rungs: own }
-  return { property, value, source, inheritedFrom: at.index, rungs: own.some(({ lost }) => lost === null) ? [...own, ...rungsOf(holder, at, property)] : [...rungsOf(holder, at, property), ...own] }
+  const entry = holderStyle.winners[id]
+  const source = !entry || inheritsHere(holderStyle) ? 'initial' : holderStyle === style ? 'declared' : 'inherited'
+  return { source, holder, holderStyle, entry }
 }
 
 function rungsOf(style: ElementStyle, element: PageElement, property: string): Rung[] {
   const entries = entriesFor(style, idOf(property))
   const winner = entries[0]
   const rungs = entries.map((entry, at) => rungOf(entry, element, at === 0 ? null : whyLost(entry, winner!)))
-  return [...rungs, ...ignored(style, element, property)]
+  return [...rungs, ...ignored(style, property)]
 }
 
 function rungOf(entry: Entry, element: PageElement, lost: Lost | null): Rung {
@@ -113,7 +119,7 @@ function rungOf(entry: Entry, element: PageElement, lost: Lost | null): Rung {
 }
 
 /** Declarations for the property that browsers ignore, in rules that match. */
-function ignored(style: ElementStyle, element: PageElement, property: string): Rung[] {
+function ignored(style: ElementStyle, property: string): Rung[] {
   const found: Rung[] = []
   const look = (declarations: readonly Declaration[], rule: CascadeRule) => {
     for (const declaration of declarations) {
@@ -126,12 +132,11 @@ function ignored(style: ElementStyle, element: PageElement, property: string): R
     }
   }
   for (const rule of style.matched.rules) if (rule.pseudo === style.pseudoName && rule.source.kind !== 'user-agent') look(rule.declarations, rule)
-  void element
   return found.reverse()
 }
 
 /** The first criterion of the cascade in which a declaration is behind the winner. */
-function whyLost(entry: Entry, winner: Entry): Lost {
+export function whyLost(entry: Entry, winner: Entry): Lost {
   if (entry.set.important !== winner.set.important) return { by: 'importance' }
   const origin = (each: Entry) => (kindOf(each) === 'user-agent' ? 0 : kindOf(each) === 'presentational' ? 1 : 2)
   if (origin(entry) !== origin(winner)) return { by: 'origin' }

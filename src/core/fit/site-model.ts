@@ -1,21 +1,38 @@
 import { boxTargets, type BoxTarget } from '../boxes/targets.ts'
 import { Cascade, type PageStyles } from '../cascade/cascade.ts'
 import type { Viewport } from '../cascade/media.ts'
+import { inspect, type Inspection } from '../cascade/matters.ts'
+import { offersFor, type Offer } from '../cascade/offers.ts'
 import { longhand } from '../cascade/properties.ts'
 import { longhandsOf } from '../cascade/shorthands.ts'
+import type { AuthorSheet } from '../cascade/rules.ts'
 import { kindOf } from '../cascade/trace.ts'
 import { attachSheet } from '../markup/attach.ts'
-import { parsePage, type Page } from '../markup/tree.ts'
+import { parsePage, type Page, type PageElement } from '../markup/tree.ts'
 import { reachOf } from '../selectors/reach.ts'
+import { whyNothing, withoutStates } from '../selectors/why-nothing.ts'
 import { normalSelector } from '../selectors/serialize.ts'
 import { parseSheet, type Sheet } from '../sheet/parse.ts'
-import { isPage, type SitePath } from '../site/paths.ts'
+import type { State } from '../selectors/match.ts'
+import { encodePath, folderOf, isPage, targetOf, type SitePath } from '../site/paths.ts'
+import { placeOf } from '../text/place.ts'
 import type { Splice } from '../text/splice.ts'
 import { sheetsWorn, wearReport, type WearContext, type WearReport } from './wear.ts'
 
 /** A wear report without the page's tree, fit to be sent between threads. */
 export type WearSummary = Omit<WearReport, 'fault'> & {
   readonly fault: Omit<NonNullable<WearReport['fault']>, 'link'> | null
+}
+
+/** What a selector touches. */
+export interface ReachReport {
+  readonly selector: string
+  /** The selector without states and pseudo-elements: what is counted. '' when it is not valid. */
+  readonly bare: string
+  readonly pages: readonly { readonly page: SitePath; readonly count: number }[]
+  readonly total: number
+  /** The likely cause when it is nothing, in a sentence. */
+  readonly why: string
 }
 
 /** Something else than the rule at hand that decides a property for elements of its reach. */
@@ -29,13 +46,16 @@ export interface Rival {
   readonly count: number
 }
 
+/** Cascades remembered at once: pages with blocks of their own have one each. */
+const CASCADES_AT_MOST = 500
+
 /** A site as the core knows it: texts in, answers out. Pages and sheets are parsed once for each text. */
 export class SiteModel {
   private readonly texts = new Map<SitePath, string>()
   private readonly pages = new Map<SitePath, { text: string; page: Page }>()
   private readonly sheets = new Map<SitePath, Sheet>()
   private readonly cascades = new Map<string, Cascade>()
-  private readonly styles = new Map<SitePath, PageStyles>()
+  private readonly styles = new Map<string, PageStyles>()
   private files: ReadonlySet<SitePath> = new Set()
   private sheetPath: SitePath = ''
 
@@ -52,8 +72,9 @@ export class SiteModel {
   setText(path: SitePath, text: string | null): void {
     if (text === null) this.texts.delete(path)
     else this.texts.set(path, text)
-    if (isPage(path)) this.styles.delete(path)
-    else {
+    if (isPage(path)) {
+      for (const place of this.styles.keys()) if (place.startsWith(`${path} `)) this.styles.delete(place)
+    } else {
       this.sheets.delete(path)
       if (text === null || !this.revise(path)) this.forget()
     }
@@ -95,6 +116,32 @@ export class SiteModel {
       .filter(({ count }) => count > 0)
   }
 
+  /** What a selector touches, states and pseudo-elements left aside; and when it is nothing, the likely cause. */
+  reachReport(selector: string): ReachReport {
+    const bare = withoutStates(selector)
+    const pages = bare === null ? [] : this.reach(bare)
+    const total = pages.reduce((sum, { count }) => sum + count, 0)
+    return { selector, bare: bare ?? '', pages, total, why: total === 0 ? whyNothing(bare ?? selector, this.pagePaths.map((path) => this.page(path))) : '' }
+  }
+
+  /** Why an element looks as it does: sentences, ladders, and what is around it. Null when the page has no such element. */
+  inspect(path: SitePath, index: number, viewport: Viewport): Inspection | null {
+    const element = this.page(path).elements[index]
+    if (!element) return null
+    return inspect(this.stylesOf(path, viewport), element, {
+      page: path,
+      lineOf: (file, offset) => placeOf(this.text(file || path), offset).line,
+      inState: (states) => this.stylesInState(path, states, viewport),
+    })
+  }
+
+  /** Selectors for a rule of the sheet that would give an element a property, with their reach and whether they would win. */
+  offers(path: SitePath, index: number, property: string, value: string, viewport: Viewport): Offer[] {
+    const element = this.page(path).elements[index]
+    if (!element) return []
+    return offersFor(element, property, value, { sheetText: this.text(this.sheetPath), sheetPath: this.sheetPath, reach: (selector) => this.reach(selector), stylesIf: (text) => this.stylesIf(path, text, viewport) })
+  }
+
   /** The boxes the pages are made of. */
   boxTargets(): BoxTarget[] {
     return boxTargets(this.pagePaths.map((path) => this.page(path)))
@@ -130,7 +177,8 @@ export class SiteModel {
     return [...found.values()]
   }
 
-  private page(path: SitePath): Page {
+  /** A page's tree. */
+  page(path: SitePath): Page {
     const text = this.texts.get(path) ?? ''
     const known = this.pages.get(path)
     if (known?.text === text) return known.page
@@ -139,25 +187,57 @@ export class SiteModel {
     return page
   }
 
+  /** A page's styles while elements are in states. */
+  stylesInState(path: SitePath, states: (element: PageElement) => ReadonlySet<State>, viewport = this.viewport): PageStyles {
+    return this.cascadeFor(path, this.sheetsOn(path, viewport), viewport, states).stylesOf(this.page(path))
+  }
+
   /** The computed styles of a page. Pages that wear the same sheets share one cascade. */
-  stylesOf(path: SitePath): PageStyles {
-    let styles = this.styles.get(path)
+  stylesOf(path: SitePath, viewport = this.viewport): PageStyles {
+    const place = `${path} ${viewport.width} ${viewport.height}`
+    let styles = this.styles.get(place)
     if (!styles) {
       const page = this.page(path)
-      const sheets = sheetsWorn(path, page, this.context())
-      const key = [String(page.quirks), ...sheets.map(({ kind, file, offset, sheet }) => (kind === 'external' ? file : `${file} ${offset} ${sheet.text}`))].join('\0')
+      const sheets = this.sheetsOn(path, viewport)
+      // References in style attributes are seen from the page's folder.
+      const key = [folderOf(path), String(page.quirks), viewport.width, viewport.height, ...sheets.map(({ kind, file, offset, sheet, layers }) => (kind === 'external' ? `${file} ${layers?.join('.')}` : `${file} ${offset} ${sheet.text}`))].join('\0')
       let cascade = this.cascades.get(key)
-      if (!cascade) this.cascades.set(key, (cascade = new Cascade(sheets, { viewport: this.viewport, quirks: page.quirks })))
-      this.styles.set(path, (styles = cascade.stylesOf(page)))
+      if (!cascade) {
+        if (this.cascades.size > CASCADES_AT_MOST) this.forget()
+        this.cascades.set(key, (cascade = this.cascadeFor(path, sheets, viewport)))
+      }
+      this.styles.set(place, (styles = cascade.stylesOf(page)))
     }
     return styles
   }
 
-  private context(): WearContext {
+  /** A page's styles if the sheet said something else. */
+  stylesIf(path: SitePath, sheetText: string, viewport = this.viewport): PageStyles {
+    const revised = parseSheet(sheetText)
+    const context = this.context(viewport)
+    const sheets = sheetsWorn(path, this.page(path), { ...context, readSheet: (file) => (file === this.sheetPath ? revised : context.readSheet(file)) })
+    return this.cascadeFor(path, sheets, viewport).stylesOf(this.page(path))
+  }
+
+  private sheetsOn(path: SitePath, viewport: Viewport): AuthorSheet[] {
+    return sheetsWorn(path, this.page(path), this.context(viewport))
+  }
+
+  private cascadeFor(path: SitePath, sheets: readonly AuthorSheet[], viewport: Viewport, states?: (element: PageElement) => ReadonlySet<State>): Cascade {
+    return new Cascade(sheets, { viewport, quirks: this.page(path).quirks, resolveUrl: (reference, file) => siteReference(file || path, reference), ...(states ? { states } : {}) })
+  }
+
+  /** The text of a page or stylesheet; '' when there is none. */
+  text(path: SitePath): string {
+    return this.texts.get(path) ?? ''
+  }
+
+  /** What checks need to know of the site. */
+  context(viewport = this.viewport): WearContext {
     return {
       sheetPath: this.sheetPath,
       files: this.files,
-      viewport: this.viewport,
+      viewport,
       readSheet: (path) => {
         const text = this.texts.get(path)
         if (text === undefined) return null
@@ -167,4 +247,10 @@ export class SiteModel {
       },
     }
   }
+}
+
+/** A reference as seen from the site's folder, where it leads to a file of the site; else as it stands. */
+function siteReference(from: SitePath, reference: string): string {
+  const target = targetOf(from, reference)
+  return target.kind === 'site' ? encodePath(target.path) : reference
 }

@@ -5,6 +5,7 @@ import { LONGHANDS } from '../cascade/properties.ts'
 import type { AuthorSheet } from '../cascade/rules.ts'
 import { entriesFor, placeOfEntry } from '../cascade/trace.ts'
 import { supportsMatches } from '../cascade/supports.ts'
+import { describeElement } from '../markup/describe.ts'
 import type { Page, PageElement } from '../markup/tree.ts'
 import { parseSheet, type Sheet } from '../sheet/parse.ts'
 import { closestName, folderOf, nameOf, relativeReference, targetOf, type SitePath } from '../site/paths.ts'
@@ -206,14 +207,9 @@ function overriddenBy({ page, styles }: PageStyles, context: WearContext): Overr
       else found.set(key, { kind, property, element: describeElement(element), count: 1, sheetSelector: beaten.from.selectorText, offset })
     }
   }
-  return [...found.values()]
+  return [...found.values()].sort((a, b) => a.offset - b.offset)
 }
 
 function sameValue(a: string, b: string): boolean {
   return a.trim().toLowerCase() === b.trim().toLowerCase()
-}
-
-/** An element as people would point at it: `p.note`, `div#top`. */
-export function describeElement(element: PageElement): string {
-  return element.tag + (element.id ? `#${element.id}` : '') + element.classes.slice(0, 2).map((name) => `.${name}`).join('')
 }

@@ -51,17 +51,20 @@ export function parsePage(text: string): Page {
   const elements: PageElement[] = []
   let doctypeEnd: number | null = null
 
-  const visit = (node: P5Element, parent: PageElement | null, position: number): void => {
+  // A stack of its own: pages may be nested deeper than functions can be.
+  const open: { node: P5Element; parent: PageElement | null; position: number }[] = []
+  for (const node of document.childNodes) {
+    if ('tagName' in node) open.push({ node, parent: null, position: 0 })
+    else if (node.nodeName === '#documentType') doctypeEnd = node.sourceCodeLocation?.endOffset ?? null
+  }
+  for (let next = open.pop(); next; next = open.pop()) {
+    const { node, parent, position } = next
     const element = pageElement(node, parent, position, elements.length)
     elements.push(element)
     parent?.children.push(element)
-    let next = 0
-    const inner = node.tagName === 'template' && 'content' in node ? [] : node.childNodes
-    for (const child of inner) if ('tagName' in child) visit(child, element, next++)
-  }
-  for (const node of document.childNodes) {
-    if ('tagName' in node) visit(node, null, 0)
-    else if (node.nodeName === '#documentType') doctypeEnd = node.sourceCodeLocation?.endOffset ?? null
+    if (node.tagName === 'template' && 'content' in node) continue
+    const inner = node.childNodes.filter((child): child is P5Element => 'tagName' in child)
+    for (let at = inner.length - 1; at >= 0; at--) open.push({ node: inner[at]!, parent: element, position: at })
   }
   return { text, elements, root: elements[0]!, quirks: document.mode === html.DOCUMENT_MODE.QUIRKS, doctypeEnd }
 }

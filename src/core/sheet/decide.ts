@@ -77,6 +77,19 @@ export function planEdit(sheet: Sheet, { selector, property, value, scope = 'gro
   return addRule(sheet, selector, [[property, value]], place)
 }
 
+/**
+ * The smallest splices that give the declaration at an offset another value for `property`, which it may set through a
+ * shorthand. None when no declaration begins there.
+ */
+export function planAt(sheet: Sheet, offset: number, property: string, value: string): Splice[] {
+  for (const { rule } of styleRules(sheet)) {
+    const declaration = declarationsOf(rule).find(({ from }) => from === offset)
+    if (!declaration) continue
+    return editHere(sheet, { rule, declaration, value: valueThrough(declaration.property, declaration.value, property), group: [], swatch: null }, property, value)
+  }
+  return []
+}
+
 /** The splices that take the deciding declaration away; none when nothing sets the property by itself. */
 export function planRemoval(sheet: Sheet, selector: string, property: string): Splice[] {
   const decision = decide(sheet, selector, property)

@@ -1,0 +1,70 @@
+import { legacyShorthand, resolvedValue } from '../../core/cascade/resolved.ts'
+import { LONGHANDS } from '../../core/cascade/properties.ts'
+import type { PageStyles } from '../../core/cascade/cascade.ts'
+import { inheritanceOf, kindOf, placeOfEntry } from '../../core/cascade/trace.ts'
+import type { PageElement } from '../../core/markup/tree.ts'
+import { showsWhenVisited, statesOf, type WornState } from '../../core/selectors/states.ts'
+import { placeOf } from '../../core/text/place.ts'
+import { elementPath } from '../../core/markup/describe.ts'
+import type { FolderSite } from '../read-site.ts'
+import { matching } from '../matching.ts'
+
+/** Where a value comes from, as the command writes it. */
+export interface Provenance {
+  readonly origin: 'author' | 'user-agent' | null
+  readonly kind: 'external' | 'embedded' | 'inline' | 'inherited' | 'initial' | 'user-agent'
+  readonly file?: string
+  readonly line?: number
+  readonly column?: number
+  readonly selector?: string
+  readonly specificity?: readonly number[]
+  /** True when the declaration is an HTML attribute such as `bgcolor`. */
+  readonly presentational?: true
+}
+
+export interface ResolvedElement {
+  readonly index: number
+  readonly path: string
+  readonly properties: Readonly<Record<string, { readonly value: string; readonly from: Provenance }>>
+}
+
+/** Shorthands and composites that stand beside the longhands, because pages and browsers still speak of them. */
+const LEGACY = { 'white-space': 'white-space-collapse', 'background-position': 'background-position-x', 'text-decoration': 'text-decoration-line' } as const
+
+/** Every longhand of the page's elements (or those a selector finds), with where each comes from. */
+export function resolve(site: FolderSite, page: string, selector: string | undefined, state: WornState | undefined): ResolvedElement[] {
+  const { elements } = site.model.page(page)
+  const wanted = selector === undefined ? elements : matching(site.model.page(page), selector)
+  const plain = site.model.stylesOf(page)
+  const worn = state ? site.model.stylesInState(page, statesOf(wanted, state)) : plain
+  return wanted.map((element) => ({
+    index: element.index,
+    path: elementPath(element),
+    properties: Object.fromEntries([
+      ...LONGHANDS.map(({ id, name }) => {
+        const styles = state === 'visited' && !showsWhenVisited(name) ? plain : worn
+        return [name, { value: resolvedValue(styles.styles[element.index]!, id), from: provenance(site, page, styles, element, id) }] as const
+      }),
+      ...Object.entries(LEGACY).map(([name, part]) => {
+        const id = LONGHANDS.find((each) => each.name === part)!.id
+        return [name, { value: legacyShorthand(worn.styles[element.index]!, name as keyof typeof LEGACY), from: provenance(site, page, worn, element, id) }] as const
+      }),
+    ]),
+  }))
+}
+
+function provenance(site: FolderSite, page: string, styles: PageStyles, element: PageElement, id: number): Provenance {
+  const { source, holder, entry } = inheritanceOf(styles, element, id)
+  if (source === 'initial' || !entry) return { origin: null, kind: 'initial' }
+  const kind = kindOf(entry)
+  const origin = kind === 'user-agent' ? 'user-agent' : 'author'
+  const selector = typeof entry.from === 'object' ? entry.from.selectorText : ''
+  const specificity = typeof entry.from === 'object' ? entry.from.specificity : [0, 0, 0]
+  if (kind === 'user-agent') return { origin, kind: source === 'inherited' ? 'inherited' : kind, selector, specificity }
+  const { file, offset } = placeOfEntry(entry, holder)
+  const { line, column } = placeOf(site.text(file || page), offset)
+  return {
+    origin, kind: source === 'inherited' ? 'inherited' : kind === 'presentational' ? 'inline' : kind, file: file || page, line, column, selector, specificity,
+    ...(kind === 'presentational' ? { presentational: true as const } : {}),
+  }
+}

@@ -1,0 +1,49 @@
+import { readdirSync, readFileSync, statSync } from 'node:fs'
+import path from 'node:path'
+import { SiteModel } from '../core/fit/site-model.ts'
+import type { Viewport } from '../core/cascade/media.ts'
+import { chooseSheet, NEW_SHEET } from '../core/site/choose-sheet.ts'
+import { closestName, isPage, isSheet, type SitePath } from '../core/site/paths.ts'
+import { WrongUse } from './wrong-use.ts'
+
+/** A folder read as a site. */
+export interface FolderSite {
+  readonly model: SiteModel
+  readonly pages: readonly SitePath[]
+  /** Text of a page or stylesheet. */
+  readonly text: (file: SitePath) => string
+}
+
+/** Text of bytes: UTF-8, or one byte a character where they are not valid UTF-8. */
+function textOf(bytes: Buffer): string {
+  try {
+    return new TextDecoder('utf-8', { fatal: true, ignoreBOM: true }).decode(bytes)
+  } catch {
+    return bytes.toString('latin1')
+  }
+}
+
+/** Reads the pages and stylesheets of a folder. Throws {@link WrongUse} when there is none. */
+export function readSite(folder: string, viewport: Viewport): FolderSite {
+  if (!statSync(folder, { throwIfNoEntry: false })?.isDirectory()) throw new WrongUse(`There is no folder ${folder}.`)
+  const files = readdirSync(folder, { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile())
+    .map((entry) => path.relative(folder, path.join(entry.parentPath, entry.name)).split(path.sep).join('/'))
+    .filter((file) => !/(?:^|\/)(?:\.|node_modules\/)/.test(file))
+  const texts = new Map(files.filter((file) => isPage(file) || isSheet(file)).map((file) => [file, textOf(readFileSync(path.join(folder, file)))]))
+  const pages = [...texts.keys()].filter(isPage).sort()
+  if (pages.length === 0) throw new WrongUse(`There is no HTML page in ${folder}.`)
+  const model = new SiteModel(viewport)
+  model.setFiles(files, chooseSheet(files, pages.map((page) => ({ path: page, text: texts.get(page)! }))) ?? NEW_SHEET)
+  for (const [file, text] of texts) model.setText(file, text)
+  return { model, pages, text: (file) => texts.get(file) ?? '' }
+}
+
+/** The page a person means. Throws {@link WrongUse} with the closest name when there is none. */
+export function pageNamed(site: FolderSite, name: string | undefined): SitePath {
+  if (name === undefined) throw new WrongUse('Say which page: --page index.html.')
+  const wanted = path.posix.normalize(name.replaceAll('\\', '/')).replace(/^\/+/, '')
+  if (site.pages.includes(wanted)) return wanted
+  const close = closestName(wanted, site.pages)
+  throw new WrongUse(`There is no page ${name}. ${close ? `The closest name is ${close}.` : `The pages are ${site.pages.join(', ')}.`}`)
+}
