@@ -14,6 +14,7 @@ const say = (message: FromFrame) => window.parent.postMessage({ attire: 1, messa
 
 let worn: LiveSheet[] = []
 const outline = new CSSStyleSheet()
+const mark = new CSSStyleSheet()
 
 function sheetsAt(path: string): LiveSheet[] {
   return [...document.styleSheets].flatMap((sheet) => {
@@ -36,6 +37,8 @@ function obey(message: ToFrame): void {
       return say({ type: 'applied', seq: message.seq, sheets: worn.length })
     case 'outline':
       return showOutline(message.selector)
+    case 'mark':
+      return draw(mark, message.selector, 'outline:2px dashed #c2185b!important;outline-offset:2px!important')
     case 'read':
       return say({ type: 'values', id: message.id, ...read(message.selector, message.properties) })
     case 'scroll':
@@ -44,11 +47,14 @@ function obey(message: ToFrame): void {
 }
 
 function showOutline(selector: string): void {
+  draw(outline, selector, 'outline:3px solid #c2185b!important;outline-offset:-3px!important;box-shadow:inset 0 0 0 5px #fff!important')
+}
+
+/** Draws on what a selector touches, through a stylesheet of its own: the page's tree stays as it is. */
+function draw(sheet: CSSStyleSheet, selector: string, declarations: string): void {
   try {
-    outline.replaceSync(
-      selector === '' ? '' : `:is(${selector}){outline:3px solid #c2185b!important;outline-offset:-3px!important;box-shadow:inset 0 0 0 5px #fff!important}`,
-    )
-    if (!document.adoptedStyleSheets.includes(outline)) document.adoptedStyleSheets.push(outline)
+    sheet.replaceSync(selector === '' ? '' : `:is(${selector}){${declarations}}`)
+    if (!document.adoptedStyleSheets.includes(sheet)) document.adoptedStyleSheets.push(sheet)
   } catch {
     // A selector the browser cannot read touches nothing.
   }
@@ -85,19 +91,36 @@ window.addEventListener('message', (event) => {
   if (message?.success) obey(message.data)
 })
 
-// Links do not leave by themselves: the workroom decides where a click leads.
+const linkOf = (event: Event) => event.composedPath().find((node): node is HTMLAnchorElement => (node instanceof HTMLAnchorElement || node instanceof HTMLAreaElement) && node.hasAttribute('href'))
+
+function follow(event: Event): void {
+  const link = linkOf(event)
+  const href = link?.getAttribute('href')
+  if (!link || href === null || href === undefined) return
+  event.preventDefault()
+  event.stopImmediatePropagation()
+  if (href.startsWith('#')) document.getElementById(decodeURIComponent(href.slice(1)))?.scrollIntoView()
+  else say({ type: 'follow', href: link.href })
+}
+
+// A click picks what is under it, to be traced. Links do not leave by themselves: a double click or the Enter key follows
+// them, and the workroom decides where that leads.
 document.addEventListener(
   'click',
   (event) => {
-    const link = event.composedPath().find((node): node is HTMLAnchorElement => node instanceof HTMLAnchorElement || node instanceof HTMLAreaElement)
-    const href = link?.getAttribute('href')
-    if (!link || href === null || href === undefined || href.startsWith('#')) return
-    event.preventDefault()
-    event.stopImmediatePropagation()
-    say({ type: 'follow', href: link.href })
+    // Enter on a link gives a click without a pointer.
+    if (event.detail === 0 && linkOf(event)) return follow(event)
+    if (linkOf(event)) {
+      event.preventDefault()
+      event.stopImmediatePropagation()
+    }
+    const element = event.composedPath()[0]
+    if (event.detail > 1 || !(element instanceof Element)) return
+    say({ type: 'pick', index: [...document.querySelectorAll('*')].indexOf(element), tag: element.localName })
   },
   true,
 )
+document.addEventListener('dblclick', follow, true)
 document.addEventListener('submit', (event) => event.preventDefault(), true)
 
 window.addEventListener(

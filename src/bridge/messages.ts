@@ -24,6 +24,8 @@ export const toFrameSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('outline'), selector: z.string() }),
   /** Computed values of the first element that matches. */
   z.object({ type: z.literal('read'), id: z.int(), selector: z.string(), properties: z.array(z.string()) }),
+  /** Mark the element that is traced, by a selector that finds it alone; '' takes the mark away. */
+  z.object({ type: z.literal('mark'), selector: z.string() }),
   z.object({ type: z.literal('scroll'), x: z.number(), y: z.number() }),
 ])
 export type ToFrame = z.infer<typeof toFrameSchema>
@@ -35,6 +37,8 @@ export const fromFrameSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('applied'), seq: z.int(), sheets: z.int() }),
   z.object({ type: z.literal('values'), id: z.int(), count: z.int(), values: z.record(z.string(), z.string()) }),
   z.object({ type: z.literal('scrolled'), x: z.number(), y: z.number() }),
+  /** An element was clicked: its place in document order over all elements. */
+  z.object({ type: z.literal('pick'), index: z.int().check(z.nonnegative()), tag: z.string() }),
   /** A link was followed; the href as it resolves in the frame. */
   z.object({ type: z.literal('follow'), href: z.string() }),
   /** A key that belongs to the workroom. */

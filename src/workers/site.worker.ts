@@ -17,7 +17,11 @@ function answer(message: Extract<ToWorker, { type: 'ask' }>): unknown {
     case 'attach':
       return model.attach(message.ask.paths)
     case 'reach':
-      return model.reach(message.ask.selector)
+      return model.reachReport(message.ask.selector)
+    case 'inspect':
+      return model.inspect(message.ask.page, message.ask.index, message.ask.viewport)
+    case 'offers':
+      return model.offers(message.ask.page, message.ask.index, message.ask.property, message.ask.value, message.ask.viewport)
     case 'rivals':
       return model.rivals(message.ask.selector, message.ask.properties)
     case 'boxTargets':

@@ -82,7 +82,7 @@ function nameOf(properties: readonly string[]): string {
   for (const box of ['margin', 'padding']) if (properties.length === 4 && properties.every((name) => name.startsWith(`${box}-`))) return box
   for (const part of ['width', 'style', 'color']) if (properties.length === 4 && properties.every((name) => name.startsWith('border-') && name.endsWith(`-${part}`))) return `border-${part}`
   if (properties.length === 4 && properties.every((name) => name.endsWith('-radius'))) return 'border-radius'
-  if (properties.length > 4 && properties.every((name) => name.startsWith('border-') && !name.endsWith('radius'))) return 'border'
+  if (properties.length > 4 && properties.every((name) => name.startsWith('border-'))) return properties.some((name) => name.endsWith('radius')) ? 'border and border-radius' : 'border'
   return properties.length > 1 ? `${properties.slice(0, -1).join(', ')} and ${properties.at(-1)}` : properties[0]!
 }
 

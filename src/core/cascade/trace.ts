@@ -27,10 +27,10 @@ export function kindOf(entry: Entry): SourceKind {
 }
 
 /** Where an entry's declaration stands: the file ('' for the page itself) and the offset in it. */
-export function placeOfEntry({ set, from }: Entry, element: PageElement): { readonly file: string; readonly offset: number } {
-  if (typeof from === 'object') return { file: from.source.file, offset: from.source.offset + set.declaration.from }
+export function placeOfEntry({ set, from }: Entry, element: PageElement): { readonly file: string; readonly offset: number; readonly end: number } {
+  if (typeof from === 'object') return { file: from.source.file, offset: from.source.offset + set.declaration.from, end: from.source.offset + set.declaration.to }
   const attribute = from === 'inline' ? element.place?.attributes['style'] : element.place?.startTag
-  return { file: '', offset: attribute?.from ?? 0 }
+  return { file: '', offset: attribute?.from ?? 0, end: attribute?.to ?? 0 }
 }
 
 /** Why a declaration lost, by what decided (CSS Cascade 5, section 6.1, in its order). */
@@ -45,8 +45,9 @@ export interface Rung {
   readonly kind: SourceKind
   /** The file it stands in; '' is the page. User-agent rules stand in no file. */
   readonly file: string
-  /** Offset in the file, in UTF-16 units. */
+  /** Offsets in the file, in UTF-16 units. */
   readonly offset: number
+  readonly end: number
   /** '' for style attributes and presentational attributes. */
   readonly selector: string
   readonly specificity: Specificity
@@ -126,7 +127,7 @@ function ignored(style: ElementStyle, property: string): Rung[] {
       const fault = overlaps(declaration.property, property) ? faultOf(declaration) : null
       if (!fault) continue
       found.push({
-        kind: rule.source.kind, file: rule.source.file, offset: rule.source.offset + declaration.from, selector: rule.selectorText, specificity: rule.specificity, layer: rule.layerName,
+        kind: rule.source.kind, file: rule.source.file, offset: rule.source.offset + declaration.from, end: rule.source.offset + declaration.to, selector: rule.selectorText, specificity: rule.specificity, layer: rule.layerName,
         property: declaration.property, value: declaration.value, important: declaration.important, lost: { by: fault },
       })
     }

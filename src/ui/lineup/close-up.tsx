@@ -2,7 +2,7 @@
 import { ArrowLeft } from 'lucide-react'
 import { useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { pagePaths } from '../state/store.ts'
-import { useNotice, useRoom, useWorkroom } from '../workroom/context.tsx'
+import { useInsights, useNotice, useRoom, useWorkroom } from '../workroom/context.tsx'
 import { runShortcut } from '../workroom/shortcuts.ts'
 import { Frame } from './frame.tsx'
 import { useGeneration } from './generation.ts'
@@ -22,6 +22,7 @@ export function CloseUp({ page }: { page: string }) {
   const { store, frames } = useWorkroom()
   const notice = useNotice()
   const files = useRoom((state) => state.files)
+  const reach = useInsights((insights) => insights.reach)
   const { generation, listener } = useGeneration(page)
   const set = useRoom((state) => state.set)
   const pages = pagePaths(files)
@@ -46,7 +47,18 @@ export function CloseUp({ page }: { page: string }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [])
 
-  const leave = () => set({ closeUp: null })
+  const following = useRoom((state) => state.follow)
+  useEffect(() => {
+    if (following) follow(following.href)
+    // A link is followed once, when it is asked for.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [following])
+
+  useEffect(() => {
+    if (size) set({ closeUpViewport: { width, height } })
+  }, [set, size, width, height])
+
+  const leave = () => set({ closeUp: null, picked: null })
   const follow = (href: string) => {
     const url = new URL(href)
     const root = frames.rootOf(store.getState().lookId).split('/').slice(0, 3).join('/')
@@ -55,20 +67,20 @@ export function CloseUp({ page }: { page: string }) {
     if (url.origin !== location.origin || !url.pathname.startsWith(root)) {
       const where = url.origin === location.origin ? url.pathname : href
       const rooted = url.origin === location.origin ? url.pathname.slice(1) : ''
-      if (pages.includes(rooted)) return set({ closeUp: rooted })
+      if (pages.includes(rooted)) return set({ closeUp: rooted, picked: null })
       return notice(`This link leads away from the site, to ${where}. Attire stays here.`)
     }
-    if (pages.includes(target)) set({ closeUp: target })
+    if (pages.includes(target)) set({ closeUp: target, picked: null })
     else notice(`The link leads to ${target}, and there is no such page in the site.`)
   }
 
   return (
     <section aria-label={`Close-up of ${page}`} className="flex min-h-0 flex-1 flex-col" onKeyDown={(event) => event.key === 'Escape' && leave()}>
-      <ViewportBar trailing={<span className="text-quiet">{width} × {height}</span>}>
+      <ViewportBar trailing={<span className="whitespace-nowrap text-quiet">{reach ? <span className="mr-2 rounded-sm bg-accent px-1.5 text-[11px] font-semibold text-accent-ink">{reach.pages.find((each) => each.page === page)?.count ?? 0} here</span> : null}{width} × {height}</span>}>
         <button ref={back} type="button" className="btn h-7" onClick={leave}><ArrowLeft aria-hidden className="size-4" />Lineup</button>
         <label className="flex min-w-0 items-center gap-1.5">
           <span className="sr-only">Page</span>
-          <select className="field h-7 min-w-0 px-1 font-semibold" value={page} onChange={(event) => set({ closeUp: event.target.value })}>
+          <select className="field h-7 min-w-0 px-1 font-semibold" value={page} onChange={(event) => set({ closeUp: event.target.value, picked: null })}>
             {pages.map((each) => <option key={each}>{each}</option>)}
           </select>
         </label>
@@ -78,7 +90,7 @@ export function CloseUp({ page }: { page: string }) {
           <div className="mx-auto w-fit">
             <Frame key={page} generation={generation} page={page} width={width} height={height} scale={scale} lookedAt interactive
               title={`Close-up of the page ${page}`}
-              listener={{ ...listener, onFollow: follow, onKey: (key) => (key.key === 'Escape' ? leave() : runShortcut(store, key)) }} />
+              listener={{ ...listener, onFollow: follow, onPick: (index) => index >= 0 && set({ picked: { page, index } }), onKey: (key) => (key.key === 'Escape' ? leave() : runShortcut(store, key)) }} />
           </div>
         )}
       </div>

@@ -65,6 +65,7 @@ function SingleFrame({ page, width, height, scale, inView = true, lookedAt = fal
       },
       onApplied: (sheets) => heard.current?.onApplied?.(sheets),
       onFollow: (href) => heard.current?.onFollow?.(href),
+      onPick: (index) => heard.current?.onPick?.(index),
       onKey: (key) => heard.current?.onKey?.(key),
       onScrolled: (x, y) => scrolls.set(place, { x, y }),
     })

@@ -8,6 +8,7 @@ export interface FrameListener {
   onReady?(): void
   onApplied?(sheets: number): void
   onFollow?(href: string): void
+  onPick?(index: number): void
   onScrolled?(x: number, y: number): void
   onKey?(key: Extract<FromFrame, { type: 'key' }>): void
 }
@@ -62,6 +63,8 @@ export class FrameChannel {
         return this.onValues(message)
       case 'follow':
         return this.listener.onFollow?.(message.href)
+      case 'pick':
+        return this.listener.onPick?.(message.index)
       case 'scrolled':
         return this.listener.onScrolled?.(message.x, message.y)
       case 'key':
@@ -111,6 +114,7 @@ export class Frames {
   private later: ReturnType<typeof setTimeout> | null = null
   private first: Window | null = null
   private outlined = ''
+  private marked = ''
 
   constructor(private readonly siteId: string, private readonly sheetPath: string) {}
 
@@ -141,6 +145,7 @@ export class Frames {
       ...listener,
       onReady: () => {
         if (this.outlined) channel.post({ type: 'outline', selector: this.outlined })
+        if (this.first === source && this.marked) channel.post({ type: 'mark', selector: this.marked })
         listener.onReady?.()
       },
     }, (values) => this.settleRead(channel.page, values))
@@ -182,6 +187,13 @@ export class Frames {
   outline(selector: string): void {
     this.outlined = selector
     for (const channel of this.channels.values()) if (channel.isReady) channel.post({ type: 'outline', selector })
+  }
+
+  /** Marks the traced element in the frame looked at; '' takes the mark away. */
+  mark(selector: string): void {
+    this.marked = selector
+    const channel = this.first && this.channels.get(this.first)
+    if (channel?.isReady) channel.post({ type: 'mark', selector })
   }
 
   /** Asks every page on the screen for the computed values of the first element a selector finds. */

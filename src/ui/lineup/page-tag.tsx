@@ -21,7 +21,7 @@ export function PageTag({ page }: { page: string }) {
       <div className="min-w-0 flex-1">
         <div className="flex items-baseline gap-2">
           <span className="truncate font-semibold" title={page}>{page}</span>
-          {reach && <span className="ml-auto shrink-0 rounded-sm bg-accent px-1.5 text-[11px] font-semibold text-accent-ink">{reach.get(page) ?? 0} here</span>}
+          {reach && <span className="ml-auto shrink-0 rounded-sm bg-accent px-1.5 text-[11px] font-semibold text-accent-ink">{reach.pages.find((each) => each.page === page)?.count ?? 0} here</span>}
         </div>
         {fault ? (
           <p className="text-[12px] leading-snug text-alarm"><TriangleAlert aria-hidden className="mr-1 inline size-3.5 align-[-2px]" />{fault.message}</p>

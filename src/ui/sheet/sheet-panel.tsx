@@ -1,19 +1,23 @@
 'use client'
 import { defaultKeymap, indentWithTab } from '@codemirror/commands'
 import { css } from '@codemirror/lang-css'
-import { bracketMatching, HighlightStyle, indentOnInput, syntaxHighlighting } from '@codemirror/language'
+import { bracketMatching, indentOnInput, syntaxHighlighting } from '@codemirror/language'
 import { lintGutter, setDiagnostics } from '@codemirror/lint'
 import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
 import { Annotation, EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
-import { tags } from '@lezer/highlight'
 import { ChevronDown, ChevronUp } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { diffTexts } from '../../core/text/splice.ts'
+import { selectorAt } from '../../core/sheet/selector-at.ts'
 import { sheetText } from '../state/store.ts'
 import { sheetOf } from '../state/texts.ts'
 import { count } from '../words.ts'
-import { useRoom, useWorkroom } from '../workroom/context.tsx'
+import { useInsights, useRoom, useWorkroom } from '../workroom/context.tsx'
+import { useShowReach } from '../workroom/outline.ts'
+import { reachInWords } from '../workroom/reach-words.ts'
+import { highlight, showRange, theme } from './editor-look.ts'
+import { SourceView } from './source-view.tsx'
 
 const HEIGHT = { least: 120, first: 260, step: 24 } as const
 
@@ -21,6 +25,7 @@ const HEIGHT = { least: 120, first: 260, step: 24 } as const
 export function SheetPanel() {
   const open = useRoom((state) => state.sheetOpen)
   const set = useRoom((state) => state.set)
+  const source = useRoom((state) => state.source)
   const sheetPath = useRoom((state) => state.sheetPath)
   const text = useRoom(sheetText)
   const [height, setHeight] = useState<number>(HEIGHT.first)
@@ -47,13 +52,29 @@ export function SheetPanel() {
         {open ? <ChevronDown aria-hidden className="size-4" /> : <ChevronUp aria-hidden className="size-4" />}
         <span className="font-semibold">Sheet</span>
         <code className="font-mono text-[12px]">{sheetPath}</code>
-        <span className="text-quiet">{count(text === '' ? 0 : text.split('\n').length, 'line')}, {count(sheet.rules.length, 'rule')}</span>
-        {sheet.errors.length > 0 && <span className="text-alarm">{count(sheet.errors.length, 'mistake')}, marked in the text</span>}
+        <span className="whitespace-nowrap text-quiet">{count(text === '' ? 0 : text.split('\n').length, 'line')}, {count(sheet.rules.length, 'rule')}</span>
+        {sheet.errors.length > 0 && <span className="whitespace-nowrap text-alarm">{count(sheet.errors.length, 'mistake')}, marked in the text</span>}
+        {open && !source && <ReachAtCursor />}
         <kbd className="ml-auto font-mono text-[11px] text-quiet">Alt+S</kbd>
       </button>
-      {open && <div style={{ height }} className="min-h-0 border-t border-line"><SheetEditor /></div>}
+      {open && source && (
+        <div className="flex h-8 items-center gap-2 border-t border-line bg-sunken px-4">
+          <code className="font-mono text-[12px] font-semibold">{source}</code>
+          <span className="text-quiet">to be read; changes go through the bench</span>
+          <button type="button" className="btn ml-auto h-6 text-[12px]" onClick={() => set({ source: null })}>Back to the sheet</button>
+        </div>
+      )}
+      {open && <div style={{ height }} className="min-h-0 border-t border-line">{source ? <SourceView path={source} /> : <SheetEditor />}</div>}
     </section>
   )
+}
+
+/** What the selector under the cursor touches. */
+function ReachAtCursor() {
+  const reach = useInsights((insights) => insights.reach)
+  const outlined = useRoom((state) => state.outlined)
+  if (!reach || outlined !== reach.selector) return null
+  return <span role="status" className="min-w-0 truncate text-quiet" title={reachInWords(reach)}><code className="font-mono text-[12px] text-ink">{reach.selector}</code> {reachInWords(reach)}</span>
 }
 
 function limit(height: number): number {
@@ -63,31 +84,17 @@ function limit(height: number): number {
 /** Marks changes that come from the rest of the workroom, which must not be sent back there. */
 const fromStore = Annotation.define<boolean>()
 
-const highlight = HighlightStyle.define([
-  { tag: tags.comment, color: 'var(--quiet)', fontStyle: 'italic' },
-  { tag: [tags.tagName, tags.className, tags.labelName, tags.namespace, tags.keyword], fontWeight: '650' },
-  { tag: [tags.propertyName, tags.variableName], color: 'var(--ink)' },
-  { tag: [tags.number, tags.unit, tags.color, tags.string, tags.atom, tags.constant(tags.variableName)], color: 'var(--accent)' },
-])
-
-const theme = EditorView.theme({
-  '&': { height: '100%', fontSize: '13px', backgroundColor: 'var(--raised)', color: 'var(--ink)' },
-  '.cm-scroller': { fontFamily: 'var(--font-mono)', lineHeight: '1.55' },
-  '.cm-gutters': { backgroundColor: 'var(--sunken)', color: 'var(--quiet)', borderRight: '1px solid var(--line)' },
-  '.cm-activeLine, .cm-activeLineGutter': { backgroundColor: 'color-mix(in oklch, var(--accent-wash) 55%, transparent)' },
-  '&.cm-focused .cm-selectionBackground, .cm-selectionBackground': { backgroundColor: 'var(--accent-wash)' },
-  '.cm-content': { caretColor: 'var(--ink)' },
-  '.cm-cursor': { borderLeftColor: 'var(--ink)' },
-  '&.cm-focused': { outline: '2px solid var(--accent)', outlineOffset: '-2px' },
-  '.cm-tooltip, .cm-panels': { backgroundColor: 'var(--panel)', color: 'var(--ink)', borderColor: 'var(--line)' },
-  '.cm-matchingBracket, .cm-selectionMatch': { backgroundColor: 'var(--accent-wash)' },
-})
-
 function SheetEditor() {
   const { store, nonce } = useWorkroom()
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView>(null)
   const goTo = useRoom((state) => state.goTo)
+  const showReach = useShowReach()
+  const show = useRef(showReach)
+
+  useEffect(() => {
+    show.current = showReach
+  })
 
   useEffect(() => {
     const editor = new EditorView({
@@ -102,10 +109,16 @@ function SheetEditor() {
           keymap.of([...searchKeymap, ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'), indentWithTab]),
           EditorView.contentAttributes.of({ 'aria-label': 'Text of the sheet', tabindex: '0' }),
           EditorView.updateListener.of((update) => {
+            if (update.selectionSet && update.view.hasFocus) show.current(selectorAt(sheetOf(sheetText(store.getState())), fromEditor(update.state, update.state.selection.main.head)))
             if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore))) return
             store.getState().typeSheet(diffTexts(sheetText(store.getState()), docText(update.state)))
           }),
-          EditorView.domEventHandlers({ blur: () => store.getState().closeTyping() }),
+          EditorView.domEventHandlers({
+            blur: () => {
+              store.getState().closeTyping()
+              show.current('')
+            },
+          }),
         ],
       }),
     })
@@ -135,11 +148,15 @@ function SheetEditor() {
     const editor = view.current
     if (!editor || !goTo) return
     const { from, to } = toEditor(editor.state, { ...goTo, insert: '' })
-    editor.dispatch({ selection: { anchor: from, head: to }, effects: EditorView.scrollIntoView(from, { y: 'center' }) })
-    editor.focus()
+    showRange(editor, from, to)
   }, [goTo])
 
   return <div ref={host} className="h-full" data-testid="sheet-editor" />
+}
+
+/** An offset of the editor in the text's own counting. */
+function fromEditor(state: EditorState, offset: number): number {
+  return state.lineBreak === '\n' ? offset : state.sliceDoc(0, offset).length
 }
 
 /** The text with its own line ends: the editor itself counts every one as a single character. */

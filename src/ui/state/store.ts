@@ -35,6 +35,14 @@ export interface WorkroomState {
 
   readonly facet: Facet
   readonly closeUp: string | null
+  /** The element that is traced, by its place in document order over all elements of its page. */
+  readonly picked: { readonly page: string; readonly index: number } | null
+  /** The viewport of the close-up, in CSS px. */
+  readonly closeUpViewport: { readonly width: number; readonly height: number }
+  /** A link the close-up is asked to follow; a new object each time. */
+  readonly follow: { readonly href: string } | null
+  /** The page or other stylesheet whose text is shown in the sheet's place; null for the sheet. */
+  readonly source: string | null
   readonly sheetOpen: boolean
   /** A place in the sheet to show; a new object each time it is asked for. */
   readonly goTo: { readonly from: number; readonly to: number } | null
@@ -52,7 +60,7 @@ export interface WorkroomState {
   undo(): void
   redo(): void
   wearLook(id: string): void
-  set(part: Partial<Pick<WorkroomState, 'facet' | 'closeUp' | 'sheetOpen' | 'goTo' | 'outlined'>>): void
+  set(part: Partial<Pick<WorkroomState, 'facet' | 'closeUp' | 'picked' | 'closeUpViewport' | 'follow' | 'sheetOpen' | 'source' | 'goTo' | 'outlined'>>): void
   /** Settles a conflict: this window's texts, or those of the other one. Both stay in the history. */
   settle(theirs: SiteState, keep: 'mine' | 'theirs'): void
 }
@@ -140,6 +148,10 @@ export function createWorkroom(site: SiteState): WorkroomStore {
       reloads: new Map(),
       facet: 'colour',
       closeUp: null,
+      picked: null,
+      closeUpViewport: { width: 1280, height: 800 },
+      follow: null,
+      source: null,
       sheetOpen: false,
       goTo: null,
       outlined: '',

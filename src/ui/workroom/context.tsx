@@ -2,7 +2,7 @@
 import { createContext, useContext } from 'react'
 import { create, useStore, type StoreApi } from 'zustand'
 import type { BoxTarget } from '../../core/boxes/targets.ts'
-import type { WearSummary } from '../../core/fit/site-model.ts'
+import type { ReachReport, WearSummary } from '../../core/fit/site-model.ts'
 import type { SiteWorker } from '../../workers/client.ts'
 import type { Frames } from '../lineup/frames.ts'
 import type { WorkroomState, WorkroomStore } from '../state/store.ts'
@@ -11,8 +11,8 @@ import type { WorkroomState, WorkroomStore } from '../state/store.ts'
 export interface Insights {
   readonly wear: ReadonlyMap<string, WearSummary>
   readonly boxTargets: readonly BoxTarget[]
-  /** Elements that the outlined selector touches, by page; null while nothing is outlined. */
-  readonly reach: ReadonlyMap<string, number> | null
+  /** What the outlined selector touches; null while nothing is outlined. */
+  readonly reach: ReachReport | null
   /** The latest thing to tell, read out politely. */
   readonly notice: { readonly text: string; readonly at: number } | null
 }

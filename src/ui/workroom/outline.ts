@@ -11,15 +11,19 @@ export function useOutline() {
   }), [show])
 }
 
-/** Outlines a selector's reach in all frames and counts it in the captions; '' takes both away. */
+/** Outlines a selector's reach in all frames and counts it in the captions; '' takes both away. States are left aside. */
 export function useShowReach(): (selector: string) => void {
   const { frames, worker, store, insights } = useWorkroom()
   return useCallback((selector: string) => {
     store.getState().set({ outlined: selector })
-    frames.outline(selector)
-    if (selector === '') return insights.setState({ reach: null })
-    void worker.ask('reach', { selector }).then((pages) => {
-      if (store.getState().outlined === selector) insights.setState({ reach: new Map(pages.map(({ page, count }) => [page, count])) })
+    if (selector === '') {
+      frames.outline('')
+      return insights.setState({ reach: null })
+    }
+    void worker.ask('reach', { selector }).then((report) => {
+      if (store.getState().outlined !== selector) return
+      frames.outline(report.bare)
+      insights.setState({ reach: report })
     })
   }, [frames, worker, store, insights])
 }

@@ -1,5 +1,8 @@
 import type { WorkroomStore } from '../state/store.ts'
 
+/** The command field's id. */
+export const COMMAND_FIELD = 'command-field'
+
 /** A key as the workroom or a frame reports it. */
 export interface Key {
   readonly key: string
@@ -20,6 +23,10 @@ export function runShortcut(store: WorkroomStore, { key, code, ctrl, shift, alt 
   }
   if (ctrl && !alt && letter === 'y') {
     state.redo()
+    return true
+  }
+  if (ctrl && !alt && letter === 'k') {
+    document.getElementById(COMMAND_FIELD)?.focus()
     return true
   }
   if (alt && !ctrl && code === 'KeyS') {

@@ -7,6 +7,7 @@ import { api } from '../state/api.ts'
 import { Choice } from '../controls/choice.tsx'
 import { count } from '../words.ts'
 import { useInsights, useNotice, useRoom, useWorkroom } from './context.tsx'
+import { CommandField } from './command-field.tsx'
 import { useTheme } from './theme.ts'
 
 /** Site, look, undo and redo, keeping, findings, and the way out. */
@@ -15,6 +16,7 @@ export function TopStrip({ onImport }: { onImport: () => void }) {
   const wear = useInsights((insights) => insights.wear)
   const findings = [...wear.values()].reduce((sum, page) => sum + (page.wears ? 0 : 1) + page.overridden.length, 0)
   const { theme, toggle } = useTheme()
+  const handOff = useHandOff()
   const undo = state.past.at(-1)
   const redo = state.future.at(-1)
   return (
@@ -30,14 +32,15 @@ export function TopStrip({ onImport }: { onImport: () => void }) {
         <button type="button" className="btn btn-bare size-[30px] p-0" disabled={!redo} onClick={state.redo} aria-label={redo ? `Redo: ${redo.label}` : 'Redo'} title={redo ? `Redo: ${redo.label} (Ctrl+Shift+Z)` : 'Nothing to redo'}><Redo2 aria-hidden className="size-4" /></button>
       </div>
       <KeepingNote last={undo?.label ?? null} />
-      <div className="ml-auto flex items-center gap-2">
+      <CommandField onImport={onImport} onTheme={toggle} onHandOff={() => void handOff.run()} />
+      <div className="flex items-center gap-2">
         <button type="button" className="btn btn-bare" onClick={() => state.set({ facet: 'pages' })}>
           {findings === 0 ? 'No findings' : count(findings, 'finding')}
         </button>
         <button type="button" className="btn btn-bare size-[30px] p-0" onClick={toggle} aria-label={theme === 'dark' ? 'Light interface' : 'Dark interface'} title={theme === 'dark' ? 'Light interface' : 'Dark interface'}>
           {theme === 'dark' ? <Sun aria-hidden className="size-4" /> : <Moon aria-hidden className="size-4" />}
         </button>
-        <HandOff />
+        <HandOff {...handOff} />
       </div>
     </header>
   )
@@ -99,11 +102,11 @@ function KeepingNote({ last }: { last: string | null }) {
   )
 }
 
-function HandOff() {
+function useHandOff(): { busy: boolean; run: () => Promise<void> } {
   const { store } = useWorkroom()
   const notice = useNotice()
   const [busy, setBusy] = useState(false)
-  const handOff = async () => {
+  const run = async () => {
     setBusy(true)
     const { siteId, lookId, closeTyping } = store.getState()
     closeTyping()
@@ -117,8 +120,12 @@ function HandOff() {
     link.click()
     notice('Handed off: a ZIP with pages, sheet, fonts and images.')
   }
+  return { busy, run }
+}
+
+function HandOff({ busy, run }: { busy: boolean; run: () => Promise<void> }) {
   return (
-    <button type="button" className="btn btn-main" disabled={busy} onClick={() => void handOff()} title="A ZIP with pages, sheet, fonts and images, ready for any web server">
+    <button type="button" className="btn btn-main" disabled={busy} onClick={() => void run()} title="A ZIP with pages, sheet, fonts and images, ready for any web server">
       <PackageOpen aria-hidden className="size-4" />Hand off
     </button>
   )

@@ -1,0 +1,32 @@
+import { HighlightStyle } from '@codemirror/language'
+import { EditorView } from '@codemirror/view'
+import { tags } from '@lezer/highlight'
+
+/** Colours of code: greys and the accent, like the rest of the interface. */
+export const highlight = HighlightStyle.define([
+  { tag: tags.comment, color: 'var(--quiet)', fontStyle: 'italic' },
+  { tag: [tags.tagName, tags.className, tags.labelName, tags.namespace, tags.keyword], fontWeight: '650' },
+  { tag: [tags.propertyName, tags.variableName], color: 'var(--ink)' },
+  { tag: [tags.number, tags.attributeValue, tags.unit, tags.color, tags.string, tags.atom, tags.constant(tags.variableName)], color: 'var(--accent)' },
+])
+
+/** How editors look. */
+export const theme = EditorView.theme({
+  '&': { height: '100%', fontSize: '13px', backgroundColor: 'var(--raised)', color: 'var(--ink)' },
+  '.cm-scroller': { fontFamily: 'var(--font-mono)', lineHeight: '1.55' },
+  '.cm-gutters': { backgroundColor: 'var(--sunken)', color: 'var(--quiet)', borderRight: '1px solid var(--line)' },
+  '.cm-activeLine, .cm-activeLineGutter': { backgroundColor: 'color-mix(in oklch, var(--accent-wash) 55%, transparent)' },
+  '&.cm-focused .cm-selectionBackground, .cm-selectionBackground': { backgroundColor: 'var(--accent-wash)' },
+  '.cm-content': { caretColor: 'var(--ink)' },
+  '.cm-cursor': { borderLeftColor: 'var(--ink)' },
+  '&.cm-focused': { outline: '2px solid var(--accent)', outlineOffset: '-2px' },
+  '.cm-tooltip, .cm-panels': { backgroundColor: 'var(--panel)', color: 'var(--ink)', borderColor: 'var(--line)' },
+  '.cm-matchingBracket, .cm-selectionMatch': { backgroundColor: 'var(--accent-wash)' },
+})
+
+/** Selects a stretch and brings it to the middle. */
+export function showRange(editor: EditorView, from: number, to: number): void {
+  const length = editor.state.doc.length
+  editor.dispatch({ selection: { anchor: Math.min(from, length), head: Math.min(to, length) }, effects: EditorView.scrollIntoView(Math.min(from, length), { y: 'center' }) })
+  editor.focus()
+}

@@ -1,0 +1,130 @@
+'use client'
+import { ChevronRight, X } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import type { Inspection, Matter } from '../../core/cascade/matters.ts'
+import { settledSheetText } from '../state/store.ts'
+import { useRoom, useWorkroom } from '../workroom/context.tsx'
+import { ChangeHere } from './change-here.tsx'
+import { Ladder } from './ladder.tsx'
+import { Sentence } from './sentence.tsx'
+
+/** Asks the worker after it has heard of the latest text. */
+const AFTER_EDIT_MS = 140
+
+/** Why the picked element looks as it does: one sentence for each visible matter, the ladders behind it, and changes from there. */
+export function TracePanel({ picked, back }: { picked: { page: string; index: number }; back: string }) {
+  const set = useRoom((state) => state.set)
+  const found = useInspection(picked)
+  const [open, setOpen] = useState<Matter['id'] | null>(null)
+  useMark(found?.path ?? '')
+  const leave = () => set({ picked: null })
+  return (
+    <div onKeyDown={(event) => event.key === 'Escape' && (event.stopPropagation(), leave())}>
+      <div className="flex items-start gap-2 border-b border-line px-4 py-3">
+        <div className="min-w-0 flex-1">
+          <h2 className="text-[15px] font-semibold">Trace</h2>
+          <p className="mt-0.5 text-quiet">Why this element looks as it does.</p>
+        </div>
+        <button type="button" className="btn btn-bare h-7 px-1.5 text-quiet" onClick={leave}><X aria-hidden className="size-4" />Back to {back}</button>
+      </div>
+      {found === undefined && <p className="px-4 py-3.5 text-quiet">Looking …</p>}
+      {found === null && <p className="px-4 py-3.5 text-quiet">This element is no longer on the page. Click another one.</p>}
+      {found && (
+        <>
+          <Ancestors found={found} />
+          {found.href !== null && (
+            <p className="flex items-center gap-2 border-b border-line px-4 py-2">
+              <span className="min-w-0 flex-1 truncate">Part of a link to <code className="font-mono text-[12px]">{found.href}</code></span>
+              <button type="button" className="btn h-7" title="A double click on the link does the same" onClick={() => set({ follow: { href: absolute(found) } })}>Follow it</button>
+            </p>
+          )}
+          <ul>
+            {found.matters.map((matter) => (
+              <MatterRow key={matter.id} matter={matter} found={found} open={open === matter.id} onToggle={() => setOpen(open === matter.id ? null : matter.id)} />
+            ))}
+          </ul>
+        </>
+      )}
+    </div>
+  )
+  function absolute({ href, page }: Inspection): string {
+    const frame = document.querySelector<HTMLIFrameElement>(`iframe[title="Close-up of the page ${CSS.escape(page)}"]`)
+    return new URL(href ?? '', frame?.src ?? location.href).href
+  }
+}
+
+/** The elements around the picked one, outermost first; each can be picked instead. */
+function Ancestors({ found }: { found: Inspection }) {
+  const set = useRoom((state) => state.set)
+  return (
+    <nav aria-label="Elements around it" className="border-b border-line px-4 py-2.5">
+      <ol className="flex flex-wrap items-center gap-y-1">
+        {found.ancestors.map(({ index, name }, at) => (
+          <li key={index} className="flex min-w-0 items-center">
+            {at > 0 && <ChevronRight aria-hidden className="size-3 shrink-0 text-quiet" />}
+            <button type="button" aria-current={index === found.index ? 'true' : undefined} onClick={() => set({ picked: { page: found.page, index } })}
+              className="truncate rounded-sm px-1 font-mono text-[12px] text-quiet hover:bg-accent-wash hover:text-ink aria-[current]:bg-accent-wash aria-[current]:font-semibold aria-[current]:text-ink">
+              {name}
+            </button>
+          </li>
+        ))}
+      </ol>
+    </nav>
+  )
+}
+
+function MatterRow({ matter, found, open, onToggle }: { matter: Matter; found: Inspection; open: boolean; onToggle: () => void }) {
+  return (
+    <li className="border-b border-line">
+      <button type="button" aria-expanded={open} onClick={onToggle} className="flex w-full items-start gap-2 px-4 py-2.5 text-left hover:bg-sunken focus-visible:-outline-offset-2">
+        <ChevronRight aria-hidden className={`mt-0.5 size-4 shrink-0 text-quiet ${open ? 'rotate-90' : ''}`} />
+        <span className="min-w-0">
+          <span className="block text-[12px] font-semibold">{matter.name}</span>
+          <span><Sentence text={matter.sentence} /></span>
+        </span>
+      </button>
+      {open && (
+        <div className="flex flex-col gap-4 px-4 pb-4 pl-10">
+          {matter.traces.map((trace) => (
+            <section key={`${trace.name} ${trace.properties[0]}`} className="flex flex-col gap-2">
+              <h3 className="break-words font-mono text-[12px]"><span className="font-semibold">{trace.name}</span> <span className="text-quiet">{trace.value}</span></h3>
+              <Ladder trace={trace} page={found.page} />
+              {matter.id !== 'link' && <ChangeHere trace={trace} found={found} />}
+            </section>
+          ))}
+          {matter.traces.length === 0 && <p className="text-[12px] text-quiet">No rule says anything of it.</p>}
+        </div>
+      )}
+    </li>
+  )
+}
+
+/** What the worker says of the picked element; undefined while it looks, null when the element is gone. */
+function useInspection(picked: { page: string; index: number }): Inspection | null | undefined {
+  const { worker } = useWorkroom()
+  const text = useRoom(settledSheetText)
+  const texts = useRoom((state) => state.texts)
+  const viewport = useRoom((state) => state.closeUpViewport)
+  const [answer, setAnswer] = useState<{ key: string; found: Inspection | null } | null>(null)
+  const key = `${picked.page} ${picked.index}`
+  useEffect(() => {
+    let stale = false
+    const ask = () => void worker.ask('inspect', { ...picked, viewport }).then((found) => !stale && setAnswer({ key: `${picked.page} ${picked.index}`, found }))
+    ask()
+    const timer = setTimeout(ask, AFTER_EDIT_MS)
+    return () => {
+      stale = true
+      clearTimeout(timer)
+    }
+  }, [worker, picked, viewport, text, texts])
+  return answer?.key === key ? answer.found : undefined
+}
+
+/** Marks the picked element in the close-up. */
+function useMark(path: string): void {
+  const { frames } = useWorkroom()
+  useEffect(() => {
+    frames.mark(path)
+    return () => frames.mark('')
+  }, [frames, path])
+}
