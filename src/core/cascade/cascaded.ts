@@ -41,10 +41,10 @@ class Memo {
 
   constructor(private readonly cascaded: Cascaded) {}
 
-  /** What an element hands down, given what is handed down to it. */
-  inherited(above: Inherited | null, compute: () => Inherited): Inherited {
+  /** What an element hands down, given what is handed down to it; the same when nothing is set, unless `always`. */
+  inherited(above: Inherited | null, always: boolean, compute: () => Inherited): Inherited {
     if (above === null) return (this.fromNothing ??= compute())
-    if (!this.cascaded.changesInherited) return above.root === null ? this.below(above, compute) : above
+    if (!always && !this.cascaded.changesInherited) return above.root === null ? this.below(above, compute) : above
     return this.below(above, compute)
   }
 

@@ -3,7 +3,7 @@ import { describeElement, elementPath } from '../markup/describe.ts'
 import type { PageElement } from '../markup/tree.ts'
 import { statesOf, showsWhenVisited, WORN_STATES, type WornState } from '../selectors/states.ts'
 import type { PageStyles } from './cascade.ts'
-import { idOf, longhand } from './properties.ts'
+import { idOf } from './properties.ts'
 import { resolvedValue } from './resolved.ts'
 import { trace, type Rung, type Trace } from './trace.ts'
 import { placeInWords } from './words.ts'
@@ -169,7 +169,14 @@ const SENTENCES: Readonly<Record<Exclude<Matter['id'], 'link'>, Sentence>> & Rea
 }
 
 const STATE_WORDS: Readonly<Record<WornState, string>> = { hover: 'Hovered', visited: 'Visited', focus: 'Focused', 'focus-visible': 'Reached by keyboard', active: 'Pressed' }
-const STATE_PROPERTIES = ['color', 'background-color', 'text-decoration-line', 'outline-style', 'border-bottom-color']
+/** What a state can change, in words that follow "Hovered,". */
+const STATE_CHANGES: Readonly<Record<string, (value: string) => string>> = {
+  color: (value) => `it turns ${value}`,
+  'background-color': (value) => `its background turns ${value}`,
+  'text-decoration-line': (value) => (value === 'none' ? 'it loses its line' : `it gets the line ${value}`),
+  'outline-style': (value) => (value === 'none' ? 'it loses its outline' : `it gets an outline, ${value}`),
+}
+const STATE_PROPERTIES = Object.keys(STATE_CHANGES)
 
 /** What the states of a link change; null for what is no link. */
 function linkMatter(styles: PageStyles, element: PageElement, context: MatterContext): Matter | null {
@@ -180,19 +187,22 @@ function linkMatter(styles: PageStyles, element: PageElement, context: MatterCon
   const traces: PlacedTrace[] = []
   for (const state of WORN_STATES.filter((each) => each !== 'focus')) {
     const worn = context.inState(statesOf([link], state))
+    const changes: { what: string; where: string }[] = []
     for (const property of STATE_PROPERTIES) {
       if (state === 'visited' && !showsWhenVisited(property)) continue
       const [before, after] = [shown(styles, element, property), shown(worn, element, property)]
       if (before === after) continue
       const [found] = tracesOf(worn, element, [property], context)
-      if (!found) continue
+      const what = STATE_CHANGES[property]?.(colorInWords(after))
+      if (!found || what === undefined) continue
       traces.push({ ...found, name: `${property}, ${STATE_WORDS[state].toLowerCase()}` })
       const winner = found.rungs.find(({ lost }) => lost === null)
-      if (property === 'color' || property === 'background-color' || property === 'text-decoration-line') {
-        const what = property === 'color' ? 'it turns' : property === 'background-color' ? 'its background turns' : 'its underline becomes'
-        said.push(`${STATE_WORDS[state]}, ${what} ${longhand(property) && property !== 'text-decoration-line' ? colorInWords(after) : after}${winner?.line ? ` (${winner.file || context.page} line ${winner.line}, \`${winner.selector}\`)` : ''}.`)
-      }
+      changes.push({ what, where: winner?.line ? `${winner.file || context.page} line ${winner.line}, \`${winner.selector}\`` : '' })
     }
+    if (changes.length === 0) continue
+    const places = [...new Set(changes.map(({ where }) => where).filter((where) => where !== ''))]
+    const list = changes.map(({ what }) => what)
+    said.push(`${STATE_WORDS[state]}, ${list.length > 1 ? `${list.slice(0, -1).join(', ')} and ${list.at(-1)}` : list[0]}${places.length > 0 ? ` (${places.join('; ')})` : ''}.`)
   }
   return { id: 'link', name: 'Link states', traces, sentence: said.length > 0 ? said.join(' ') : 'Nothing changes when this link is hovered, visited, pressed or reached by keyboard.' }
 }

@@ -139,7 +139,7 @@ export class ElementStyle {
   compute(): void {
     const { parent, cascaded } = this
     this.isItem = parent !== null && isItemOf(this, parent)
-    this.inherited = cascaded.memo.inherited(parent?.inherited ?? null, () => this.computeInherited())
+    this.inherited = cascaded.memo.inherited(parent?.inherited ?? null, this.environment.registered.size > 0, () => this.computeInherited())
     this.own = this.ownIsShared() ? cascaded.memo.own(this.ownKey(), () => this.computeOwn()) : this.computeOwn()
     if (isNativeControl(this)) this.inherited = { ...this.inherited, values: this.inherited.values.with(ID.lineHeight, 'normal') }
   }
@@ -163,7 +163,7 @@ export class ElementStyle {
     const values = above.values.slice()
     const next = { ...above, values, root: parent ? (above.root ?? above) : null }
     this.inherited = next
-    if (cascaded.customWinners) next.custom = this.computeCustom(cascaded.customWinners)
+    if (cascaded.customWinners || this.environment.registered.size > 0) next.custom = this.computeCustom(cascaded.customWinners ?? new Map())
     const flow = cascaded.winners('horizontal-tb', 'ltr')
     for (const id of [ID.writingMode, ID.direction]) this.computeOne(id, flow[id], values, 0)
     const winners = cascaded.winners(values[ID.writingMode]!, values[ID.direction]!)

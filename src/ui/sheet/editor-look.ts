@@ -26,7 +26,8 @@ export const theme = EditorView.theme({
 
 /** Selects a stretch and brings it to the middle. */
 export function showRange(editor: EditorView, from: number, to: number): void {
+  // In focus first: what is under the cursor of an editor in focus is outlined.
+  editor.focus()
   const length = editor.state.doc.length
   editor.dispatch({ selection: { anchor: Math.min(from, length), head: Math.min(to, length) }, effects: EditorView.scrollIntoView(Math.min(from, length), { y: 'center' }) })
-  editor.focus()
 }

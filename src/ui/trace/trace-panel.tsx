@@ -20,12 +20,12 @@ export function TracePanel({ picked, back }: { picked: { page: string; index: nu
   const leave = () => set({ picked: null })
   return (
     <div onKeyDown={(event) => event.key === 'Escape' && (event.stopPropagation(), leave())}>
-      <div className="flex items-start gap-2 border-b border-line px-4 py-3">
-        <div className="min-w-0 flex-1">
+      <div className="border-b border-line px-4 py-3">
+        <div className="flex items-center justify-between gap-2">
           <h2 className="text-[15px] font-semibold">Trace</h2>
-          <p className="mt-0.5 text-quiet">Why this element looks as it does.</p>
+          <button type="button" className="btn btn-bare -mr-2 h-6 px-2 text-quiet" onClick={leave}><X aria-hidden className="size-4" />Back to {back}</button>
         </div>
-        <button type="button" className="btn btn-bare h-7 px-1.5 text-quiet" onClick={leave}><X aria-hidden className="size-4" />Back to {back}</button>
+        <p className="mt-0.5 text-quiet">Why this element looks as it does. Open a line for the ladder of what was beaten.</p>
       </div>
       {found === undefined && <p className="px-4 py-3.5 text-quiet">Looking …</p>}
       {found === null && <p className="px-4 py-3.5 text-quiet">This element is no longer on the page. Click another one.</p>}
