@@ -99,3 +99,20 @@ export async function stored(request: APIRequestContext, siteId: string) {
   const answer = await request.get(`/api/sites/${siteId}`)
   return (await answer.json()) as { revision: number; cursor: number; steps: { label: string }[]; texts: Record<string, string>; looks: { id: string; text: string }[]; files: { path: string }[]; sheetPath: string }
 }
+
+/** Clicks with the real pointer on an element inside the close-up, which may be shown smaller than it is. */
+export async function clickInCloseUp(page: Page, file: string, selector: string): Promise<void> {
+  const iframe = page.locator(`iframe[title="Close-up of the page ${file}"]`).first()
+  await expect.poll(() => valueIn(page, file, 'body', 'display')).toBe('block')
+  const frame = (await (await iframe.elementHandle())!.contentFrame())!
+  await frame.waitForSelector(selector)
+  const spot = await frame.evaluate((wanted) => {
+    const element = document.querySelector(wanted)!
+    element.scrollIntoView({ block: 'center', behavior: 'instant' })
+    const { x, y, width, height } = element.getBoundingClientRect()
+    return { x: x + Math.min(width / 2, 24), y: y + height / 2, all: innerWidth }
+  }, selector)
+  const box = (await iframe.boundingBox())!
+  const scale = box.width / spot.all
+  await page.mouse.click(box.x + spot.x * scale, box.y + spot.y * scale)
+}
