@@ -117,7 +117,7 @@ collect()
 const heap = process.memoryUsage().heapUsed
 
 // One declaration edited, in a rule that reaches few elements.
-const edits = ['olive', 'navy', 'plum', 'teal', 'gold', 'tan'].map((color) => parseSheet(sheet.replace('.edited { color: teal }', `.edited { color: ${color} }`)))
+const edits = ['olive', 'navy', 'plum', 'teal', 'gold', 'tan', 'red', 'lime', 'aqua', 'gray', 'pink', 'peru'].map((color) => parseSheet(sheet.replace('.edited { color: teal }', `.edited { color: ${color} }`)))
 const again = median(edits.map((edited) => clock(() => kept.reviseSheet(0, edited))))
 const reached = styles.reduce((sum, page) => sum + page.styles.filter((style) => style.matched.rules.some((rule) => rule.selectorText === '.edited')).length, 0)
 

@@ -2,11 +2,14 @@ import { expect, test, type Page } from '@playwright/test'
 import { build } from 'esbuild'
 import fc from 'fast-check'
 import { mediaMatches } from '../src/core/cascade/media.ts'
-import { longhandsOf, valueThrough } from '../src/core/cascade/shorthands.ts'
+import { faultOf } from '../src/core/cascade/rules.ts'
+import { expand, isShorthand, longhandsOf, valueThrough } from '../src/core/cascade/shorthands.ts'
+import { supportsMatches } from '../src/core/cascade/supports.ts'
 import { parsePage } from '../src/core/markup/tree.ts'
 import { parseSelectorList } from '../src/core/selectors/parse.ts'
 import { reachOf } from '../src/core/selectors/reach.ts'
-import { parseSheet } from '../src/core/sheet/parse.ts'
+import { parseDeclarations, parseSheet } from '../src/core/sheet/parse.ts'
+import { BROKEN, CONDITIONS, VALUES } from './cascade/generated.ts'
 import { ruleEdit } from '../src/ui/lineup/frames.ts'
 
 /** What the core computes, beside what Chromium does. Seeds are fixed, so a difference stays found. */
@@ -161,4 +164,70 @@ test('shorthands are read as the browser reads them', async ({ page }) => {
       at++
     }
   })
+})
+
+test('what browsers take and what they ignore is the same for the core, property by property', async ({ page }) => {
+  const sound = Object.entries(VALUES)
+    .filter(([property]) => !property.startsWith('--'))
+    .flatMap(([property, values]) => values.filter((value) => !value.includes('var(')).map((value) => [property, value] as const))
+  const broken = BROKEN.flatMap((text) => {
+    const [property, value] = text.split(':').map((part) => part.trim())
+    return property && value ? [[property, value] as const] : []
+  })
+  // Every value on every other property of the list too: most are wrong there.
+  const names = [...new Set(sound.map(([property]) => property))]
+  const mixed = sample(fc.tuple(fc.constantFrom(...names), fc.constantFrom(...sound.map(([, value]) => value))), 2500)
+  const all = [...sound, ...broken, ...mixed]
+  await page.setContent('<!doctype html>')
+  const theirs = await page.evaluate((list) => list.map(([property, value]) => {
+    const target = document.createElement('i')
+    target.style.setProperty(property, value)
+    return target.style.length > 0
+  }), all as [string, string][])
+  const ours = all.map(([property, value]) => parseDeclarations(`${property}: ${value}`).items.some((declaration) => faultOf(declaration) === null))
+  const differing = all.filter((_, at) => ours[at] !== theirs[at]).map(([property, value]) => `${property}: ${value} (${theirs[all.findIndex((each) => each[0] === property && each[1] === value)] ? 'taken' : 'ignored'})`)
+  console.log(`validity: ${all.length} declarations, ${differing.length} differ`)
+  expect([...new Set(differing)]).toEqual([])
+})
+
+test('@supports agrees with CSS.supports', async ({ page }) => {
+  const conditions = [
+    ...CONDITIONS.filter((text) => text.startsWith('@supports')).map((text) => text.slice('@supports '.length)),
+    '(display: grid) and (not (display: nonsense))',
+    '(display: nonsense) or (--a: b)',
+    'not ((color: red) and (top: 1px))',
+    'selector(a:has(> b))',
+    'selector(a::nonsense)',
+    '(color: rgb(from red r g b))',
+    '(width: calc(1px +2px))',
+    '(nonsense: 1)',
+    '((display: flex))',
+    '(display: flex) and (display: grid) and (float: left)',
+    'font-tech(variations)',
+  ]
+  const theirs = await page.evaluate((list) => list.map((condition) => CSS.supports(condition)), conditions)
+  conditions.forEach((condition, at) => expect(supportsMatches(condition), condition).toBe(theirs[at]))
+})
+
+test('every shorthand is taken apart as the browser does', async ({ page }) => {
+  const cases = Object.entries(VALUES)
+    .filter(([property]) => isShorthand(property) && property !== 'all')
+    .flatMap(([property, values]) => values.filter((value) => !value.includes('var(')).map((value) => ({ property, value, names: [...longhandsOf(property)] })))
+  const given = cases.map(({ property, value }) => [...expand(property, value)!].map(([name, text]) => [name, text === 'initial' ? '' : text] as [string, string]))
+  const results = await page.evaluate((list) => list.map(({ property, value, parts }) => {
+    const host = document.createElement('div')
+    document.body.append(host)
+    const read = (set: (style: CSSStyleDeclaration) => void) => {
+      host.style.cssText = ''
+      set(host.style)
+      const style = getComputedStyle(host)
+      return parts.map(([name]) => style.getPropertyValue(name))
+    }
+    const whole = read((style) => style.setProperty(property, value))
+    const apart = read((style) => parts.forEach(([name, text]) => style.setProperty(name, text || 'initial')))
+    host.remove()
+    return { whole, apart }
+  }), cases.map(({ property, value }, at) => ({ property, value, parts: given[at]! })))
+  results.forEach(({ whole, apart }, at) => expect(apart, `${cases[at]!.property}: ${cases[at]!.value}`).toEqual(whole))
+  expect(cases.length).toBeGreaterThan(120)
 })

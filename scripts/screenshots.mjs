@@ -39,7 +39,17 @@ try {
   await page.keyboard.press('Alt+s')
   await page.getByRole('button', { name: 'Open fares.html in a close-up' }).click()
   await shoot('close-up')
+  await clickInCloseUp(page, 'h1')
+  await page.getByRole('complementary', { name: 'Bench' }).getByRole('button', { name: /^Colour/ }).click()
+  await page.getByRole('button', { name: 'Change it here' }).click()
+  await shoot('trace')
+  await page.getByRole('button', { name: /^Back to/ }).click()
   await page.getByRole('button', { name: 'Lineup', exact: true }).click()
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('main p')
+  await shoot('reach')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Escape')
   await page.getByRole('button', { name: /^Look/ }).click()
   await page.getByRole('option', { name: 'Night crossing' }).click()
   await page.getByRole('button', { name: '768' }).click()
@@ -53,4 +63,17 @@ try {
 } finally {
   await browser.close()
   server.kill('SIGKILL')
+}
+
+/** Clicks on an element of the close-up, which is shown smaller than it is. */
+async function clickInCloseUp(page, selector) {
+  const iframe = page.locator('iframe[title^="Close-up"]').first()
+  const frame = await (await iframe.elementHandle()).contentFrame()
+  const spot = await frame.evaluate((wanted) => {
+    const { x, y, height } = document.querySelector(wanted).getBoundingClientRect()
+    return { x: x + 20, y: y + height / 2, all: innerWidth }
+  }, selector)
+  const box = await iframe.boundingBox()
+  const scale = box.width / spot.all
+  await page.mouse.click(box.x + spot.x * scale, box.y + spot.y * scale)
 }

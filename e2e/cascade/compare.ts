@@ -73,6 +73,8 @@ export async function compare(page: Page, files: Files, path: string): Promise<C
   const wanted = tree.elements.map((element) => PSEUDO.filter((name) => styles.styles[element.index]!.matched.rules.some((rule) => rule.pseudo === name && rule.source.kind !== 'user-agent') && (name !== 'placeholder' || element.attributes.has('placeholder'))))
 
   const theirs = await page.evaluate(async ({ names, pseudo, pseudoNames }) => {
+    // What runs right now is not what the cascade says.
+    for (const animation of document.getAnimations()) animation.cancel()
     const read = (style: CSSStyleDeclaration, list: string[]) => list.map((name) => style.getPropertyValue(name))
     return [...document.querySelectorAll('*')].map((element, at) => ({
       tag: element.localName,

@@ -14,7 +14,7 @@ function numbers(seed: number): () => number {
 }
 
 /** Values to set, by property: every kind of longhand a theme sets, and the shorthands over them. */
-const VALUES: Readonly<Record<string, readonly string[]>> = {
+export const VALUES: Readonly<Record<string, readonly string[]>> = {
   color: ['red', '#123', '#12345680', 'rgb(10 20 30 / 40%)', 'rgba(1, 2, 3, .5)', 'hsl(120deg 50% 40%)', 'hsla(210, 40%, 30%, .7)', 'hwb(40 20% 10%)', 'currentcolor', 'transparent', 'var(--ink)', 'var(--none, teal)', 'oklch(0.6 0.1 200)', 'lab(50% 20 30)', 'rebeccapurple', 'CanvasText'],
   'background-color': ['#eee', 'var(--ground)', 'transparent', 'rgb(200, 100, 50)', 'hsl(60 100% 90% / .5)', 'currentcolor'],
   background: ['none', 'teal', 'url(a.png) no-repeat center / cover', 'linear-gradient(to right, red, blue 40%)', 'url("a.png") repeat-x left 10px top 2em, var(--ground)', '#fff url(b.png) fixed', 'var(--ground)', 'url(a.png) 50% 0 / 20px auto padding-box content-box'],
@@ -31,10 +31,10 @@ const VALUES: Readonly<Record<string, readonly string[]>> = {
 }
 const PROPERTIES = Object.keys(VALUES)
 const WIDE = ['inherit', 'initial', 'unset', 'revert', 'revert-layer']
-const BROKEN = ['color: redd', 'colr: red', 'padding: -1px', 'margin: 1px 2px 3px 4px 5px', 'font: bold', 'border: 1px solid solid', 'width: 10', 'color red', ': red', 'display: blok', 'color: #12', 'line-height: -1', 'flex: 1 2 3 4', '@bad x;', 'background: red blue', 'opacity: half', 'width: calc(1px +2px)', '12: 3', 'margin: 1em !importent', 'color: rgb(1 2)', 'transition: 1s 2s 3s', 'z-index: 1.5']
+export const BROKEN = ['color: redd', 'colr: red', 'padding: -1px', 'margin: 1px 2px 3px 4px 5px', 'font: bold', 'border: 1px solid solid', 'width: 10', 'color red', ': red', 'display: blok', 'color: #12', 'line-height: -1', 'flex: 1 2 3 4', '@bad x;', 'background: red blue', 'opacity: half', 'width: calc(1px +2px)', '12: 3', 'margin: 1em !importent', 'color: rgb(1 2)', 'transition: 1s 2s 3s', 'z-index: 1.5']
 const COMPOUNDS = ['p', 'div', 'a', 'li', 'ul', 'h1', 'h2', 'td', 'th', 'table', 'span', 'em', 'section', '.a', '.b', '.c', '#x', '#y', 'p.a', 'div.b', '[title]', 'a[href]', '[class~="c"]', 'p:first-child', 'li:nth-child(2n + 1)', ':not(.a)', ':is(p, li).b', ':where(.c, #x)', 'p:has(em)', 'li:last-child', ':empty', 'body', 'html', '*', 'code', 'pre', 'button', 'input', 'img', ':root', 'a:link', 'a:hover', 'td:nth-of-type(2)', ':only-child', 'strong', 'blockquote', 'hr', '.A', 'P', ':lang(fr)', 'input:disabled', 'small', 'label']
 const PSEUDO = ['::before', '::after', '::first-line', '::first-letter', '::marker', ':before', '::selection', '::placeholder']
-const CONDITIONS = ['@media (min-width: 800px)', '@media (max-width: 600px)', '@media screen and (orientation: landscape)', '@media print', '@media not all', '@media (width >= 1000px) and (hover)', '@supports (display: grid)', '@supports not (display: grid)', '@supports (color: oklch(0 0 0)) or (foo: bar)', '@supports selector(:has(a))', '@layer base', '@layer theme', '@layer base.inner', '@layer', '@layer util']
+export const CONDITIONS = ['@media (min-width: 800px)', '@media (max-width: 600px)', '@media screen and (orientation: landscape)', '@media print', '@media not all', '@media (width >= 1000px) and (hover)', '@supports (display: grid)', '@supports not (display: grid)', '@supports (color: oklch(0 0 0)) or (foo: bar)', '@supports selector(:has(a))', '@layer base', '@layer theme', '@layer base.inner', '@layer', '@layer util']
 
 export function generatedSite(seed = 20261124): Record<string, string> {
   const next = numbers(seed)

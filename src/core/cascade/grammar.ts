@@ -1,7 +1,8 @@
 import { lexer } from 'css-tree'
 import { componentsOf } from '../values/component.ts'
-import { isSoundMath } from '../values/math.ts'
-import { systemColor } from '../values/color.ts'
+import { skipComponent, Token, tokensOf } from '../sheet/tokens.ts'
+import { exampleOf, isMath } from '../values/math.ts'
+import { isRelativeColor, systemColor } from '../values/color.ts'
 import { aliasOf } from './names.ts'
 
 const known = new Map<string, boolean>()
@@ -24,13 +25,21 @@ const ALSO: Readonly<Record<string, RegExp>> = {
   'text-autospace': /^(?:normal|no-autospace)$/i,
   'user-select': /^(?:auto|none|text|all|contain)$/i,
   content: /^(?:-webkit-)?image-set\(/i,
+  resize: /^auto$/i,
   'text-size-adjust': /^(?:auto|none|[\d.]+%)$/i,
 }
 /** What browsers refuse though the grammars in the data take it. */
 const NEVER: Readonly<Record<string, RegExp>> = {
-  'line-height': /^-/, 'text-align': /^(?:".*")$/, position: /^-webkit-sticky$/i, 'flex-grow': /^-/, 'flex-shrink': /^-/,
-  width: /^-\d/, height: /^-\d/, 'z-index': /\./, order: /\./, 'font-weight': /^-|^0$/, 'overflow-wrap': /^-/, 'font-size': /^-/,
-  'justify-items': /^auto$/i,
+  'text-align': /^".*"$/, position: /^-webkit-sticky$/i, 'z-index': /\./, order: /\./, 'font-weight': /^0$/, 'justify-items': /^auto$/i, 'outline-color': /^auto$/i, 'will-change': /^none$/i, orphans: /^0$/, widows: /^0$/,
+  ...Object.fromEntries(['row-start', 'row-end', 'column-start', 'column-end'].map((line) => [`grid-${line}`, /^[+-]?0$/])),
+}
+/** Properties whose numbers and lengths cannot be negative (their "Value:" lines say [0,∞] or [1,∞]). */
+const NOT_NEGATIVE = /^(?:(?:min-|max-)?(?:width|height)|border-[a-z-]+-width|border-(?:top|bottom)-(?:left|right)-radius|outline-width|column-(?:rule-width|width|count|gap)|row-gap|padding-.*|scroll-padding-.*|flex-(?:grow|shrink|basis)|font-size|font-weight|line-height|tab-size|grid-auto-(?:rows|columns)|orphans|widows|(?:animation|transition)-duration|animation-iteration-count|perspective|-webkit-line-clamp|stroke-width|stroke-miterlimit)$/
+const FILTERS = new Set('blur brightness contrast drop-shadow grayscale hue-rotate invert opacity saturate sepia'.split(' '))
+
+/** Whether the grammars know a property by this name. */
+export function hasGrammar(property: string): boolean {
+  return lexer.getProperty(property, false) !== null
 }
 
 /**
@@ -47,14 +56,36 @@ export function accepts(property: string, value: string): boolean {
   return found
 }
 
-function match(property: string, value: string): boolean {
-  if (value === '') return property.startsWith('--')
-  if (NEVER[property]?.test(value)) return false
+function match(property: string, written: string): boolean {
+  if (written === '') return property.startsWith('--')
+  const value = withoutMath(written)
+  if (value === null || NEVER[property]?.test(value)) return false
   if (ALSO[property]?.test(value)) return true
-  if (property.endsWith('color') && systemColor(value.toLowerCase()) !== undefined) return true
-  const result = lexer.matchProperty(property, value)
-  if (!result.error) return !value.includes('(') || isSoundMath(componentsOf(value))
+  if (NOT_NEGATIVE.test(property) && /^-(?:\d|\.\d)/.test(value)) return false
+  if (property.endsWith('color') && (systemColor(value.toLowerCase()) !== undefined || isRelativeColor(value))) return true
+  // The data still has a filter of old that takes any word.
+  if (property === 'filter' || property === 'backdrop-filter') return value.toLowerCase() === 'none' || componentsOf(value).every((each) => each.kind === 'url' || (each.kind === 'function' && FILTERS.has(each.name)))
+  const { error } = lexer.matchProperty(property, value)
+  if (!error) return true
   // "Unknown property": there is no grammar to break.
-  if (!/^Unknown property/.test(result.error.message)) return false
-  return aliasOf(property) === property
+  return /^Unknown property/.test(error.message) && aliasOf(property) === property
+}
+
+/** A value with plain ones in place of its math functions, by the type of what they give; null when one cannot be carried out. */
+function withoutMath(value: string): string | null {
+  if (!value.includes('(')) return value
+  const tokens = tokensOf(value)
+  let out = ''
+  for (let at = 0; at < tokens.length; ) {
+    const next = skipComponent(tokens, at)
+    const text = value.slice(tokens[at]!.from, tokens[next - 1]!.to)
+    const [component] = tokens[at]!.type === Token.Function ? componentsOf(text) : []
+    if (component?.kind === 'function' && isMath(component.name)) {
+      const example = exampleOf(component)
+      if (example === null) return null
+      out += example
+    } else out += text
+    at = next
+  }
+  return out
 }

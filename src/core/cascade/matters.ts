@@ -213,6 +213,7 @@ export interface Inspection {
   readonly index: number
   readonly path: string
   readonly ancestors: readonly { readonly index: number; readonly name: string }[]
+  readonly children: readonly { readonly index: number; readonly name: string }[]
   /** Where the link it is in leads, as written; null for what is in no link. */
   readonly href: string | null
   readonly matters: readonly Matter[]
@@ -226,5 +227,6 @@ export function inspect(styles: PageStyles, element: PageElement, context: Matte
     ancestors.unshift({ index: at.index, name: describeElement(at) })
     if (href === null && at.tag === 'a' && at.attributes.has('href')) href = at.attributes.get('href')!
   }
-  return { page: context.page, index: element.index, path: elementPath(element), ancestors, href, matters: mattersOf(styles, element, context) }
+  const children = element.children.map((child) => ({ index: child.index, name: describeElement(child) }))
+  return { page: context.page, index: element.index, path: elementPath(element), ancestors, children, href, matters: mattersOf(styles, element, context) }
 }

@@ -3,7 +3,7 @@ import { parseComplex, splitSelectorList, type Complex } from '../selectors/pars
 import { highestSpecificity, specificityOf, type Specificity } from '../selectors/specificity.ts'
 import type { Declaration, Item, Sheet } from '../sheet/parse.ts'
 import { splitAtCommas } from '../sheet/tokens.ts'
-import { accepts } from './grammar.ts'
+import { accepts, hasGrammar } from './grammar.ts'
 import { mediaMatches, type Viewport } from './media.ts'
 import { aliasOf, isLogical } from './names.ts'
 import { longhand } from './properties.ts'
@@ -132,7 +132,7 @@ function expandQuirk(property: string, value: string): ReturnType<typeof expand>
 export function faultOf(declaration: Declaration): 'unknown-property' | 'invalid-value' | null {
   if (declaration.property.startsWith('--') || hasVar(declaration.value)) return null
   const property = aliasOf(declaration.property)
-  if (!longhand(property) && !isShorthand(property) && !isLogical(property)) return accepts(property, declaration.value) ? null : 'unknown-property'
+  if (!longhand(property) && !isShorthand(property) && !isLogical(property)) return hasGrammar(property) ? (accepts(property, declaration.value) ? null : 'invalid-value') : 'unknown-property'
   return expand(property, declaration.value) === null ? 'invalid-value' : null
 }
 

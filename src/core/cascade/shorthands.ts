@@ -537,6 +537,7 @@ export function valueThrough(property: string, value: string, inner: string): st
   if (given === undefined) return null
   if (given !== 'initial') return given
   if (/^border-.*-(?:width|style|color)$/.test(inner)) return PLAIN[inner.slice(inner.lastIndexOf('-') + 1)]!
+  if (inner === 'font-weight' || inner === 'font-stretch') return 'normal'
   return inner === 'background-color' ? 'transparent' : (longhand(inner)?.initial ?? null)
 }
 

@@ -15,6 +15,8 @@ declare module 'css-tree/tokenizer' {
 /** Its lexer, which matches values with the grammars of the CSS specifications. */
 declare module 'css-tree' {
   export const lexer: {
+    /** Null for an unknown property; with `false` vendor prefixes are not taken off. */
+    getProperty(name: string, fallbackBasename?: boolean): object | null
     matchProperty(property: string, value: string): { readonly error: Error | null }
   }
 }

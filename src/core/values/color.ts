@@ -1,5 +1,5 @@
 import { converter, interpolate, parse, type Color } from 'culori'
-import { keyword, type Component } from './component.ts'
+import { keyword, splitAt, type Component } from './component.ts'
 import { isMath, evaluate, single } from './math.ts'
 import type { LengthContext } from './length.ts'
 import { formatNumber } from './number.ts'
@@ -47,6 +47,7 @@ export function computeColor(component: Component, context: LengthContext): stri
   if (component.kind !== 'function' || !FUNCTIONS.has(component.name)) return null
   if (component.name === 'light-dark') return component.args[0] ? computeColor(component.args[0], context) : null
   if (component.name === 'color-mix') return mix(component, context)
+  if (keyword(component.args[0]) === 'from') return relative(component, context)
   const args = numbersOf(component.args, context)
   if (!args) return null
   const color = parse(`${component.name}(${args})`)
@@ -71,6 +72,45 @@ function numbersOf(args: readonly Component[], context: LengthContext): string |
     } else return null
   }
   return parts.join(' ').replace(/ , /g, ', ')
+}
+
+/** Whether a value has the form of a relative colour: `oklch(from red l c h)`. */
+export function isRelativeColor(value: string): boolean {
+  return /^(?:rgba?|hsla?|hwb|lab|lch|oklab|oklch|color)\(\s*from\s/i.test(value)
+}
+
+/** Names of the channels by function, as culori calls them, and how many of our units one of its is. */
+const CHANNELS: Readonly<Record<string, { readonly mode: Color['mode']; readonly names: readonly string[]; readonly times: readonly number[] }>> = {
+  rgb: { mode: 'rgb', names: ['r', 'g', 'b'], times: [255, 255, 255] }, hsl: { mode: 'hsl', names: ['h', 's', 'l'], times: [1, 100, 100] }, hwb: { mode: 'hwb', names: ['h', 'w', 'b'], times: [1, 100, 100] },
+  lab: { mode: 'lab', names: ['l', 'a', 'b'], times: [1, 1, 1] }, lch: { mode: 'lch', names: ['l', 'c', 'h'], times: [1, 1, 1] }, oklab: { mode: 'oklab', names: ['l', 'a', 'b'], times: [1, 1, 1] }, oklch: { mode: 'oklch', names: ['l', 'c', 'h'], times: [1, 1, 1] },
+}
+
+/** A relative colour (CSS Color 5, section 4) of a plain origin; null when the origin is `currentcolor`. */
+function relative(call: Component & { kind: 'function' }, context: LengthContext): string | null {
+  const space = CHANNELS[call.name.replace(/a$/, '')]
+  const origin = call.args[1] && computeColor(call.args[1], context)
+  const parsed = origin ? parse(origin) : undefined
+  if (!space || !parsed) return null
+  const from = converter(space.mode)(parsed) as unknown as Record<string, number | undefined>
+  const named = new Map(space.names.map((name, at) => [name, (from[name] ?? 0) * space.times[at]!]))
+  named.set('alpha', parsed.alpha ?? 1)
+  const put = (component: Component): Component => {
+    const value = named.get(keyword(component))
+    if (value !== undefined) return { kind: 'number', value, integer: false }
+    return component.kind === 'function' || component.kind === 'block' ? { ...component, args: component.args.map(put) } : component
+  }
+  const parts = splitAt(call.args.slice(2).map(put), '/')
+  const numbers = [...(parts[0] ?? []), ...(parts[1] ?? [])].map((component, at) => {
+    const sum = component.kind === 'function' && isMath(component.name) ? evaluate(component, context) : null
+    const one = sum && single(sum)
+    const value = component.kind === 'number' || component.kind === 'percentage' || component.kind === 'dimension' ? component.value : one?.value
+    if (value === undefined) return 0
+    const percentage = component.kind === 'percentage' || one?.unit === '%'
+    return at === 3 ? (percentage ? value / 100 : value) : value / space.times[at]!
+  })
+  const [a = 0, b = 0, c = 0, alpha = parsed.alpha ?? 1] = numbers
+  const color = { mode: space.mode, [space.names[0]!]: a, [space.names[1]!]: b, [space.names[2]!]: c, alpha } as unknown as Color
+  return modern(space.mode === 'hsl' || space.mode === 'hwb' ? toRgb(color) : color)
 }
 
 /** CSS Color 4, section 15.2: sRGB colours of the older notations, with rounded channels. */

@@ -34,13 +34,21 @@ export function evaluate(call: Component & { kind: 'function' }, context: Length
 
 const ANYWHERE: LengthContext = { fontSize: 16, rootFontSize: 16, lineHeight: 18, rootLineHeight: 18, fontFamily: 'serif', viewport: { width: 1000, height: 1000 } }
 
-/** Whether every math function among the components can be carried out: `calc(1px +2px)` cannot. */
-export function isSoundMath(components: readonly Component[]): boolean {
-  return components.every((component) => {
-    if (component.kind === 'block') return isSoundMath(component.args)
-    if (component.kind !== 'function') return true
-    return isMath(component.name) ? evaluate(component, ANYWHERE) !== null : isSoundMath(component.args)
-  })
+/**
+ * A plain value of the type a math function gives (CSS Values 4, section 10.2), to ask grammars with: `1px`, `1%` where
+ * percentages are in it, `1`. Null when it cannot be carried out, as `calc(1px +2px)`.
+ */
+export function exampleOf(call: Component & { kind: 'function' }): string | null {
+  const sum = evaluate(call, ANYWHERE)
+  if (!sum) return null
+  const units = unitsIn(sum)
+  units.delete('')
+  if (units.has('%')) return '1%'
+  return units.size > 1 ? null : `1${[...units][0] ?? ''}`
+}
+
+function unitsIn({ amounts, functions }: Sum): Set<string> {
+  return new Set([...amounts.keys(), ...functions.flatMap(({ args }) => args.flatMap((arg) => [...unitsIn(arg)]))])
 }
 
 /** The single amount of a sum, or null when it mixes units. */

@@ -17,6 +17,9 @@ function decodePath(path: string): string {
   }
 }
 
+/** Every page's first element is html. */
+const ROOT = 0
+
 /** One page large, at the chosen viewport; its links lead to the site's other pages. */
 export function CloseUp({ page }: { page: string }) {
   const { store, frames } = useWorkroom()
@@ -84,6 +87,7 @@ export function CloseUp({ page }: { page: string }) {
             {pages.map((each) => <option key={each}>{each}</option>)}
           </select>
         </label>
+        <button type="button" className="btn h-7" title="Click anything on the page to trace it; this begins with the whole page" onClick={() => set({ picked: { page, index: ROOT } })}>Trace</button>
       </ViewportBar>
       <div ref={area} className="min-h-0 flex-1 overflow-auto">
         {size && (

@@ -4,6 +4,7 @@ import { planChange } from '../../core/cascade/change.ts'
 import type { Inspection, PlacedRung, PlacedTrace } from '../../core/cascade/matters.ts'
 import type { Offer } from '../../core/cascade/offers.ts'
 import { lostInWords, placeInWords } from '../../core/cascade/words.ts'
+import { isShorthand } from '../../core/cascade/shorthands.ts'
 import { swatchesOf } from '../../core/color/swatches.ts'
 import { fileDoc, lookDoc, type Doc } from '../../core/site/step.ts'
 import { planEdit } from '../../core/sheet/decide.ts'
@@ -11,7 +12,7 @@ import type { Splice } from '../../core/text/splice.ts'
 import { ColorField } from '../controls/color-field.tsx'
 import { settledSheetText } from '../state/store.ts'
 import { sheetOf } from '../state/texts.ts'
-import { count, listed } from '../words.ts'
+import { count } from '../words.ts'
 import { useNotice, useRoom, useWorkroom } from '../workroom/context.tsx'
 import { useShowReach } from '../workroom/outline.ts'
 
@@ -34,8 +35,8 @@ function ChangeForm({ trace, found, close }: { trace: PlacedTrace; found: Inspec
   const name = useId()
   const settled = useRoom(settledSheetText)
   const offers = useOffers(found, trace)
-  const property = trace.properties.length === 4 && /^(?:margin|padding|border-(?:width|style|color))$/.test(trace.name) ? trace.name : trace.properties[0]!
   const winner = trace.rungs.find(({ lost }) => lost === null)
+  const property = propertyToChange(trace, winner)
   const swatchName = winner && /^var\(\s*(--[^\s,)]+)\s*\)$/.exec(winner.value)?.[1]
   const swatch = swatchName ? swatchesOf(sheetOf(settled)).find((each) => each.name === swatchName) : undefined
   const changeable = winner !== undefined && (winner.kind === 'external' || winner.kind === 'embedded' || winner.kind === 'inline')
@@ -82,7 +83,7 @@ function ChangeForm({ trace, found, close }: { trace: PlacedTrace; found: Inspec
         {changeable && choice({ kind: 'winner' }, <>in the rule that wins, {winnerInWords(winner, found.page)}</>, winner.selector)}
         {swatch && choice({ kind: 'swatch', name: swatch.name }, <>in the swatch <code className="font-mono">{swatch.name}</code>, {count(swatch.uses, 'use')}</>)}
         {offers === null && <p className="text-quiet">Trying selectors …</p>}
-        {offers?.filter(({ lost }) => lost === null).map((offer) => choice({ kind: 'rule', selector: offer.selector }, <>in a rule <code className="font-mono">{offer.selector}</code>: {reachInWords(offer)}</>, offer.selector))}
+        {offers?.filter(({ lost }) => lost === null).map((offer) => choice({ kind: 'rule', selector: offer.selector }, <>in a rule <code className="font-mono">{offer.selector}</code>: {offerInWords(offer)}</>, offer.selector))}
       </fieldset>
       {offers?.some(({ lost }) => lost !== null) && (
         <div>
@@ -90,7 +91,7 @@ function ChangeForm({ trace, found, close }: { trace: PlacedTrace; found: Inspec
           <ul className="flex flex-col gap-1 text-quiet">
             {offers.filter(({ lost }) => lost !== null).map((offer) => (
               <li key={offer.selector} onMouseEnter={() => show(offer.selector)} onMouseLeave={() => show('')}>
-                <code className="font-mono text-ink">{offer.selector}</code>: {reachInWords(offer)}. It would lose{offer.beatenBy && <> to <code className="font-mono">{offer.beatenBy}</code></>}: {lostInWords(offer.lost!)}
+                <code className="font-mono text-ink">{offer.selector}</code>: {offerInWords(offer)}. It would lose{offer.beatenBy && <> to <code className="font-mono">{offer.beatenBy}</code></>}: {lostInWords(offer.lost!)}
               </li>
             ))}
           </ul>
@@ -101,14 +102,21 @@ function ChangeForm({ trace, found, close }: { trace: PlacedTrace; found: Inspec
   )
 }
 
+/** What several longhands that are set alike are changed through: the shorthand that sets them, else the one that is named. */
+function propertyToChange(trace: PlacedTrace, winner: PlacedRung | undefined): string {
+  if (trace.properties.length === 1) return trace.properties[0]!
+  if (winner && isShorthand(winner.property)) return winner.property
+  return isShorthand(trace.name) ? trace.name : trace.properties[0]!
+}
+
 function winnerInWords(winner: PlacedRung, page: string): React.ReactNode {
   return <>{winner.selector && <><code className="font-mono">{winner.selector}</code>, </>}{placeInWords(winner, page, winner.line)}</>
 }
 
 /** "3 on 2 pages". */
-function reachInWords({ reach }: Offer): string {
+function offerInWords({ reach }: Offer): string {
   const total = reach.reduce((sum, each) => sum + each.count, 0)
-  return `${total} on ${reach.length === 1 ? reach[0]!.page : reach.length === 0 ? listed([]) || 'no page' : count(reach.length, 'page')}`
+  return `${total} on ${reach.length === 1 ? reach[0]!.page : count(reach.length, 'page')}`
 }
 
 /** A value in a plain field; what the property does not take is said and not written. */

@@ -31,7 +31,7 @@ export function TracePanel({ picked, back }: { picked: { page: string; index: nu
       {found === null && <p className="px-4 py-3.5 text-quiet">This element is no longer on the page. Click another one.</p>}
       {found && (
         <>
-          <Ancestors found={found} />
+          <Neighbours key={found.path} found={found} />
           {found.href !== null && (
             <p className="flex items-center gap-2 border-b border-line px-4 py-2">
               <span className="min-w-0 flex-1 truncate">Part of a link to <code className="font-mono text-[12px]">{found.href}</code></span>
@@ -53,25 +53,39 @@ export function TracePanel({ picked, back }: { picked: { page: string; index: nu
   }
 }
 
-/** The elements around the picked one, outermost first; each can be picked instead. */
-function Ancestors({ found }: { found: Inspection }) {
+/** So many elements inside are named; more would push the sentences away. */
+const INSIDE_AT_MOST = 8
+
+/** The elements around the picked one, outermost first, and those right inside it; each can be picked instead. */
+function Neighbours({ found }: { found: Inspection }) {
   const set = useRoom((state) => state.set)
+  const [all, setAll] = useState(false)
+  const pick = (index: number) => set({ picked: { page: found.page, index } })
+  const inside = all ? found.children : found.children.slice(0, INSIDE_AT_MOST)
   return (
     <nav aria-label="Elements around it" className="border-b border-line px-4 py-2.5">
       <ol className="flex flex-wrap items-center gap-y-1">
         {found.ancestors.map(({ index, name }, at) => (
           <li key={index} className="flex min-w-0 items-center">
             {at > 0 && <ChevronRight aria-hidden className="size-3 shrink-0 text-quiet" />}
-            <button type="button" aria-current={index === found.index ? 'true' : undefined} onClick={() => set({ picked: { page: found.page, index } })}
-              className="truncate rounded-sm px-1 font-mono text-[12px] text-quiet hover:bg-accent-wash hover:text-ink aria-[current]:bg-accent-wash aria-[current]:font-semibold aria-[current]:text-ink">
-              {name}
-            </button>
+            <button type="button" aria-current={index === found.index ? 'true' : undefined} onClick={() => pick(index)} className={NAME}>{name}</button>
           </li>
         ))}
       </ol>
+      {found.children.length > 0 && (
+        <div className="mt-1 flex items-baseline">
+          <span className="mr-1 shrink-0 text-[12px] text-quiet">inside</span>
+          <ul className="flex min-w-0 flex-wrap gap-y-1" aria-label="Inside it">
+            {inside.map(({ index, name }) => <li key={index} className="min-w-0"><button type="button" onClick={() => pick(index)} className={NAME}>{name}</button></li>)}
+            {found.children.length > inside.length && <li><button type="button" onClick={() => setAll(true)} className={NAME}>{found.children.length - inside.length} more</button></li>}
+          </ul>
+        </div>
+      )}
     </nav>
   )
 }
+
+const NAME = 'truncate rounded-sm px-1 font-mono text-[12px] text-quiet hover:bg-accent-wash hover:text-ink aria-[current]:bg-accent-wash aria-[current]:font-semibold aria-[current]:text-ink'
 
 function MatterRow({ matter, found, open, onToggle }: { matter: Matter; found: Inspection; open: boolean; onToggle: () => void }) {
   return (

@@ -3,8 +3,8 @@ import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headl
 import { useEffect, useState } from 'react'
 import type { ReachReport } from '../../core/fit/site-model.ts'
 import { parseSelectorList } from '../../core/selectors/parse.ts'
-import type { Facet } from '../state/store.ts'
-import { pagePaths } from '../state/store.ts'
+import { useViewport, WIDTHS } from '../lineup/viewport.ts'
+import { pagePaths, type Facet } from '../state/store.ts'
 import { attachTo } from './attach.ts'
 import { useNotice, useRoom, useWorkroom } from './context.tsx'
 import { useShowReach } from './outline.ts'
@@ -97,13 +97,18 @@ function useCommands({ onImport, onTheme, onHandOff }: { onImport: () => void; o
   const notice = useNotice()
   const state = useRoom((room) => room)
   const { set } = state
+  const { setWidth } = useViewport()
   const pages = pagePaths(state.files)
   return [
     ...(state.past.length > 0 ? [{ name: `Undo: ${state.past.at(-1)!.label}`, hint: 'Ctrl+Z', run: state.undo }] : []),
     ...(state.future.length > 0 ? [{ name: `Redo: ${state.future.at(-1)!.label}`, hint: 'Ctrl+Shift+Z', run: state.redo }] : []),
     { name: state.sheetOpen ? 'Close the sheet' : 'Open the sheet', hint: 'Alt+S', run: () => set({ sheetOpen: !state.sheetOpen }) },
     ...FACETS.map(([facet, name]) => ({ name: `Facet ${name}`, hint: 'bench', run: () => set({ facet, picked: null }) })),
-    ...(state.closeUp === null ? [] : [{ name: 'Back to the lineup', hint: 'Escape', run: () => set({ closeUp: null, picked: null }) }]),
+    ...(state.closeUp === null ? [] : [
+      { name: `Trace ${state.closeUp}`, hint: 'close-up', run: () => set({ picked: { page: state.closeUp!, index: 0 } }) },
+      { name: 'Back to the lineup', hint: 'Escape', run: () => set({ closeUp: null, picked: null }) },
+    ]),
+    ...WIDTHS.map((width) => ({ name: `Show pages ${width} px wide`, hint: 'viewport', run: () => setWidth(width) })),
     { name: 'Attach the sheet to all pages', hint: 'pages', run: () => void attachTo(workroom, pages).then(notice) },
     { name: 'Hand off', hint: 'a ZIP', run: onHandOff },
     ...pages.map((page) => ({ name: `Close-up of ${page}`, hint: 'page', run: () => set({ closeUp: page, picked: null }) })),
