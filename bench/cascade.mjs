@@ -121,11 +121,15 @@ const edits = ['olive', 'navy', 'plum', 'teal', 'gold', 'tan', 'red', 'lime', 'a
 const again = median(edits.map((edited) => clock(() => kept.reviseSheet(0, edited))))
 const reached = styles.reduce((sum, page) => sum + page.styles.filter((style) => style.matched.rules.some((rule) => rule.selectorText === '.edited')).length, 0)
 
-// Linear in elements: half of the pages, half of the time.
-const half = (() => {
-  const cascade = cascadeOf(sheet)
-  return clock(() => pages.slice(0, pages.length / 2).forEach((page) => cascade.stylesOf(page)))
-})()
+// Linear in elements: the time an element takes does not grow with their number.
+const growing = [50, 100, 200].map((count) => {
+  const some = pages.slice(0, count)
+  const once = () => {
+    const cascade = cascadeOf(sheet)
+    return clock(() => some.forEach((page) => cascade.stylesOf(page)))
+  }
+  return perElement(median([once(), once(), once()]), some.reduce((sum, page) => sum + page.elements.length, 0))
+})
 
 const row = (name, value) => console.log(`${name.padEnd(64)} ${value}`)
 const ours = perElement(full, elements)
@@ -134,6 +138,6 @@ row('core: every longhand, with provenance', `${ours.toFixed(2)} µs an element`
 row('selector library: every selector on every element', `${library.toFixed(1)} µs an element, ${(library / ours).toFixed(1)} × the core`)
 row('DOM emulation: one property', `${emulation.toFixed(0)} µs an element, ${(emulation / ours).toFixed(0)} × the core`)
 row(`Chromium: ${PROPERTIES.length} properties`, `${chromiumTime.toFixed(1)} µs an element, ${(chromiumTime / ours).toFixed(1)} × the core`)
-row('half of the pages', `${((half / full) * 100).toFixed(0)} % of the time of all`)
+row('core on 50, 100 and 200 pages', `${growing.map((each) => each.toFixed(2)).join(', ')} µs an element`)
 row(`a declaration edited whose rule reaches ${reached} elements`, `${again.toFixed(1)} ms for the site, ${((again / full) * 100).toFixed(2)} % of a full pass`)
 row('memory for the whole site: trees, styles, provenance, texts', `${Math.round(heap / 1e6)} MB of heap (${Math.round((heap - before) / 1e6)} MB of it styles)`)
