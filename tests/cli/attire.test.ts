@@ -48,8 +48,17 @@ describe('trace and reach', () => {
 
 describe('wrong use', () => {
   it.each<[string[], string]>([
-    [[], 'Say what to do'], [['fly', DEMO], 'no command fly'], [['resolve'], 'Say which folder'], [['resolve', 'nowhere', '--page', 'a.html'], 'no folder nowhere'], [['resolve', DEMO], 'Say which page'], [['resolve', DEMO, '--page', 'fare.html'], 'closest name is fares.html'],
-    [['resolve', DEMO, '--page', 'index.html', '--state', 'happy'], 'no state happy'], [['resolve', DEMO, '--page', 'index.html', '--width', 'wide'], '“wide” is none'], [['reach', DEMO, '--selector', 'p..x'], 'not a selector'], [['trace', DEMO, '--page', 'index.html', '--selector', 'p', '--property', 'colour'], 'no property colour'], [['reach', DEMO, '--bogus'], 'bogus'],
+    [[], 'Say what to do'],
+    [['fly', DEMO], 'no command fly'],
+    [['resolve'], 'Say which folder'],
+    [['resolve', 'nowhere', '--page', 'a.html'], 'no folder nowhere'],
+    [['resolve', DEMO], 'Say which page'],
+    [['resolve', DEMO, '--page', 'fare.html'], 'closest name is fares.html'],
+    [['resolve', DEMO, '--page', 'index.html', '--state', 'happy'], 'no state happy'],
+    [['resolve', DEMO, '--page', 'index.html', '--width', 'wide'], '“wide” is none'],
+    [['reach', DEMO, '--selector', 'p..x'], 'not a selector'],
+    [['trace', DEMO, '--page', 'index.html', '--selector', 'p', '--property', 'colour'], 'no property colour'],
+    [['reach', DEMO, '--bogus'], 'bogus'],
   ])('%j exits with 2 and says why on standard error', (argv, words) => {
     const { code, out, err } = attire(...argv)
     expect([code, out]).toEqual([2, ''])

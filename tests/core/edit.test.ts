@@ -109,7 +109,12 @@ describe('writing into the layout that is there', () => {
 
 describe('four sides', () => {
   // CSS Box Model 3, section 3.2, the examples of the margin shorthand.
-  it.each([['2em', ['2em', '2em', '2em', '2em']], ['1em 2em', ['1em', '2em', '1em', '2em']], ['1em 2em 3em', ['1em', '2em', '3em', '2em']], ['1em 2em 3em 4em', ['1em', '2em', '3em', '4em']]])('%s', (value, sides) => {
+  it.each([
+    ['2em', ['2em', '2em', '2em', '2em']],
+    ['1em 2em', ['1em', '2em', '1em', '2em']],
+    ['1em 2em 3em', ['1em', '2em', '3em', '2em']],
+    ['1em 2em 3em 4em', ['1em', '2em', '3em', '4em']],
+  ])('%s', (value, sides) => {
     expect(Object.values(readSides(value)!)).toEqual(sides)
     expect(writeSides(readSides(value)!)).toBe(value)
   })

@@ -73,7 +73,18 @@ describe('reading selectors', () => {
   })
 
   // CSS Syntax 3, section 6.1 "Informal syntax description".
-  it.each([['2n+0', 2, 0], ['even', 2, 0], ['odd', 2, 1], ['4n+1', 4, 1], ['-n+6', -1, 6], ['-4n+10', -4, 10], ['5', 0, 5], ['n', 1, 0], ['3n + 1', 3, 1], ['+3n - 2', 3, -2]])('An+B: %s', (text, a, b) => {
+  it.each([
+    ['2n+0', 2, 0],
+    ['even', 2, 0],
+    ['odd', 2, 1],
+    ['4n+1', 4, 1],
+    ['-n+6', -1, 6],
+    ['-4n+10', -4, 10],
+    ['5', 0, 5],
+    ['n', 1, 0],
+    ['3n + 1', 3, 1],
+    ['+3n - 2', 3, -2],
+  ])('An+B: %s', (text, a, b) => {
     expect(parseNth(text)).toMatchObject({ a, b })
   })
 
@@ -92,9 +103,20 @@ describe('reading selectors', () => {
 describe('specificity', () => {
   // Selectors Level 4, section 17, "Calculating a selector's specificity": the two lists of examples.
   it.each([
-    ['*', [0, 0, 0]], ['LI', [0, 0, 1]], ['UL LI', [0, 0, 2]], ['UL OL+LI', [0, 0, 3]], ['H1 + *[REL=up]', [0, 1, 1]], ['UL OL LI.red', [0, 1, 3]],
-    ['LI.red.level', [0, 2, 1]], ['#x34y', [1, 0, 0]], ['#s12:not(FOO)', [1, 0, 1]], ['.foo :is(.bar, #baz)', [1, 1, 0]],
-    [':is(em, #foo)', [1, 0, 0]], ['.qux:where(em, #foo#bar#baz)', [0, 1, 0]], [':nth-child(even of li, .item)', [0, 2, 0]], [':not(em, strong#foo)', [1, 0, 1]],
+    ['*', [0, 0, 0]],
+    ['LI', [0, 0, 1]],
+    ['UL LI', [0, 0, 2]],
+    ['UL OL+LI', [0, 0, 3]],
+    ['H1 + *[REL=up]', [0, 1, 1]],
+    ['UL OL LI.red', [0, 1, 3]],
+    ['LI.red.level', [0, 2, 1]],
+    ['#x34y', [1, 0, 0]],
+    ['#s12:not(FOO)', [1, 0, 1]],
+    ['.foo :is(.bar, #baz)', [1, 1, 0]],
+    [':is(em, #foo)', [1, 0, 0]],
+    ['.qux:where(em, #foo#bar#baz)', [0, 1, 0]],
+    [':nth-child(even of li, .item)', [0, 2, 0]],
+    [':not(em, strong#foo)', [1, 0, 1]],
   ])('%s', (text, expected) => {
     expect(specificityOf(parseComplex(text)!)).toEqual(expected)
   })

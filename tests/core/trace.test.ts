@@ -120,8 +120,21 @@ describe('changing a winner where it stands', () => {
 describe('why a selector touches nothing', () => {
   const model = site({ 'a.html': '</head><body><header id="top"><nav></nav></header><main><section class="card"><p class="fare-note">x' }, '')
   it.each([
-    ['.Card', /Letter case differs.*\.card/], ['card', /dot is missing.*\.card/], ['#card', /class.*not an id.*\.card/], ['.top', /id.*not a class.*#top/], ['top', /id on the pages.*#top/], ['.fare-nots', /nearest is \.fare-note/], ['#Top', /Letter case differs.*#top/],
-    ['nav p', /no “p” is inside “nav”/], ['main > p', /child of “main”; it lies deeper/], ['header + p', /right after “header”/], ['p..x', /not a selector/], ['table', /no <table> element/], ['secton', /nearest is section/], ['.main', /without the dot/], ['p:nth-child(7)', /No element is “p:nth-child\(7\)”/],
+    ['.Card', /Letter case differs.*\.card/],
+    ['card', /dot is missing.*\.card/],
+    ['#card', /class.*not an id.*\.card/],
+    ['.top', /id.*not a class.*#top/],
+    ['top', /id on the pages.*#top/],
+    ['.fare-nots', /nearest is \.fare-note/],
+    ['#Top', /Letter case differs.*#top/],
+    ['nav p', /no “p” is inside “nav”/],
+    ['main > p', /child of “main”; it lies deeper/],
+    ['header + p', /right after “header”/],
+    ['p..x', /not a selector/],
+    ['table', /no <table> element/],
+    ['secton', /nearest is section/],
+    ['.main', /without the dot/],
+    ['p:nth-child(7)', /No element is “p:nth-child\(7\)”/],
   ])('%s', (selector, expected) => {
     const report = model.reachReport(selector)
     expect([report.total, report.why]).toEqual([0, expect.stringMatching(expected)])

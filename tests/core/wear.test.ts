@@ -98,8 +98,19 @@ describe('what beats the sheet', () => {
 describe('media queries', () => {
   // Media Queries 4, sections 2.4, 3 and 4.
   it.each([
-    ['', true], ['screen', true], ['print', false], ['not print', true], ['only screen and (min-width: 80em)', true], ['(max-width: 1279px)', false], ['(600px <= width < 1300px)', true],
-    ['(orientation: landscape) and (min-width: 1px)', true], ['print, (width > 1in)', true], ['(unknown-thing)', false], ['not (unknown-thing)', false], ['(min-width: 1px) or (unknown)', true], ['(aspect-ratio > 16/11)', true],
+    ['', true],
+    ['screen', true],
+    ['print', false],
+    ['not print', true],
+    ['only screen and (min-width: 80em)', true],
+    ['(max-width: 1279px)', false],
+    ['(600px <= width < 1300px)', true],
+    ['(orientation: landscape) and (min-width: 1px)', true],
+    ['print, (width > 1in)', true],
+    ['(unknown-thing)', false],
+    ['not (unknown-thing)', false],
+    ['(min-width: 1px) or (unknown)', true],
+    ['(aspect-ratio > 16/11)', true],
   ])('the query “%s” on 1280 × 800: %s', (query, expected) => expect(mediaMatches(query, viewport)).toBe(expected))
 })
 

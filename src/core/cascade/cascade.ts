@@ -2,6 +2,7 @@ import type { Page, PageElement } from '../markup/tree.ts'
 import type { State } from '../selectors/match.ts'
 import { compareSpecificity } from '../selectors/specificity.ts'
 import { parseDeclarations, type Sheet } from '../sheet/parse.ts'
+import { Remembered } from '../text/remembered.ts'
 import { isControl } from './adjust.ts'
 import { Cascaded, forgetEntries, NOTHING_OWN } from './cascaded.ts'
 import { Matcher, type Matched } from './matching.ts'
@@ -45,7 +46,7 @@ export class Cascade {
   private readonly matcher: Matcher
   private readonly environment: StyleEnvironment
   private readonly roots = new Map<string, ElementStyle>()
-  private readonly declared = new Map<string, readonly SetLonghand[]>()
+  private readonly declared = new Remembered<readonly SetLonghand[]>(OWN_AT_MOST)
   private readonly quirks: boolean
 
   constructor(sheets: readonly AuthorSheet[], settings: CascadeSettings) {
@@ -121,12 +122,7 @@ export class Cascade {
 
   private declarations(text: string): readonly SetLonghand[] {
     if (text === '') return NOTHING_OWN.inline
-    let found = this.declared.get(text)
-    if (!found) {
-      if (this.declared.size > OWN_AT_MOST) this.declared.clear()
-      this.declared.set(text, (found = parseDeclarations(text).items.flatMap((declaration) => setBy(declaration, this.quirks))))
-    }
-    return found
+    return this.declared.get(text, () => parseDeclarations(text).items.flatMap((declaration) => setBy(declaration, this.quirks)))
   }
 }
 

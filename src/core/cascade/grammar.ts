@@ -3,10 +3,10 @@ import { componentsOf } from '../values/component.ts'
 import { skipComponent, Token, tokensOf } from '../sheet/tokens.ts'
 import { exampleOf, isMath } from '../values/math.ts'
 import { isRelativeColor, systemColor } from '../values/color.ts'
+import { Remembered } from '../text/remembered.ts'
 import { aliasOf } from './names.ts'
 
-const known = new Map<string, boolean>()
-const KNOWN_AT_MOST = 50_000
+const known = new Remembered<boolean>(50_000)
 
 /** What browsers take beyond the grammars in the data, by property. */
 const ALSO: Readonly<Record<string, RegExp>> = {
@@ -47,13 +47,7 @@ export function hasGrammar(property: string): boolean {
  * caller's. Properties without a known grammar take everything.
  */
 export function accepts(property: string, value: string): boolean {
-  const key = `${property}:${value}`
-  let found = known.get(key)
-  if (found === undefined) {
-    if (known.size > KNOWN_AT_MOST) known.clear()
-    known.set(key, (found = match(property, value)))
-  }
-  return found
+  return known.get(`${property}:${value}`, () => match(property, value))
 }
 
 function match(property: string, written: string): boolean {

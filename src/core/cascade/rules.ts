@@ -3,6 +3,7 @@ import { parseComplex, splitSelectorList, type Complex } from '../selectors/pars
 import { highestSpecificity, specificityOf, type Specificity } from '../selectors/specificity.ts'
 import type { Declaration, Item, Sheet } from '../sheet/parse.ts'
 import { splitAtCommas } from '../sheet/tokens.ts'
+import { Remembered } from '../text/remembered.ts'
 import { accepts, hasGrammar } from './grammar.ts'
 import { mediaMatches, type Viewport } from './media.ts'
 import { aliasOf, isLogical } from './names.ts'
@@ -286,20 +287,14 @@ export function ruleSet(sheets: readonly (AuthorSheet | (Source & { readonly she
   return { registered, rules: found.map(({ layers: own, ...rule }) => ({ ...rule, layer: own ? own.value : UNLAYERED })) }
 }
 
-const knownSelectors = new Map<string, readonly { text: string; selector: Complex }[] | null>()
-const KNOWN_AT_MOST = 20_000
+const knownSelectors = new Remembered<readonly { text: string; selector: Complex }[] | null>(20_000)
 
 /** The selectors of a rule, nested ones with the `&` they imply; null when one is not valid. Equal texts are read once. */
 function readSelectors(written: string, isNested: boolean): readonly { text: string; selector: Complex }[] | null {
-  const key = `${isNested ? '&' : ''}${written}`
-  let found = knownSelectors.get(key)
-  if (found === undefined) {
+  return knownSelectors.get(`${isNested ? '&' : ''}${written}`, () => {
     const list = splitSelectorList(written).map(({ text, selector }) => ({ text, selector: isNested ? nested(text) : selector }))
-    found = list.length === 0 || list.some(({ selector }) => selector === null) ? null : (list as { text: string; selector: Complex }[])
-    if (knownSelectors.size > KNOWN_AT_MOST) knownSelectors.clear()
-    knownSelectors.set(key, found)
-  }
-  return found
+    return list.length === 0 || list.some(({ selector }) => selector === null) ? null : (list as { text: string; selector: Complex }[])
+  })
 }
 
 /** Nested selectors with `&` put in place of the rule around: as `:is()` of it (CSS Nesting 1, section 3). */

@@ -1,5 +1,7 @@
 import type { PageElement } from '../markup/tree.ts'
-import { computeValue, dependsOnPlace, dependsOnSizesOnly, fontSizePx, isMonospace, keywordSize, type ComputeContext } from '../values/compute.ts'
+import { computeValue, dependsOnPlace, dependsOnSizesOnly } from '../values/compute.ts'
+import { fontSizePx, isMonospace, keywordSize } from '../values/font.ts'
+import type { ComputeContext } from '../values/write.ts'
 import { formatPx } from '../values/number.ts'
 import { adjust, hasInnerBox, isControl, isItemOf, isNativeControl } from './adjust.ts'
 import type { Cascaded, Entry, From } from './cascaded.ts'

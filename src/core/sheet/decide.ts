@@ -1,5 +1,6 @@
 import { SIDES, readSides, writeSides } from '../boxes/sides.ts'
-import { overlaps, valueThrough } from '../cascade/shorthands.ts'
+import { overlaps } from '../cascade/shorthands.ts'
+import { valueThrough } from '../cascade/value-through.ts'
 import { normalSelector } from '../selectors/serialize.ts'
 import type { Splice } from '../text/splice.ts'
 import { addDeclaration, addRule, removeDeclaration, setValue } from './edit.ts'

@@ -1,4 +1,5 @@
 import { unescapeCss } from '../selectors/ident.ts'
+import { Remembered } from '../text/remembered.ts'
 import { closerOf, isTrivia, Token, tokensOf, type CssToken } from '../sheet/tokens.ts'
 
 /** A piece of a property value: a component value of CSS Syntax Level 3, white space left out. */
@@ -9,18 +10,11 @@ export type Component =
   | { readonly kind: 'function'; readonly name: string; readonly args: readonly Component[] }
   | { readonly kind: 'block'; readonly args: readonly Component[]; readonly open: '(' | '[' | '{' }
 
-const known = new Map<string, readonly Component[]>()
-const KNOWN_AT_MOST = 20_000
+const known = new Remembered<readonly Component[]>(20_000)
 
 /** Reads a value into its components. Equal texts are read once. Never throws. */
 export function componentsOf(text: string): readonly Component[] {
-  let found = known.get(text)
-  if (!found) {
-    if (known.size > KNOWN_AT_MOST) known.clear()
-    const tokens = tokensOf(text)
-    known.set(text, (found = read(text, tokens, { at: 0 }, undefined)))
-  }
-  return found
+  return known.get(text, () => read(text, tokensOf(text), { at: 0 }, undefined))
 }
 
 function read(text: string, tokens: readonly CssToken[], cursor: { at: number }, closer: number | undefined): Component[] {

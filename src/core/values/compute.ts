@@ -1,144 +1,12 @@
 import { escapeIdent } from '../selectors/ident.ts'
 import { componentsOf, keyword, quote, splitAt, type Component } from './component.ts'
 import { computeColor, looksLikeColor } from './color.ts'
-import { OTHER_UNITS, toPx, type LengthContext } from './length.ts'
-import { evaluate, formatSum, isMath, single } from './math.ts'
+import { FONT_VALUES } from './font.ts'
+import { isMath } from './math.ts'
 import { formatNumber, formatPx } from './number.ts'
+import { axis, origin, position } from './position.ts'
 import { computeTransform } from './transform.ts'
-
-/** What a specified value is computed against. */
-export interface ComputeContext extends LengthContext {
-  /** The parent's computed values where a keyword is relative to them. */
-  readonly parentFontSize: number
-  readonly parentFontWeight: number
-  /** Writes a reference of `url()` as an address. */
-  readonly resolveUrl: (reference: string) => string
-  /** An attribute of the element, for `attr()`. */
-  readonly attribute: (name: string) => string | undefined
-}
-
-type Compute = (value: readonly Component[], context: ComputeContext) => string | null
-
-/** Properties whose bare numbers are numbers; elsewhere a bare 0 is a length. */
-const NUMBERS = new Set(
-  ('line-height tab-size z-index order opacity flex-grow flex-shrink font-weight orphans widows column-count zoom scale fill-opacity flood-opacity stop-opacity stroke-opacity stroke-miterlimit animation-iteration-count -webkit-line-clamp -webkit-box-flex aspect-ratio ' +
-    'border-image-outset border-image-slice border-image-width font-size-adjust grid-row-start grid-row-end grid-column-start grid-column-end counter-increment counter-reset counter-set font-variation-settings font-feature-settings shape-image-threshold hyphenate-limit-chars math-depth animation-timing-function transition-timing-function will-change').split(' '),
-)
-/** Functions whose bare numbers are numbers wherever they stand. */
-/** Functions inside which bare numbers are lengths or not, whatever is around. */
-const LENGTH_FUNCTIONS = new Set('minmax fit-content blur drop-shadow inset circle ellipse'.split(' '))
-const NUMBER_FUNCTIONS = new Set('brightness contrast grayscale invert opacity saturate sepia repeat cubic-bezier steps linear symbols counter counters scale scale3d scalex scaley scalez matrix matrix3d rotate3d image-set path polygon superellipse'.split(' '))
-/** Properties whose identifiers are names of the author's: their letter case counts. */
-const NAMES = new Set('animation-name transition-property counter-increment counter-reset counter-set container-name will-change font-palette list-style-type grid-row-start grid-row-end grid-column-start grid-column-end grid-template-rows grid-template-columns'.split(' '))
-
-interface Style {
-  readonly numbers: boolean
-  readonly names: boolean
-}
-
-/** Writes components as a computed value, lengths in px, colours in sRGB. Null when something is not valid. */
-function write(components: readonly Component[], context: ComputeContext, style: Style): string | null {
-  let out = ''
-  let glue = true
-  for (const component of components) {
-    if (component.kind === 'delim' && component.text === ',') {
-      out += ', '
-      glue = true
-      continue
-    }
-    if (component.kind === 'delim' && component.text === '/') {
-      out += ' / '
-      glue = true
-      continue
-    }
-    const text = writeOne(component, context, style)
-    if (text === null) return null
-    out += (glue ? '' : ' ') + text
-    glue = false
-  }
-  return out
-}
-
-function writeOne(component: Component, context: ComputeContext, style: Style): string | null {
-  switch (component.kind) {
-    case 'number':
-      return component.value === 0 && !style.numbers ? '0px' : formatNumber(component.value)
-    case 'percentage':
-      return `${formatNumber(component.value)}%`
-    case 'dimension': {
-      const px = toPx(component.value, component.unit, context)
-      if (px !== null) return formatPx(px)
-      const other = OTHER_UNITS[component.unit]
-      if (other) return `${formatNumber(component.value * other.times)}${other.to}`
-      return component.unit === 'fr' ? `${formatNumber(component.value)}fr` : null
-    }
-    case 'ident': {
-      const color = looksLikeColor(component) ? computeColor(component, context) : null
-      if (color !== null && !style.names) return color
-      return style.names ? escapeIdent(component.text) : component.text.toLowerCase()
-    }
-    case 'hash':
-      return computeColor(component, context)
-    case 'string':
-      return quote(component.text)
-    case 'url':
-      return `url("${context.resolveUrl(component.text)}")`
-    case 'delim':
-      return component.text
-    case 'block': {
-      const inner = write(component.args, context, { ...style, names: true })
-      return inner === null ? null : `${component.open}${inner}${component.open === '(' ? ')' : component.open === '[' ? ']' : '}'}`
-    }
-    case 'function': {
-      if (isMath(component.name)) {
-        const sum = evaluate(component, context)
-        return sum ? formatSum(sum) : null
-      }
-      if (looksLikeColor(component)) return computeColor(component, context)
-      if (component.name.endsWith('gradient')) return writeGradient(component, context)
-      const numbers = !LENGTH_FUNCTIONS.has(component.name) && (style.numbers || NUMBER_FUNCTIONS.has(component.name))
-      const inner = write(component.args, context, { ...style, numbers })
-      return inner === null ? null : `${component.name}(${inner})`
-    }
-  }
-}
-
-/** A gradient: its line, then its stops, colour first (CSS Images 4, section 3.5). */
-function writeGradient(call: Component & { kind: 'function' }, context: ComputeContext): string | null {
-  const parts = splitAt(call.args, ',').map((part) => {
-    const color = part.findIndex(looksLikeColor)
-    const ordered = color > 0 ? [part[color]!, ...part.filter((_, at) => at !== color)] : part
-    // "to bottom" and 180deg are where a linear gradient goes anyway.
-    return write(ordered, context, { numbers: false, names: false })
-  })
-  if (parts.some((part) => part === null)) return null
-  const plain = /^(?:repeating-)?linear/.test(call.name) && /^(?:to bottom|180deg)$/.test(parts[0]!) ? parts.slice(1) : parts
-  return `${call.name}(${plain.map((part) => part!.replace(/^(?:ellipse )?(?:farthest-corner )?at 50% 50%$|^(?:ellipse|farthest-corner)$/, '')).filter((part) => part !== '').join(', ')})`
-}
-
-const lengthOr = (component: Component | undefined, context: ComputeContext): string | null => (component ? writeOne(component, context, { numbers: false, names: false }) : null)
-
-/** A single px amount, or null. */
-function px(component: Component | undefined, context: ComputeContext): number | null {
-  if (!component) return null
-  if (component.kind === 'number') return component.value === 0 ? 0 : null
-  if (component.kind === 'dimension') return toPx(component.value, component.unit, context)
-  if (component.kind !== 'function' || !isMath(component.name)) return null
-  const sum = evaluate(component, context)
-  const one = sum && single(sum)
-  return one?.unit === 'px' ? one.value : null
-}
-
-/** A plain number (a percentage counts as its hundredth), or null. */
-function number(component: Component | undefined, context: ComputeContext): number | null {
-  if (!component) return null
-  if (component.kind === 'number') return component.value
-  if (component.kind === 'percentage') return component.value / 100
-  if (component.kind !== 'function' || !isMath(component.name)) return null
-  const sum = evaluate(component, context)
-  const one = sum && single(sum)
-  return one?.unit === '' ? one.value : one?.unit === '%' ? one.value / 100 : null
-}
+import { lengthOr, NAMES, number, NUMBER_FUNCTIONS, NUMBERS, px, write, writeOne, type Compute, type ComputeContext } from './write.ts'
 
 const LINE_WIDTHS: Readonly<Record<string, number>> = { thin: 1, medium: 3, thick: 5 }
 
@@ -150,123 +18,6 @@ const lineWidth: Compute = ([width], context) => {
 }
 
 const color: Compute = ([component], context) => (component ? (keyword(component) === 'auto' ? 'auto' : computeColor(component, context)) : null)
-
-/** CSS Fonts 4, section 2.5: absolute sizes for a medium of 16px (13px for monospace alone). */
-const SIZES: Readonly<Record<string, readonly [number, number]>> = {
-  'xx-small': [9, 9], 'x-small': [10, 10], small: [13, 12], medium: [16, 13], large: [18, 16], 'x-large': [24, 20], 'xx-large': [32, 26], 'xxx-large': [48, 39],
-}
-
-/** Whether a family stack is just `monospace`, which browsers set smaller. */
-export function isMonospace(family: string): boolean {
-  return family === 'monospace'
-}
-
-/** The px of an absolute size keyword in a family; null for other words. */
-export function keywordSize(word: string, family: string): number | null {
-  return SIZES[word]?.[isMonospace(family) ? 1 : 0] ?? null
-}
-
-/** The px a specified font size comes to, unrounded; null when it is not valid. */
-export function fontSizePx(value: string, context: ComputeContext): number | null {
-  const [component] = componentsOf(value)
-  const word = keyword(component)
-  const named = keywordSize(word, context.fontFamily)
-  if (named !== null) return named
-  if (word === 'larger') return context.parentFontSize * 1.2
-  if (word === 'smaller') return context.parentFontSize / 1.2
-  const parent = { ...context, fontSize: context.parentFontSize }
-  if (component?.kind === 'percentage') return component.value < 0 ? null : (context.parentFontSize * component.value) / 100
-  if (component?.kind === 'function' && isMath(component.name)) {
-    const sum = evaluate(component, parent)
-    const size = sum && flatten(sum, context.parentFontSize)
-    return size === null ? null : Math.max(0, size)
-  }
-  const size = px(component, parent)
-  return size === null || size < 0 ? null : size
-}
-
-/** A sum in px when percentages are known to be of `whole`. */
-function flatten(sum: NonNullable<ReturnType<typeof evaluate>>, whole: number): number | null {
-  let total = 0
-  for (const [unit, value] of sum.amounts) {
-    if (unit === 'px') total += value
-    else if (unit === '%') total += (value * whole) / 100
-    else return null
-  }
-  for (const { factor, name, args } of sum.functions) {
-    const values = args.map((arg) => flatten(arg, whole))
-    if (values.some((value) => value === null)) return null
-    const [a = 0, b = 0, c = 0] = values as number[]
-    const result = name === 'min' ? Math.min(...(values as number[])) : name === 'max' ? Math.max(...(values as number[])) : name === 'clamp' ? Math.max(a, Math.min(b, c)) : name === 'abs' ? Math.abs(a) : null
-    if (result === null) return null
-    total += factor * result
-  }
-  return total
-}
-
-/** CSS Fonts 4, section 2.2.1: the table of relative weights. */
-function relativeWeight(word: 'bolder' | 'lighter', parent: number): number {
-  if (word === 'bolder') return parent < 350 ? 400 : parent < 550 ? 700 : parent < 900 ? 900 : parent
-  return parent < 100 ? parent : parent < 550 ? 100 : parent < 750 ? 400 : 700
-}
-
-const STRETCH: Readonly<Record<string, number>> = { 'ultra-condensed': 50, 'extra-condensed': 62.5, condensed: 75, 'semi-condensed': 87.5, normal: 100, 'semi-expanded': 112.5, expanded: 125, 'extra-expanded': 150, 'ultra-expanded': 200 }
-
-const GENERIC_FAMILIES = new Set('serif sans-serif monospace cursive fantasy system-ui ui-serif ui-sans-serif ui-monospace ui-rounded math emoji fangsong'.split(' '))
-
-const fontFamily: Compute = (components) =>
-  splitAt(components, ',')
-    .map((part) => {
-      if (part[0]?.kind === 'string') {
-        // A quoted name that is a plain identifier is written without quotes.
-        const name = part[0].text
-        return /^[a-z_-][\w-]*$/i.test(name) && !/^(?:inherit|initial|unset|default|revert|-?\d.*)$/i.test(name) && !GENERIC_FAMILIES.has(name.toLowerCase()) ? name : quote(name)
-      }
-      const words = part.map((each) => (each.kind === 'ident' ? each.text : '')).filter((word) => word !== '')
-      if (words.length === 1) return GENERIC_FAMILIES.has(words[0]!.toLowerCase()) ? words[0]!.toLowerCase() : words[0]!
-      return quote(words.join(' '))
-    })
-    .join(', ')
-
-/** One axis of a position: keywords become percentages, `right 10px` becomes `calc(100% - 10px)`. */
-function axis(parts: readonly Component[], context: ComputeContext): string | null {
-  const [first, second] = parts
-  const word = keyword(first)
-  if (word === 'center') return '50%'
-  if (second === undefined) return ['left', 'top', 'x-start', 'y-start'].includes(word) ? '0%' : ['right', 'bottom', 'x-end', 'y-end'].includes(word) ? '100%' : lengthOr(first, context)
-  const offset = lengthOr(second, context)
-  if (offset === null || ['left', 'top'].includes(word)) return offset
-  const inner: Component[] = [{ kind: 'percentage', value: 100, integer: true }, { kind: 'delim', text: '-' }, second.kind === 'number' ? { kind: 'dimension', value: 0, unit: 'px' } : second]
-  return writeOne({ kind: 'function', name: 'calc', args: inner }, context, { numbers: false, names: false })
-}
-
-/** `<position>` as its two axes (CSS Values 4, section 9), as components. Null when it is none. */
-export function splitPosition(parts: readonly Component[]): { x: Component[]; y: Component[] } | null {
-  const center: Component = { kind: 'ident', text: 'center' }
-  const isX = (each: Component | undefined) => ['left', 'right'].includes(keyword(each))
-  const isY = (each: Component | undefined) => ['top', 'bottom'].includes(keyword(each))
-  const [a, b, c, d] = parts
-  if (!a || parts.length > 4) return null
-  if (!b) return isY(a) ? { x: [center], y: [a] } : { x: [a], y: [center] }
-  if (!c) return isY(a) || isX(b) ? { x: [b], y: [a] } : { x: [a], y: [b] }
-  const pairs: Component[][] = []
-  for (let at = 0; at < parts.length; at++) {
-    const next = parts[at + 1]
-    if (keyword(parts[at]) !== '' && keyword(parts[at]) !== 'center' && next && keyword(next) === '') pairs.push([parts[at]!, parts[++at]!])
-    else pairs.push([parts[at]!])
-  }
-  if (pairs.length !== 2 || (d === undefined && parts.length !== 3)) return null
-  const [first, second] = pairs as [Component[], Component[]]
-  return isY(first[0]) || isX(second[0]) ? { x: second, y: first } : { x: first, y: second }
-}
-
-const position: Compute = (components, context) => {
-  const axes = splitPosition(components)
-  if (!axes) return null
-  const x = axis(axes.x, context)
-  const y = axis(axes.y, context)
-  return x === null || y === null ? null : `${x} ${y}`
-}
 
 /** A comma-separated list, each item computed alike. */
 const listOf = (compute: Compute): Compute => (components, context) => {
@@ -366,15 +117,6 @@ const bgSize: Compute = (components, context) => {
   return width === 'auto' && height === 'auto' ? 'auto' : /^(?:cover|contain)$/.test(width!) ? width! : `${width} ${height}`
 }
 
-const origin: Compute = (components, context) => {
-  const depth = components.length === 3 ? lengthOr(components[2], context) : '0px'
-  const axes = splitPosition(components.slice(0, 2))
-  if (!axes || depth === null) return null
-  const x = axis(axes.x, context)
-  const y = axis(axes.y, context)
-  return x === null || y === null ? null : depth === '0px' ? `${x} ${y}` : `${x} ${y} ${depth}`
-}
-
 const content: Compute = (components, context) => {
   const parts: string[] = []
   for (const each of components) {
@@ -394,21 +136,6 @@ const content: Compute = (components, context) => {
 function writeCounter(call: Component & { kind: 'function' }, context: ComputeContext): string | null {
   const inner = write(call.args, context, { numbers: true, names: true })
   return inner === null ? null : `${call.name}(${inner.replace(/, decimal$/, '')})`
-}
-
-const lineHeight: Compute = ([component], context) => {
-  if (keyword(component) === 'normal') return 'normal'
-  if (component?.kind === 'percentage') return formatPx((context.fontSize * component.value) / 100)
-  if (component?.kind === 'number') return component.value < 0 ? null : formatNumber(component.value)
-  if (component?.kind === 'function' && isMath(component.name)) {
-    const sum = evaluate(component, context)
-    const one = sum && single(sum)
-    if (one?.unit === '') return formatNumber(Math.max(0, one.value))
-    const value = sum && flatten(sum, context.fontSize)
-    return value === null ? null : formatPx(Math.max(0, value))
-  }
-  const value = px(component, context)
-  return value === null || value < 0 ? null : formatPx(value)
 }
 
 /** Lengths that cannot be negative: a calculation's result is clamped (CSS Values 4, section 10.12). */
@@ -465,23 +192,7 @@ const SPECIAL: Readonly<Record<string, Compute>> = {
     const value = px(component, context)
     return value === null ? null : formatPx(Math.trunc(value))
   },
-  'font-family': fontFamily, 'line-height': lineHeight,
-  'font-weight': ([component], context) => {
-    const word = keyword(component)
-    if (word === 'bolder' || word === 'lighter') return String(relativeWeight(word, context.parentFontWeight))
-    const value = word === 'normal' ? 400 : word === 'bold' ? 700 : number(component, context)
-    return value === null ? null : formatNumber(Math.min(1000, Math.max(1, value)))
-  },
-  'font-stretch': ([component]) => {
-    const value = component?.kind === 'percentage' ? component.value : STRETCH[keyword(component)]
-    return value === undefined ? null : `${formatNumber(value)}%`
-  },
-  'font-style': (components, context) => {
-    const [first, angle] = components
-    if (keyword(first) !== 'oblique' || !angle) return keyword(first) === 'oblique' ? 'oblique' : keyword(first)
-    const written = writeOne(angle, context, { numbers: false, names: false })
-    return written === '0deg' || written === '0px' ? 'normal' : written === '14deg' ? 'oblique' : `oblique ${written}`
-  },
+  ...FONT_VALUES,
   'letter-spacing': ([component], context) => (keyword(component) === 'normal' || px(component, context) === 0 ? 'normal' : lengthOr(component, context)),
   'word-spacing': ([component], context) => (keyword(component) === 'normal' ? '0px' : lengthOr(component, context)),
   'background-position-x': listOf(axis), 'background-position-y': listOf(axis),

@@ -1,6 +1,6 @@
 import { keyword, splitAt, type Component } from './component.ts'
 import { OTHER_UNITS, toPx } from './length.ts'
-import type { ComputeContext } from './compute.ts'
+import type { ComputeContext } from './write.ts'
 import { evaluate, isMath, single } from './math.ts'
 import { formatNumber } from './number.ts'
 

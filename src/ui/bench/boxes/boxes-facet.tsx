@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import { SIDES, writeSides, type Side } from '../../../core/boxes/sides.ts'
-import { readBorder } from '../../../core/cascade/shorthands.ts'
+import { readBorder } from '../../../core/cascade/value-through.ts'
 import { Choice } from '../../controls/choice.tsx'
 import { ColorField } from '../../controls/color-field.tsx'
 import { SizeField, Slider } from '../../controls/size-field.tsx'
