@@ -1,3 +1,3 @@
 import { defineConfig } from 'vitest/config'
 
-export default defineConfig({ test: { include: ['tests/**/*.test.ts'], environment: 'node', testTimeout: 30_000 } })
+export default defineConfig({ test: { include: ['tests/**/*.test.ts'], environment: 'node', testTimeout: 180_000 } })

@@ -17,7 +17,7 @@ function report(name: string, { pairs, differences }: Comparison): number {
 }
 
 test('the demo site agrees wholly, at three widths and in every look', async ({ page }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(900_000)
   const files = Object.fromEntries(Object.entries(demoFiles()).filter(([path]) => /\.(?:html|css)$/.test(path)).map(([path, bytes]) => [path, new TextDecoder().decode(bytes)]))
   const looks = [files['css/site.css']!, ...['night-crossing', 'paper-timetable'].map((name) => readFileSync(`demo/looks/${name}.css`, 'utf8'))]
   const all: Comparison[] = []
@@ -35,7 +35,7 @@ test('the demo site agrees wholly, at three widths and in every look', async ({ 
 const PACKAGES = ['normalize.css/normalize.css', 'modern-normalize/modern-normalize.css', 'sanitize.css/sanitize.css', 'sanitize.css/forms.css', 'sanitize.css/typography.css', 'water.css/out/water.css', 'sakura.css/css/sakura.css', 'simpledotcss/simple.css', '@picocss/pico/css/pico.classless.css']
 
 test('open-source stylesheets agree on a page with rich markup', async ({ page }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(900_000)
   const files: Record<string, string> = Object.fromEntries(PACKAGES.map((path) => [path, readFileSync(`node_modules/${path}`, 'utf8')]))
   PACKAGES.forEach((path, at) => (files[`${at}.html`] = richPage([path])))
   await page.setViewportSize({ width: 1280, height: 800 })
@@ -57,7 +57,7 @@ test('the browser’s own defaults agree, in standards and in quirks mode', asyn
 })
 
 test('generated pages that mix every feature agree', async ({ page }) => {
-  test.setTimeout(300_000)
+  test.setTimeout(900_000)
   const files = generatedSite()
   await page.setViewportSize({ width: 1280, height: 800 })
   await serve(page, files)

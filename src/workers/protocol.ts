@@ -10,8 +10,8 @@ import type { Splice } from '../core/text/splice.ts'
 export interface Questions {
   attach: { ask: { paths: SitePath[] }; answer: { path: SitePath; splices: Splice[] }[] }
   reach: { ask: { selector: string }; answer: ReachReport }
-  inspect: { ask: { page: SitePath; index: number; viewport: Viewport }; answer: Inspection | null }
-  offers: { ask: { page: SitePath; index: number; property: string; value: string; viewport: Viewport }; answer: Offer[] }
+  inspect: { ask: { page: SitePath; index: number; pseudo: string; viewport: Viewport }; answer: Inspection | null }
+  offers: { ask: { page: SitePath; index: number; pseudo: string; property: string; value: string; viewport: Viewport }; answer: Offer[] }
   rivals: { ask: { selector: string; properties: string[] }; answer: Rival[] }
   boxTargets: { ask: Record<string, never>; answer: BoxTarget[] }
 }

@@ -19,9 +19,9 @@ function answer(message: Extract<ToWorker, { type: 'ask' }>): unknown {
     case 'reach':
       return model.reachReport(message.ask.selector)
     case 'inspect':
-      return model.inspect(message.ask.page, message.ask.index, message.ask.viewport)
+      return model.inspect(message.ask.page, message.ask.index, message.ask.viewport, message.ask.pseudo)
     case 'offers':
-      return model.offers(message.ask.page, message.ask.index, message.ask.property, message.ask.value, message.ask.viewport)
+      return model.offers(message.ask.page, message.ask.index, message.ask.property, message.ask.value, message.ask.viewport, message.ask.pseudo)
     case 'rivals':
       return model.rivals(message.ask.selector, message.ask.properties)
     case 'boxTargets':

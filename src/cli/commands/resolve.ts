@@ -1,6 +1,7 @@
 import { legacyShorthand, resolvedValue } from '../../core/cascade/resolved.ts'
-import { LONGHANDS } from '../../core/cascade/properties.ts'
+import { idOf, LONGHANDS } from '../../core/cascade/properties.ts'
 import type { PageStyles } from '../../core/cascade/cascade.ts'
+import type { ElementStyle } from '../../core/cascade/style.ts'
 import { inheritanceOf, kindOf, placeOfEntry } from '../../core/cascade/trace.ts'
 import type { PageElement } from '../../core/markup/tree.ts'
 import { showsWhenVisited, statesOf, type WornState } from '../../core/selectors/states.ts'
@@ -34,27 +35,29 @@ const LEGACY = { 'white-space': 'white-space-collapse', 'background-position': '
 /** Every longhand of the page's elements (or those a selector finds), with where each comes from. */
 export function resolve(site: FolderSite, page: string, selector: string | undefined, state: WornState | undefined): ResolvedElement[] {
   const { elements } = site.model.page(page)
-  const wanted = selector === undefined ? elements : matching(site.model.page(page), selector)
+  const { elements: wanted, pseudo } = selector === undefined ? { elements, pseudo: '' } : matching(site.model.page(page), selector)
   const plain = site.model.stylesOf(page)
   const worn = state ? site.model.stylesInState(page, statesOf(wanted, state)) : plain
-  return wanted.map((element) => ({
-    index: element.index,
-    path: elementPath(element),
-    properties: Object.fromEntries([
-      ...LONGHANDS.map(({ id, name }) => {
-        const styles = state === 'visited' && !showsWhenVisited(name) ? plain : worn
-        return [name, { value: resolvedValue(styles.styles[element.index]!, id), from: provenance(site, page, styles, element, id) }] as const
-      }),
-      ...Object.entries(LEGACY).map(([name, part]) => {
-        const id = LONGHANDS.find((each) => each.name === part)!.id
-        return [name, { value: legacyShorthand(worn.styles[element.index]!, name as keyof typeof LEGACY), from: provenance(site, page, worn, element, id) }] as const
-      }),
-    ]),
-  }))
+  return wanted.map((element) => {
+    const as = (styles: PageStyles) => ({ styles, style: pseudo === '' ? styles.styles[element.index]! : styles.cascade.pseudoStyle(styles, element, pseudo) })
+    const inState = as(worn)
+    const without = state === 'visited' ? as(plain) : inState
+    return {
+      index: element.index,
+      path: elementPath(element) + (pseudo === '' ? '' : `::${pseudo}`),
+      properties: Object.fromEntries([
+        ...LONGHANDS.map(({ id, name }) => {
+          const subject = showsWhenVisited(name) ? inState : without
+          return [name, { value: resolvedValue(subject.style, id), from: provenance(site, page, subject, element, id) }] as const
+        }),
+        ...Object.entries(LEGACY).map(([name, part]) => [name, { value: legacyShorthand(inState.style, name as keyof typeof LEGACY), from: provenance(site, page, inState, element, idOf(part)) }] as const),
+      ]),
+    }
+  })
 }
 
-function provenance(site: FolderSite, page: string, styles: PageStyles, element: PageElement, id: number): Provenance {
-  const { source, holder, entry } = inheritanceOf(styles, element, id)
+function provenance(site: FolderSite, page: string, { styles, style }: { readonly styles: PageStyles; readonly style: ElementStyle }, element: PageElement, id: number): Provenance {
+  const { source, holder, entry } = inheritanceOf(styles, element, id, style)
   if (source === 'initial' || !entry) return { origin: null, kind: 'initial' }
   const kind = kindOf(entry)
   const origin = kind === 'user-agent' ? 'user-agent' : 'author'

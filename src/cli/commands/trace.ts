@@ -17,14 +17,14 @@ export interface TracedElement {
 /** The ladder of one property for the first element a selector finds; of every longhand of a shorthand. */
 export function traceOf(site: FolderSite, page: string, selector: string, property: string): TracedElement | null {
   if (!longhand(property) && !isShorthand(property)) throw new WrongUse(`There is no property ${property} that Attire computes.`)
-  const [element] = matching(site.model.page(page), selector)
+  const { elements: [element], pseudo } = matching(site.model.page(page), selector)
   if (!element) return null
   const styles = site.model.stylesOf(page)
   return {
     index: element.index,
-    path: elementPath(element),
+    path: elementPath(element) + (pseudo === '' ? '' : `::${pseudo}`),
     traces: longhandsOf(property).map((name) => {
-      const found = trace(styles, element, name)
+      const found = trace(styles, element, name, pseudo)
       return {
         ...found,
         rungs: found.rungs.map((rung) => {

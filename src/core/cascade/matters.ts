@@ -5,6 +5,7 @@ import { statesOf, showsWhenVisited, WORN_STATES, type WornState } from '../sele
 import type { PageStyles } from './cascade.ts'
 import { idOf } from './properties.ts'
 import { resolvedValue } from './resolved.ts'
+import type { ElementStyle } from './style.ts'
 import { trace, type Rung, type Trace } from './trace.ts'
 import { placeInWords } from './words.ts'
 
@@ -45,6 +46,18 @@ const MATTERS: readonly { readonly id: Matter['id']; readonly name: string; read
   { id: 'border', name: 'Border', properties: [...sides('border', '-width'), ...sides('border', '-style'), ...sides('border', '-color'), 'border-top-left-radius', 'border-top-right-radius', 'border-bottom-right-radius', 'border-bottom-left-radius'] },
 ]
 
+/** What is asked about: an element, or a pseudo-element of it. */
+interface Subject {
+  readonly styles: PageStyles
+  readonly element: PageElement
+  readonly pseudo: string
+  readonly style: ElementStyle
+}
+
+function subjectOf(styles: PageStyles, element: PageElement, pseudo: string): Subject {
+  return { styles, element, pseudo, style: pseudo === '' ? styles.styles[element.index]! : styles.cascade.pseudoStyle(styles, element, pseudo) }
+}
+
 /** What matters need to know beside styles. */
 export interface MatterContext {
   readonly page: string
@@ -55,19 +68,20 @@ export interface MatterContext {
 }
 
 /** The visible matters of an element, each with its sentence and its ladders. */
-export function mattersOf(styles: PageStyles, element: PageElement, context: MatterContext): Matter[] {
+export function mattersOf(styles: PageStyles, element: PageElement, context: MatterContext, pseudo = ''): Matter[] {
+  const subject = subjectOf(styles, element, pseudo)
   const matters: Matter[] = MATTERS.map(({ id, name, properties }) => {
-    const traces = tracesOf(styles, element, properties, context)
-    return { id, name, traces, sentence: SENTENCES[id](styles, element, traces, context) }
+    const traces = tracesOf(subject, properties, context)
+    return { id, name, traces, sentence: SENTENCES[id](subject, traces, context) }
   })
-  const link = linkMatter(styles, element, context)
+  const link = linkMatter(subject, context)
   return link ? [...matters, link] : matters
 }
 
-function tracesOf(styles: PageStyles, element: PageElement, properties: readonly string[], context: MatterContext): PlacedTrace[] {
+function tracesOf({ styles, element, pseudo }: Subject, properties: readonly string[], context: MatterContext): PlacedTrace[] {
   const groups = new Map<string, PlacedTrace & { properties: string[] }>()
   for (const property of properties) {
-    const { rungs, ...found } = trace(styles, element, property)
+    const { rungs, ...found } = trace(styles, element, property, pseudo)
     const placed = rungs.map((rung) => ({ ...rung, line: rung.kind === 'user-agent' ? null : context.lineOf(rung.file, rung.offset) }))
     const key = `${found.value}\0${found.source}\0${rungs.map(({ file, offset, lost }) => `${file} ${offset} ${lost?.by}`).join('\0')}`
     const alike = groups.get(key)
@@ -101,7 +115,7 @@ function because(found: PlacedTrace | undefined, page: string): string {
 }
 
 const joined = (head: string, why: string) => (why.startsWith('because') ? `${head} ${why}` : `${head}. ${why}`)
-const shown = (styles: PageStyles, element: PageElement, property: string) => resolvedValue(styles.styles[element.index]!, idOf(property))
+const shown = ({ style }: Subject, property: string) => resolvedValue(style, idOf(property))
 
 /** A colour as people write it: hex where it is opaque. */
 function colorInWords(value: string): string {
@@ -123,45 +137,47 @@ function telling(traces: readonly PlacedTrace[], wanted?: string): PlacedTrace |
   return (wanted ? traces.find(({ properties }) => properties.includes(wanted)) : undefined) ?? traces.find(own) ?? traces[0]
 }
 
-type Sentence = (styles: PageStyles, element: PageElement, traces: readonly PlacedTrace[], context: MatterContext) => string
+type Sentence = (subject: Subject, traces: readonly PlacedTrace[], context: MatterContext) => string
 
 const SENTENCES: Readonly<Record<Exclude<Matter['id'], 'link'>, Sentence>> & Readonly<Record<'link', Sentence>> = {
-  colour: (styles, element, traces, { page }) => joined(`This text is ${colorInWords(shown(styles, element, 'color'))}`, because(telling(traces, 'color'), page)),
-  background: (styles, element, traces, { page }) => {
-    const color = shown(styles, element, 'background-color')
-    const image = shown(styles, element, 'background-image')
+  colour: (subject, traces, { page }) => joined(`This text is ${colorInWords(shown(subject, 'color'))}`, because(telling(traces, 'color'), page)),
+  background: (subject, traces, { page }) => {
+    const color = shown(subject, 'background-color')
+    const image = shown(subject, 'background-image')
     if (image !== 'none') return joined(`The background is a picture, ${image.length > 60 ? `${image.slice(0, 59)}…` : image},`, because(telling(traces, 'background-image'), page))
     if (color !== 'rgba(0, 0, 0, 0)') return joined(`The background is ${colorInWords(color)}`, because(telling(traces, 'background-color'), page))
-    for (let at = element.parent; at; at = at.parent) {
-      const behind = shown(styles, at, 'background-color')
-      if (shown(styles, at, 'background-image') !== 'none') return `No background of its own: what shows through is the picture of \`${describeElement(at)}\`.`
+    const { styles, element, pseudo } = subject
+    for (let at = pseudo === '' ? element.parent : element; at; at = at.parent) {
+      const around = subjectOf(styles, at, '')
+      const behind = shown(around, 'background-color')
+      if (shown(around, 'background-image') !== 'none') return `No background of its own: what shows through is the picture of \`${describeElement(at)}\`.`
       if (behind !== 'rgba(0, 0, 0, 0)') return `No background of its own: what shows through is ${colorInWords(behind)} of \`${describeElement(at)}\`.`
     }
     return 'No background of its own, and nothing behind it either: the browser’s white shows.'
   },
-  font: (styles, element, traces, { page }) => {
-    const family = shown(styles, element, 'font-family').split(',')[0]!.replaceAll('"', '')
-    const weight = shown(styles, element, 'font-weight')
-    const style = shown(styles, element, 'font-style')
+  font: (subject, traces, { page }) => {
+    const family = shown(subject, 'font-family').split(',')[0]!.replaceAll('"', '')
+    const weight = shown(subject, 'font-weight')
+    const style = shown(subject, 'font-style')
     return joined(`Set in ${family}, weight ${weight}${style === 'normal' ? '' : `, ${style}`},`, because(telling(traces, 'font-family'), page))
   },
-  size: (styles, element, traces, { page }) => {
-    const height = shown(styles, element, 'line-height')
-    return joined(`The text is ${shown(styles, element, 'font-size')} high${height === 'normal' ? ', lines as the font likes them,' : `, lines ${height} apart,`}`, because(telling(traces, 'font-size'), page))
+  size: (subject, traces, { page }) => {
+    const height = shown(subject, 'line-height')
+    return joined(`The text is ${shown(subject, 'font-size')} high${height === 'normal' ? ', lines as the font likes them,' : `, lines ${height} apart,`}`, because(telling(traces, 'font-size'), page))
   },
-  spacing: (styles, element, traces, { page }) => {
-    const of = (box: string) => SIDES.map((side) => shown(styles, element, `${box}-${side}`))
+  spacing: (subject, traces, { page }) => {
+    const of = (box: string) => SIDES.map((side) => shown(subject, `${box}-${side}`))
     const [margin, padding] = [fourInWords(of('margin')), fourInWords(of('padding'))]
     return joined(margin === '0' && padding === '0' ? 'No margin and no padding' : `Margin ${margin}, padding ${padding},`, because(telling(traces), page))
   },
-  border: (styles, element, traces, { page }) => {
-    const widths = SIDES.map((side) => shown(styles, element, `border-${side}-width`))
-    const radius = shown(styles, element, 'border-top-left-radius')
+  border: (subject, traces, { page }) => {
+    const widths = SIDES.map((side) => shown(subject, `border-${side}-width`))
+    const radius = shown(subject, 'border-top-left-radius')
     const rounded = radius === '0px' ? '' : `, corners rounded by ${radius}`
     const drawn = SIDES.filter((_, at) => widths[at] !== '0px')
     if (drawn.length === 0) return rounded ? joined(`No border${rounded},`, because(telling(traces, 'border-top-left-radius'), page)) : 'No border.'
     const side = drawn[0]!
-    const line = `${shown(styles, element, `border-${side}-width`)} ${shown(styles, element, `border-${side}-style`)} ${colorInWords(shown(styles, element, `border-${side}-color`))}`
+    const line = `${shown(subject, `border-${side}-width`)} ${shown(subject, `border-${side}-style`)} ${colorInWords(shown(subject, `border-${side}-color`))}`
     const where = drawn.length === 4 ? 'on all sides' : `on the ${drawn.join(', ')} side`
     return joined(`A border ${line} ${where}${rounded},`, because(telling(traces, `border-${side}-style`), page))
   },
@@ -179,20 +195,21 @@ const STATE_CHANGES: Readonly<Record<string, (value: string) => string>> = {
 const STATE_PROPERTIES = Object.keys(STATE_CHANGES)
 
 /** What the states of a link change; null for what is no link. */
-function linkMatter(styles: PageStyles, element: PageElement, context: MatterContext): Matter | null {
+function linkMatter(subject: Subject, context: MatterContext): Matter | null {
+  const { element, pseudo } = subject
   let link: PageElement | null = element
   while (link && !((link.tag === 'a' || link.tag === 'area') && link.attributes.has('href'))) link = link.parent
   if (!link) return null
   const said: string[] = []
   const traces: PlacedTrace[] = []
   for (const state of WORN_STATES.filter((each) => each !== 'focus')) {
-    const worn = context.inState(statesOf([link], state))
+    const worn = subjectOf(context.inState(statesOf([link], state)), element, pseudo)
     const changes: { what: string; where: string }[] = []
     for (const property of STATE_PROPERTIES) {
       if (state === 'visited' && !showsWhenVisited(property)) continue
-      const [before, after] = [shown(styles, element, property), shown(worn, element, property)]
+      const [before, after] = [shown(subject, property), shown(worn, property)]
       if (before === after) continue
-      const [found] = tracesOf(worn, element, [property], context)
+      const [found] = tracesOf(worn, [property], context)
       const what = STATE_CHANGES[property]?.(colorInWords(after))
       if (!found || what === undefined) continue
       traces.push({ ...found, name: `${property}, ${STATE_WORDS[state].toLowerCase()}` })
@@ -211,7 +228,12 @@ function linkMatter(styles: PageStyles, element: PageElement, context: MatterCon
 export interface Inspection {
   readonly page: string
   readonly index: number
+  /** The pseudo-element that is meant, '' for the element itself. */
+  readonly pseudo: string
+  /** A selector that finds it alone. */
   readonly path: string
+  /** Pseudo-elements of the element that some rule of the site styles. */
+  readonly pseudos: readonly string[]
   readonly ancestors: readonly { readonly index: number; readonly name: string }[]
   readonly children: readonly { readonly index: number; readonly name: string }[]
   /** Where the link it is in leads, as written; null for what is in no link. */
@@ -220,7 +242,7 @@ export interface Inspection {
 }
 
 /** Everything the trace of an element shows. */
-export function inspect(styles: PageStyles, element: PageElement, context: MatterContext): Inspection {
+export function inspect(styles: PageStyles, element: PageElement, context: MatterContext, pseudo = ''): Inspection {
   const ancestors: { index: number; name: string }[] = []
   let href: string | null = null
   for (let at: PageElement | null = element; at; at = at.parent) {
@@ -228,5 +250,6 @@ export function inspect(styles: PageStyles, element: PageElement, context: Matte
     if (href === null && at.tag === 'a' && at.attributes.has('href')) href = at.attributes.get('href')!
   }
   const children = element.children.map((child) => ({ index: child.index, name: describeElement(child) }))
-  return { page: context.page, index: element.index, path: elementPath(element), ancestors, children, href, matters: mattersOf(styles, element, context) }
+  const pseudos = [...new Set(styles.styles[element.index]!.matched.rules.filter(({ pseudo: name, source }) => name !== '' && source.kind !== 'user-agent').map(({ pseudo: name }) => name))]
+  return { page: context.page, index: element.index, pseudo, path: elementPath(element), pseudos, ancestors, children, href, matters: mattersOf(styles, element, context, pseudo) }
 }

@@ -47,17 +47,18 @@ export interface OfferContext {
 }
 
 /** Selectors for a rule that gives the element this property, each tried out: the rule is written, and the cascade says who wins. */
-export function offersFor(element: PageElement, property: string, value: string, context: OfferContext): Offer[] {
+export function offersFor(element: PageElement, property: string, value: string, context: OfferContext, pseudo = ''): Offer[] {
   const sheet = parseSheet(context.sheetText)
   const id = idOf(property)
-  return selectorsFor(element).map((selector) => {
+  return selectorsFor(element).map((bare) => {
+    const selector = pseudo === '' ? bare : `${bare}::${pseudo}`
     const splices = planEdit(sheet, { selector, property, value, scope: 'only' })
     const styles = context.stylesIf(applySplices(context.sheetText, splices))
-    const entries = entriesFor(styles.styles[element.index]!, id)
+    const entries = entriesFor(pseudo === '' ? styles.styles[element.index]! : styles.cascade.pseudoStyle(styles, element, pseudo), id)
     const isOurs = ({ from }: (typeof entries)[number]) => typeof from === 'object' && from.source.file === context.sheetPath && splitAtCommas(from.selectorText).some((part) => normalSelector(part.text) === normalSelector(selector))
     const winner = entries[0]
     const ours = entries.find(isOurs)
-    if (!winner || (ours && ours === winner)) return { selector, reach: context.reach(selector), lost: null, beatenBy: '' }
-    return { selector, reach: context.reach(selector), lost: ours ? whyLost(ours, winner) : { by: 'later-rule' }, beatenBy: typeof winner.from === 'object' ? winner.from.selectorText : '' }
+    if (!winner || (ours && ours === winner)) return { selector, reach: context.reach(bare), lost: null, beatenBy: '' }
+    return { selector, reach: context.reach(bare), lost: ours ? whyLost(ours, winner) : { by: 'later-rule' }, beatenBy: typeof winner.from === 'object' ? winner.from.selectorText : '' }
   })
 }

@@ -125,21 +125,21 @@ export class SiteModel {
   }
 
   /** Why an element looks as it does: sentences, ladders, and what is around it. Null when the page has no such element. */
-  inspect(path: SitePath, index: number, viewport: Viewport): Inspection | null {
+  inspect(path: SitePath, index: number, viewport: Viewport, pseudo = ''): Inspection | null {
     const element = this.page(path).elements[index]
     if (!element) return null
     return inspect(this.stylesOf(path, viewport), element, {
       page: path,
       lineOf: (file, offset) => placeOf(this.text(file || path), offset).line,
       inState: (states) => this.stylesInState(path, states, viewport),
-    })
+    }, pseudo)
   }
 
   /** Selectors for a rule of the sheet that would give an element a property, with their reach and whether they would win. */
-  offers(path: SitePath, index: number, property: string, value: string, viewport: Viewport): Offer[] {
+  offers(path: SitePath, index: number, property: string, value: string, viewport: Viewport, pseudo = ''): Offer[] {
     const element = this.page(path).elements[index]
     if (!element) return []
-    return offersFor(element, property, value, { sheetText: this.text(this.sheetPath), sheetPath: this.sheetPath, reach: (selector) => this.reach(selector), stylesIf: (text) => this.stylesIf(path, text, viewport) })
+    return offersFor(element, property, value, { sheetText: this.text(this.sheetPath), sheetPath: this.sheetPath, reach: (selector) => this.reach(selector), stylesIf: (text) => this.stylesIf(path, text, viewport) }, pseudo)
   }
 
   /** The boxes the pages are made of. */

@@ -87,14 +87,14 @@ export function CloseUp({ page }: { page: string }) {
             {pages.map((each) => <option key={each}>{each}</option>)}
           </select>
         </label>
-        <button type="button" className="btn h-7" title="Click anything on the page to trace it; this begins with the whole page" onClick={() => set({ picked: { page, index: ROOT } })}>Trace</button>
+        <button type="button" className="btn h-7" title="Click anything on the page to trace it; this begins with the whole page" onClick={() => set({ picked: { page, index: ROOT, pseudo: '' } })}>Trace</button>
       </ViewportBar>
       <div ref={area} className="min-h-0 flex-1 overflow-auto">
         {size && (
           <div className="mx-auto w-fit">
             <Frame key={page} generation={generation} page={page} width={width} height={height} scale={scale} lookedAt interactive
               title={`Close-up of the page ${page}`}
-              listener={{ ...listener, onFollow: follow, onPick: (index) => index >= 0 && set({ picked: { page, index } }), onKey: (key) => (key.key === 'Escape' ? leave() : runShortcut(store, key)) }} />
+              listener={{ ...listener, onFollow: follow, onPick: (index) => index >= 0 && set({ picked: { page, index, pseudo: '' } }), onKey: (key) => (key.key === 'Escape' ? leave() : runShortcut(store, key)) }} />
           </div>
         )}
       </div>

@@ -19,6 +19,8 @@ import { reachInWords } from '../workroom/reach-words.ts'
 import { highlight, showRange, theme } from './editor-look.ts'
 import { SourceView } from './source-view.tsx'
 
+/** A pause of the cursor before the selector under it is outlined. */
+const REACH_AFTER_MS = 80
 const HEIGHT = { least: 120, first: 260, step: 24 } as const
 
 /** The sheet's text below the pages, one key away. */
@@ -97,6 +99,12 @@ function SheetEditor() {
   })
 
   useEffect(() => {
+    // After the update: what it does to the text comes first.
+    let reachTimer: ReturnType<typeof setTimeout>
+    const showSoon = (view: EditorView) => {
+      clearTimeout(reachTimer)
+      reachTimer = setTimeout(() => view.hasFocus && show.current(selectorAt(sheetOf(sheetText(store.getState())), fromEditor(view.state, view.state.selection.main.head))), REACH_AFTER_MS)
+    }
     const editor = new EditorView({
       parent: host.current!,
       state: EditorState.create({
@@ -109,7 +117,7 @@ function SheetEditor() {
           keymap.of([...searchKeymap, ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'), indentWithTab]),
           EditorView.contentAttributes.of({ 'aria-label': 'Text of the sheet', tabindex: '0' }),
           EditorView.updateListener.of((update) => {
-            if (update.selectionSet && update.view.hasFocus) show.current(selectorAt(sheetOf(sheetText(store.getState())), fromEditor(update.state, update.state.selection.main.head)))
+            if (update.selectionSet && update.view.hasFocus) showSoon(update.view)
             if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore))) return
             store.getState().typeSheet(diffTexts(sheetText(store.getState()), docText(update.state)))
           }),
@@ -129,7 +137,9 @@ function SheetEditor() {
       editor.dispatch(setDiagnostics(editor.state, errors.map(({ from, to, message }) => ({ from: Math.min(from, length), to: Math.min(to, length), message, severity: 'error' as const }))))
     }
     let timer: ReturnType<typeof setTimeout>
-    const leave = store.subscribe((state) => {
+    const leave = store.subscribe((state, before) => {
+      // A refused edit leaves the text as it is, and the editor must go back to it.
+      if (sheetText(state) === sheetText(before) && state.trouble === before.trouble) return
       const [change] = diffTexts(docText(editor.state), sheetText(state))
       if (change) editor.dispatch({ changes: toEditor(editor.state, change), annotations: fromStore.of(true) })
       clearTimeout(timer)
@@ -139,6 +149,7 @@ function SheetEditor() {
     return () => {
       leave()
       clearTimeout(timer)
+      clearTimeout(reachTimer)
       store.getState().closeTyping()
       editor.destroy()
     }

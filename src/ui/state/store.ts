@@ -13,6 +13,14 @@ const TYPING_PAUSE_MS = 600
 /** The facets of the bench. */
 export type Facet = 'pages' | 'colour' | 'type' | 'boxes' | 'links'
 
+/** An element, or a pseudo-element of it, on a page. */
+export interface Picked {
+  readonly page: string
+  readonly index: number
+  /** '' for the element itself. */
+  readonly pseudo: string
+}
+
 /** Everything the workroom shows of a site. Texts change only through `edit`, `preview`, `type`, `undo` and `redo`. */
 export interface WorkroomState {
   readonly siteId: string
@@ -35,8 +43,8 @@ export interface WorkroomState {
 
   readonly facet: Facet
   readonly closeUp: string | null
-  /** The element that is traced, by its place in document order over all elements of its page. */
-  readonly picked: { readonly page: string; readonly index: number } | null
+  /** What is traced: an element by its place in document order over all elements of its page, or a pseudo-element of it. */
+  readonly picked: Picked | null
   /** The viewport of the close-up, in CSS px. */
   readonly closeUpViewport: { readonly width: number; readonly height: number }
   /** A link the close-up is asked to follow; a new object each time. */

@@ -154,14 +154,14 @@ function useOffers(found: Inspection, trace: PlacedTrace): Offer[] | null {
   const { worker } = useWorkroom()
   const viewport = useRoom((state) => state.closeUpViewport)
   const [offers, setOffers] = useState<Offer[] | null>(null)
-  const { page, index } = found
+  const { page, index, pseudo } = found
   const property = trace.properties[0]!
   useEffect(() => {
     let stale = false
-    void worker.ask('offers', { page, index, property, value: trace.value, viewport }).then((answer) => !stale && setOffers(answer))
+    void worker.ask('offers', { page, index, pseudo, property, value: trace.value, viewport }).then((answer) => !stale && setOffers(answer))
     return () => {
       stale = true
     }
-  }, [worker, page, index, property, trace.value, viewport])
+  }, [worker, page, index, pseudo, property, trace.value, viewport])
   return offers
 }

@@ -2,7 +2,7 @@
 import { ChevronRight, X } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import type { Inspection, Matter } from '../../core/cascade/matters.ts'
-import { settledSheetText } from '../state/store.ts'
+import { settledSheetText, type Picked } from '../state/store.ts'
 import { useRoom, useWorkroom } from '../workroom/context.tsx'
 import { ChangeHere } from './change-here.tsx'
 import { Ladder } from './ladder.tsx'
@@ -12,7 +12,7 @@ import { Sentence } from './sentence.tsx'
 const AFTER_EDIT_MS = 140
 
 /** Why the picked element looks as it does: one sentence for each visible matter, the ladders behind it, and changes from there. */
-export function TracePanel({ picked, back }: { picked: { page: string; index: number }; back: string }) {
+export function TracePanel({ picked, back }: { picked: Picked; back: string }) {
   const set = useRoom((state) => state.set)
   const found = useInspection(picked)
   const [open, setOpen] = useState<Matter['id'] | null>(null)
@@ -60,7 +60,7 @@ const INSIDE_AT_MOST = 8
 function Neighbours({ found }: { found: Inspection }) {
   const set = useRoom((state) => state.set)
   const [all, setAll] = useState(false)
-  const pick = (index: number) => set({ picked: { page: found.page, index } })
+  const pick = (index: number, pseudo = '') => set({ picked: { page: found.page, index, pseudo } })
   const inside = all ? found.children : found.children.slice(0, INSIDE_AT_MOST)
   return (
     <nav aria-label="Elements around it" className="border-b border-line px-4 py-2.5">
@@ -68,10 +68,18 @@ function Neighbours({ found }: { found: Inspection }) {
         {found.ancestors.map(({ index, name }, at) => (
           <li key={index} className="flex min-w-0 items-center">
             {at > 0 && <ChevronRight aria-hidden className="size-3 shrink-0 text-quiet" />}
-            <button type="button" aria-current={index === found.index ? 'true' : undefined} onClick={() => pick(index)} className={NAME}>{name}</button>
+            <button type="button" aria-current={index === found.index && found.pseudo === '' ? 'true' : undefined} onClick={() => pick(index)} className={NAME}>{name}</button>
           </li>
         ))}
       </ol>
+      {found.pseudos.length > 0 && (
+        <div className="mt-1 flex items-baseline">
+          <span className="mr-1 shrink-0 text-[12px] text-quiet">its own</span>
+          <ul className="flex min-w-0 flex-wrap gap-y-1" aria-label="Its pseudo-elements">
+            {found.pseudos.map((name) => <li key={name}><button type="button" aria-current={name === found.pseudo ? 'true' : undefined} onClick={() => pick(found.index, name)} className={NAME}>::{name}</button></li>)}
+          </ul>
+        </div>
+      )}
       {found.children.length > 0 && (
         <div className="mt-1 flex items-baseline">
           <span className="mr-1 shrink-0 text-[12px] text-quiet">inside</span>
@@ -114,16 +122,16 @@ function MatterRow({ matter, found, open, onToggle }: { matter: Matter; found: I
 }
 
 /** What the worker says of the picked element; undefined while it looks, null when the element is gone. */
-function useInspection(picked: { page: string; index: number }): Inspection | null | undefined {
+function useInspection(picked: Picked): Inspection | null | undefined {
   const { worker } = useWorkroom()
   const text = useRoom(settledSheetText)
   const texts = useRoom((state) => state.texts)
   const viewport = useRoom((state) => state.closeUpViewport)
   const [answer, setAnswer] = useState<{ key: string; found: Inspection | null } | null>(null)
-  const key = `${picked.page} ${picked.index}`
+  const key = `${picked.page} ${picked.index} ${picked.pseudo}`
   useEffect(() => {
     let stale = false
-    const ask = () => void worker.ask('inspect', { ...picked, viewport }).then((found) => !stale && setAnswer({ key: `${picked.page} ${picked.index}`, found }))
+    const ask = () => void worker.ask('inspect', { ...picked, viewport }).then((found) => !stale && setAnswer({ key: `${picked.page} ${picked.index} ${picked.pseudo}`, found }))
     ask()
     const timer = setTimeout(ask, AFTER_EDIT_MS)
     return () => {

@@ -105,7 +105,7 @@ function useCommands({ onImport, onTheme, onHandOff }: { onImport: () => void; o
     { name: state.sheetOpen ? 'Close the sheet' : 'Open the sheet', hint: 'Alt+S', run: () => set({ sheetOpen: !state.sheetOpen }) },
     ...FACETS.map(([facet, name]) => ({ name: `Facet ${name}`, hint: 'bench', run: () => set({ facet, picked: null }) })),
     ...(state.closeUp === null ? [] : [
-      { name: `Trace ${state.closeUp}`, hint: 'close-up', run: () => set({ picked: { page: state.closeUp!, index: 0 } }) },
+      { name: `Trace ${state.closeUp}`, hint: 'close-up', run: () => set({ picked: { page: state.closeUp!, index: 0, pseudo: '' } }) },
       { name: 'Back to the lineup', hint: 'Escape', run: () => set({ closeUp: null, picked: null }) },
     ]),
     ...WIDTHS.map((width) => ({ name: `Show pages ${width} px wide`, hint: 'viewport', run: () => setWidth(width) })),
