@@ -157,6 +157,26 @@ describe('states', () => {
   it('hovering counts for what is around', () => expect(value(css, 'top', '<p><a id=x href=#>', 'hover')).toBe('1px'))
 })
 
+describe('what styles share', () => {
+  const of = (css: string, markup: string, property: string) => {
+    const page = parsePage(`<!doctype html><body>${markup}`)
+    const cascade = new Cascade([{ kind: 'external', file: 's.css', offset: 0, sheet: parseSheet(css) }], { viewport, quirks: false })
+    const { styles } = cascade.stylesOf(page)
+    return page.elements.filter(({ classes }) => classes.includes('x')).map((element) => resolvedValue(styles[element.index]!, idOf(property)))
+  }
+  it.each([
+    ['a flex item and a plain child with a var()', '.f { display: flex } .x { border: var(--b) }', '<div class=f><span class=x></span></div><div><span class=x></span></div>', 'display', ['block', 'inline']],
+    ['a flex item and a plain child', '.f { display: flex }', '<div class=f><span class=x></span></div><div><span class=x></span></div>', 'display', ['block', 'inline']],
+    ['the same em in two sizes', '.b { font-size: 20px } .x { padding-left: 1em }', '<div><i class=x></i></div><div class=b><i class=x></i></div>', 'padding-left', ['16px', '20px']],
+    ['the same ch in two families', '.b { font-family: monospace; font-size: 16px } .x { padding-left: 1ch }', '<div><i class=x></i></div><div class=b><i class=x></i></div>', 'padding-left', ['8px', '9.6px']],
+    ['the same var() under two values', '.b { --c: red } .x { background: var(--c, blue) }', '<div><i class=x></i></div><div class=b><i class=x></i></div>', 'background-color', ['rgb(0, 0, 255)', 'rgb(255, 0, 0)']],
+    ['the same inherit under two parents', '.b { width: 5px } .x { width: inherit }', '<div><i class=x></i></div><div class=b><i class=x></i></div>', 'width', ['auto', '5px']],
+    ['the same side in two directions', '.b { direction: rtl } .x { margin-inline-start: 2px }', '<div><i class=x></i></div><div class=b><i class=x></i></div>', 'margin-left', ['2px', '0px']],
+    ['currentcolor in two colours', '.b { color: red } .x { border: 1px solid }', '<div><i class=x></i></div><div class=b><i class=x></i></div>', 'border-top-color', ['rgb(0, 0, 0)', 'rgb(255, 0, 0)']],
+    ['one style attribute, two types', '', '<b class=x style="color: red"></b><i class=x style="color: red"></i>', 'font-weight', ['700', '400']],
+  ])('%s', (_name, css, markup, property, expected) => expect(of(css, markup, property)).toEqual(expected))
+})
+
 describe('robustness', () => {
   it('never throws and always has every longhand, whatever the sheet and the page', () => {
     const piece = fc.constantFrom('p', '{', '}', ':', ';', 'color', 'red', '!important', '@media', '@layer a', '(', ')', 'var(--a)', '--a', 'calc(1px +', '"', "'", '/*', '*/', '&', ',', '#x', '.a', 'margin', '1px', 'inherit', '@import', 'url(', '\\', '<!--', 'font:', 'grid:', '/')

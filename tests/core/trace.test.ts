@@ -86,6 +86,26 @@ describe('matters', () => {
   })
 })
 
+describe('edits reach every page that wears the sheet', () => {
+  const colours = (model: SiteModel) => model.pagePaths.map((path) => model.inspect(path, find(model, path).index, viewport)!.matters[0]!.sentence.match(/#\w+/)![0])
+  it('also through imports and beside embedded blocks, when selectors change, and back', () => {
+    const model = site({ 'a.html': '</head><body><p id=x>x', 'b.html': '<style>p { margin: 0 }</style></head><body><p id=x>x', 'sub/c.html': '<link rel=stylesheet href="../css/outer.css"></head><body><p id=x>x' }, 'p { color: red }')
+    model.setText('css/outer.css', '@import "site.css"; q { color: lime }')
+    model.setFiles(['a.html', 'b.html', 'sub/c.html', 'css/site.css', 'css/outer.css'], 'css/site.css')
+    expect(colours(model)).toEqual(['#ff0000', '#ff0000', '#ff0000'])
+    model.setText('css/site.css', 'p { color: navy }')
+    expect(colours(model)).toEqual(['#000080', '#000080', '#000080'])
+    model.setText('css/site.css', 'q { color: navy } p { color: teal }')
+    expect(colours(model)).toEqual(['#008080', '#008080', '#008080'])
+    model.setText('css/outer.css', 'q { color: lime }')
+    expect(colours(model)).toEqual(['#008080', '#008080', '#000000'])
+    model.setText('css/site.css', 'p { color: red }')
+    expect(colours(model)).toEqual(['#ff0000', '#ff0000', '#000000'])
+    model.setText('a.html', null)
+    expect(model.pagePaths).toEqual(['b.html', 'sub/c.html'])
+  })
+})
+
 describe('offers for a rule of its own', () => {
   it('come with their reach, and those that would not win say why', () => {
     const pages = { 'a.html': '</head><body><main><p id=y class="note b">x<p>y', 'b.html': '<style>.note { color: red }</style></head><body><main><p id=y class="note">x' }

@@ -1,4 +1,5 @@
 import { compareSpecificity } from '../selectors/specificity.ts'
+import { Remembered } from '../text/remembered.ts'
 import { physicalName } from './names.ts'
 import { INHERITED_COUNT, longhand, LONGHANDS } from './properties.ts'
 import type { CascadeRule, SetLonghand } from './rules.ts'
@@ -33,31 +34,32 @@ function ruleEntries(rule: CascadeRule): readonly Entry[] {
   return entries
 }
 
-/** Values computed for one outcome of the cascade, by what else they depend on. */
+/** Sizes of fonts that own values are remembered for; dragging a size goes through many. */
+const SIZES_AT_MOST = 64
+
+/** Values computed for one outcome of the cascade, by what else they depend on. What nobody uses any more is let go. */
 class Memo {
   private fromNothing: Inherited | null = null
-  private readonly handedDown = new Map<Inherited, Inherited>()
-  private readonly owned = new Map<string | Inherited, readonly string[]>()
+  private readonly handedDown = new WeakMap<Inherited, Inherited>()
+  private readonly ownBelow = new WeakMap<Inherited, readonly string[]>()
+  private readonly ownAtSize = new Remembered<readonly string[]>(SIZES_AT_MOST)
 
   constructor(private readonly cascaded: Cascaded) {}
 
   /** What an element hands down, given what is handed down to it; the same when nothing is set, unless `always`. */
   inherited(above: Inherited | null, always: boolean, compute: () => Inherited): Inherited {
     if (above === null) return (this.fromNothing ??= compute())
-    if (!always && !this.cascaded.changesInherited) return above.root === null ? this.below(above, compute) : above
-    return this.below(above, compute)
-  }
-
-  private below(above: Inherited, compute: () => Inherited): Inherited {
+    if (!always && !this.cascaded.changesInherited && above.root !== null) return above
     let found = this.handedDown.get(above)
     if (!found) this.handedDown.set(above, (found = compute()))
     return found
   }
 
-  /** Values that do not inherit, given what they depend on. */
+  /** Values that do not inherit, given what they depend on: sizes in words, or all that the element hands down. */
   own(key: string | Inherited, compute: () => readonly string[]): readonly string[] {
-    let found = this.owned.get(key)
-    if (!found) this.owned.set(key, (found = compute()))
+    if (typeof key === 'string') return this.ownAtSize.get(key, compute)
+    let found = this.ownBelow.get(key)
+    if (!found) this.ownBelow.set(key, (found = compute()))
     return found
   }
 }

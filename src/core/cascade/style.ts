@@ -148,15 +148,15 @@ export class ElementStyle {
 
   /** Whether values that do not inherit depend on nothing but what {@link ownKey} says. */
   private ownIsShared(): boolean {
-    return this.pseudoName === '' && !isControl(this.element) && !this.matched.readsAttributes && !this.cascaded.takesFromParent && this.parent !== null && !(this.element.html && REPLACED_CONTENTS.has(this.element.tag)) && !hasInnerBox(this.parent)
+    return this.pseudoName === '' && !(this.isItem && this.cascaded.holdsVar) && !isControl(this.element) && !this.matched.readsAttributes && !this.cascaded.takesFromParent && this.parent !== null && !(this.element.html && REPLACED_CONTENTS.has(this.element.tag)) && !hasInnerBox(this.parent)
   }
 
   /** What the values that do not inherit depend on beside the cascade's outcome. */
   private ownKey(): string | Inherited {
     const { inherited, cascaded } = this
-    if (cascaded.holdsVar || this.isItem) return inherited
-    const flow = `${inherited.values[ID.writingMode]} ${inherited.values[ID.direction]}`
-    return `${flow} ${inherited.fontSize} ${inherited.lineHeight} ${inherited.root?.fontSize}`
+    if (cascaded.holdsVar) return inherited
+    const { values, fontSize, lineHeight, root } = inherited
+    return `${this.isItem ? 'item ' : ''}${values[ID.writingMode]} ${values[ID.direction]} ${fontSize} ${lineHeight} ${root?.fontSize} ${values[ID.fontFamily]}`
   }
 
   private computeInherited(): Inherited {

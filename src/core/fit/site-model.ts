@@ -56,6 +56,8 @@ export class SiteModel {
   private readonly sheets = new Map<SitePath, Sheet>()
   private readonly cascades = new Map<string, Cascade>()
   private readonly styles = new Map<string, PageStyles>()
+  /** Cascades that have not taken in the latest texts of these stylesheets yet. */
+  private readonly stale = new Map<Cascade, Set<SitePath>>()
   private files: ReadonlySet<SitePath> = new Set()
   private sheetPath: SitePath = ''
 
@@ -75,21 +77,32 @@ export class SiteModel {
     if (isPage(path)) {
       for (const place of this.styles.keys()) if (place.startsWith(`${path} `)) this.styles.delete(place)
     } else {
+      const before = this.sheets.get(path)
       this.sheets.delete(path)
-      if (text === null || !this.revise(path)) this.forget()
+      const after = text === null ? null : this.context().readSheet(path)
+      // Imports decide which sheets there are at all.
+      if (!after || hasImports(after) || (before && hasImports(before))) this.forget()
+      else for (const cascade of this.cascades.values()) if (cascade.sheets.some(({ kind, file }) => kind === 'external' && file === path)) this.stale.set(cascade, (this.stale.get(cascade) ?? new Set()).add(path))
     }
   }
 
-  /** Takes a stylesheet's new text into the cascades that hold it; false when one of them must be made anew. */
-  private revise(path: SitePath): boolean {
-    const sheet = this.context().readSheet(path)
-    if (!sheet || sheet.rules.some((rule) => rule.kind === 'at' && rule.name === 'import')) return false
-    return [...this.cascades.values()].every((cascade) => cascade.sheets.every(({ kind, file }, at) => kind !== 'external' || file !== path || cascade.reviseSheet(at, sheet)))
+  /** Takes new texts of its stylesheets into a cascade; false when it must be made anew. */
+  private refresh(cascade: Cascade): boolean {
+    const paths = this.stale.get(cascade)
+    if (!paths) return true
+    this.stale.delete(cascade)
+    return cascade.sheets.every(({ kind, file }, at) => kind !== 'external' || !paths.has(file) || cascade.reviseSheet(at, this.context().readSheet(file)!))
+  }
+
+  private drop(cascade: Cascade): void {
+    for (const [key, each] of this.cascades) if (each === cascade) this.cascades.delete(key)
+    for (const [place, each] of this.styles) if (each.cascade === cascade) this.styles.delete(place)
   }
 
   private forget(): void {
     this.styles.clear()
     this.cascades.clear()
+    this.stale.clear()
   }
 
   get pagePaths(): SitePath[] {
@@ -196,12 +209,20 @@ export class SiteModel {
   stylesOf(path: SitePath, viewport = this.viewport): PageStyles {
     const place = `${path} ${viewport.width} ${viewport.height}`
     let styles = this.styles.get(place)
+    if (styles && !this.refresh(styles.cascade)) {
+      this.drop(styles.cascade)
+      styles = undefined
+    }
     if (!styles) {
       const page = this.page(path)
       const sheets = this.sheetsOn(path, viewport)
       // References in style attributes are seen from the page's folder.
       const key = [folderOf(path), String(page.quirks), viewport.width, viewport.height, ...sheets.map(({ kind, file, offset, sheet, layers }) => (kind === 'external' ? `${file} ${layers?.join('.')}` : `${file} ${offset} ${sheet.text}`))].join('\0')
       let cascade = this.cascades.get(key)
+      if (cascade && !this.refresh(cascade)) {
+        this.drop(cascade)
+        cascade = undefined
+      }
       if (!cascade) {
         if (this.cascades.size > CASCADES_AT_MOST) this.forget()
         this.cascades.set(key, (cascade = this.cascadeFor(path, sheets, viewport)))
@@ -253,4 +274,8 @@ export class SiteModel {
 function siteReference(from: SitePath, reference: string): string {
   const target = targetOf(from, reference)
   return target.kind === 'site' ? encodePath(target.path) : reference
+}
+
+function hasImports(sheet: Sheet): boolean {
+  return sheet.rules.some((rule) => rule.kind === 'at' && rule.name === 'import')
 }

@@ -1,11 +1,13 @@
 'use client'
 import { useId } from 'react'
 import { count, listed } from '../words.ts'
+import { useOutline } from '../workroom/outline.ts'
 import type { Field, Scope } from '../bench/use-field.ts'
 
 /** Says in a line which rule a control's edit goes to, and offers the other places where there are any. */
 export function Where({ field }: { field: Field }) {
   const id = useId()
+  const outline = useOutline()
   const { decision, swatch, scope } = field
   if (!decision) {
     return (
@@ -24,7 +26,7 @@ export function Where({ field }: { field: Field }) {
     <div className="text-[12px] text-quiet">
       <p>
         Set by{' '}
-        <button type="button" className="text-ink underline decoration-edge underline-offset-2" onClick={() => field.show?.()}>
+        <button type="button" className="text-ink underline decoration-edge underline-offset-2" onClick={() => field.show?.()} {...outline(decision.rule.selector)}>
           line {field.line}, <code className="font-mono">{decision.rule.selector.replace(/\s+/g, ' ')}</code>
         </button>
         {decision.declaration.property !== field.property && <> in <code className="font-mono">{decision.declaration.property}</code></>}
