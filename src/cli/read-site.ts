@@ -4,14 +4,15 @@ import { SiteModel } from '../core/fit/site-model.ts'
 import type { Viewport } from '../core/cascade/media.ts'
 import { chooseSheet, NEW_SHEET } from '../core/site/choose-sheet.ts'
 import { closestName, isPage, isSheet, type SitePath } from '../core/site/paths.ts'
+import { placeOf, type Place } from '../core/text/place.ts'
 import { WrongUse } from './wrong-use.ts'
 
 /** A folder read as a site. */
 export interface FolderSite {
   readonly model: SiteModel
   readonly pages: readonly SitePath[]
-  /** Text of a page or stylesheet. */
-  readonly text: (file: SitePath) => string
+  /** Line and column of an offset in a page or stylesheet. */
+  readonly place: (file: SitePath, offset: number) => Place
 }
 
 /** Text of bytes: UTF-8, or one byte a character where they are not valid UTF-8. */
@@ -36,7 +37,15 @@ export function readSite(folder: string, viewport: Viewport): FolderSite {
   const model = new SiteModel(viewport)
   model.setFiles(files, chooseSheet(files, pages.map((page) => ({ path: page, text: texts.get(page)! }))) ?? NEW_SHEET)
   for (const [file, text] of texts) model.setText(file, text)
-  return { model, pages, text: (file) => texts.get(file) ?? '' }
+  // The same few declarations are spoken of again and again.
+  const places = new Map<string, Place>()
+  const place = (file: SitePath, offset: number) => {
+    const key = `${offset} ${file}`
+    let found = places.get(key)
+    if (!found) places.set(key, (found = placeOf(texts.get(file) ?? '', offset)))
+    return found
+  }
+  return { model, pages, place }
 }
 
 /** The page a person means. Throws {@link WrongUse} with the closest name when there is none. */

@@ -5,7 +5,6 @@ import type { ElementStyle } from '../../core/cascade/style.ts'
 import { inheritanceOf, kindOf, placeOfEntry } from '../../core/cascade/trace.ts'
 import type { PageElement } from '../../core/markup/tree.ts'
 import { showsWhenVisited, statesOf, type WornState } from '../../core/selectors/states.ts'
-import { placeOf } from '../../core/text/place.ts'
 import { elementPath } from '../../core/markup/describe.ts'
 import type { FolderSite } from '../read-site.ts'
 import { matching } from '../matching.ts'
@@ -38,22 +37,33 @@ export function resolve(site: FolderSite, page: string, selector: string | undef
   const { elements: wanted, pseudo } = selector === undefined ? { elements, pseudo: '' } : matching(site.model.page(page), selector)
   const plain = site.model.stylesOf(page)
   const worn = state ? site.model.stylesInState(page, statesOf(wanted, state)) : plain
+  // Elements that share a style share all of this, unless something of their own is behind it.
+  const known = new Map<ElementStyle, ResolvedElement['properties']>()
   return wanted.map((element) => {
     const as = (styles: PageStyles) => ({ styles, style: pseudo === '' ? styles.styles[element.index]! : styles.cascade.pseudoStyle(styles, element, pseudo) })
     const inState = as(worn)
     const without = state === 'visited' ? as(plain) : inState
-    return {
-      index: element.index,
-      path: elementPath(element) + (pseudo === '' ? '' : `::${pseudo}`),
-      properties: Object.fromEntries([
-        ...LONGHANDS.map(({ id, name }) => {
-          const subject = showsWhenVisited(name) ? inState : without
-          return [name, { value: resolvedValue(subject.style, id), from: provenance(site, page, subject, element, id) }] as const
-        }),
-        ...Object.entries(LEGACY).map(([name, part]) => [name, { value: legacyShorthand(inState.style, name as keyof typeof LEGACY), from: provenance(site, page, inState, element, idOf(part)) }] as const),
-      ]),
+    const compute = () => Object.fromEntries([
+      ...LONGHANDS.map(({ id, name }) => {
+        const subject = showsWhenVisited(name) ? inState : without
+        return [name, { value: resolvedValue(subject.style, id), from: provenance(site, page, subject, element, id) }] as const
+      }),
+      ...Object.entries(LEGACY).map(([name, part]) => [name, { value: legacyShorthand(inState.style, name as keyof typeof LEGACY), from: provenance(site, page, inState, element, idOf(part)) }] as const),
+    ])
+    let properties = known.get(inState.style)
+    if (!properties) {
+      properties = compute()
+      if (state !== 'visited' && isShared(inState.style)) known.set(inState.style, properties)
     }
+    return { index: element.index, path: elementPath(element) + (pseudo === '' ? '' : `::${pseudo}`), properties }
   })
+}
+
+/** Whether nothing but rules is behind a style, here and above. */
+function isShared(style: ElementStyle): boolean {
+  let at: ElementStyle | null = style
+  while (at && at.cascaded === at.matched.cascaded) at = at.parent
+  return at === null
 }
 
 function provenance(site: FolderSite, page: string, { styles, style }: { readonly styles: PageStyles; readonly style: ElementStyle }, element: PageElement, id: number): Provenance {
@@ -65,7 +75,7 @@ function provenance(site: FolderSite, page: string, { styles, style }: { readonl
   const specificity = typeof entry.from === 'object' ? entry.from.specificity : [0, 0, 0]
   if (kind === 'user-agent') return { origin, kind: source === 'inherited' ? 'inherited' : kind, selector, specificity }
   const { file, offset } = placeOfEntry(entry, holder)
-  const { line, column } = placeOf(site.text(file || page), offset)
+  const { line, column } = site.place(file || page, offset)
   return {
     origin, kind: source === 'inherited' ? 'inherited' : kind === 'presentational' ? 'inline' : kind, file: file || page, line, column, selector, specificity,
     ...(kind === 'presentational' ? { presentational: true as const } : {}),

@@ -3,7 +3,6 @@ import { isShorthand, longhandsOf } from '../../core/cascade/shorthands.ts'
 import { trace, type Rung, type Trace } from '../../core/cascade/trace.ts'
 import { lostInWords, placeInWords, specificityInWords } from '../../core/cascade/words.ts'
 import { elementPath } from '../../core/markup/describe.ts'
-import { placeOf } from '../../core/text/place.ts'
 import { matching } from '../matching.ts'
 import type { FolderSite } from '../read-site.ts'
 import { WrongUse } from '../wrong-use.ts'
@@ -28,7 +27,7 @@ export function traceOf(site: FolderSite, page: string, selector: string, proper
       return {
         ...found,
         rungs: found.rungs.map((rung) => {
-          const place = rung.kind === 'user-agent' ? null : placeOf(site.text(rung.file || page), rung.offset)
+          const place = rung.kind === 'user-agent' ? null : site.place(rung.file || page, rung.offset)
           return { ...rung, file: rung.kind === 'user-agent' ? '' : rung.file || page, line: place?.line ?? null, column: place?.column ?? null, words: rung.lost ? lostInWords(rung.lost) : '' }
         }),
       }
