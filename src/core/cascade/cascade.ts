@@ -59,7 +59,7 @@ export class Cascade {
     this.rules = [...browser, ...rules].sort(compareRules)
     this.matcher = new Matcher(this.rules, quirks, states)
     this.environment = {
-      viewport, quirks, registered,
+      viewport, registered,
       resolveUrl: (reference, from) => resolveUrl?.(reference, typeof from === 'string' ? '' : from.source.file) ?? reference,
     }
   }

@@ -106,8 +106,6 @@ export function presentationalHints(element: PageElement): string {
       float(attribute('align'), set)
       break
     }
-    case 'pre':
-      break
     case 'textarea':
       if (attribute('wrap')?.toLowerCase() === 'off') set('white-space', 'pre')
       break

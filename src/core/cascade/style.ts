@@ -17,7 +17,6 @@ import { computeCustom, substitute } from './variables.ts'
 /** What computing needs beside the cascade. */
 export interface StyleEnvironment {
   readonly viewport: Viewport
-  readonly quirks: boolean
   readonly registered: ReadonlyMap<string, Registered>
   /** Writes a reference found in a source as an address. */
   readonly resolveUrl: (reference: string, from: From) => string

@@ -152,11 +152,7 @@ const MIX_MODES: Readonly<Record<string, Color['mode']>> = { srgb: 'rgb', 'srgb-
 
 /** `color-mix()` (CSS Color 5, section 3) of two plain colours; null when one is `currentcolor`. */
 function mix(call: Component & { kind: 'function' }, context: LengthContext): string | null {
-  const parts: Component[][] = [[]]
-  for (const arg of call.args) {
-    if (arg.kind === 'delim' && arg.text === ',') parts.push([])
-    else parts.at(-1)!.push(arg)
-  }
+  const parts = splitAt(call.args, ',')
   const space = keyword(parts[0]?.[1])
   const mode = MIX_MODES[space]
   if (parts.length !== 3 || !mode) return null
