@@ -9,5 +9,5 @@ const { main } = await import(outfile)
 process.chdir(folder)
 // The whole answer is written before the process ends, also into a pipe.
 let answer = ''
-process.exitCode = main(process.argv.slice(2), (text) => (answer += `${text}\n`), (text) => process.stderr.write(`${text}\n`))
+process.exitCode = await main(process.argv.slice(2), (text) => (answer += `${text}\n`), (text) => process.stderr.write(`${text}\n`))
 process.stdout.write(answer)

@@ -1,9 +1,13 @@
 import { parseArgs } from 'node:util'
 import { whyNothing } from '../core/selectors/why-nothing.ts'
 import { WORN_STATES, type WornState } from '../core/selectors/states.ts'
+import { SEVERITIES, type Severity } from '../core/fit/finding.ts'
+import { check, checkText, fails, sarif } from './commands/check.ts'
+import { fix } from './commands/fix.ts'
 import { reach } from './commands/reach.ts'
 import { resolve } from './commands/resolve.ts'
 import { traceOf, traceText } from './commands/trace.ts'
+import { measureImages } from './pixels.ts'
 import { pageNamed, readSite } from './read-site.ts'
 import { WrongUse } from './wrong-use.ts'
 
@@ -15,13 +19,17 @@ const USAGE = `Use: npm run --silent attire -- <command> <folder> [options]
       why the first element S finds has this value, and what was beaten
   reach <folder> --selector S [--json]
       how many elements S touches, on which pages
+  check <folder> [--sheet css/site.css] [--fail-on error|warning|note] [--json|--sarif]
+      the fit check: what is wrong with pages, sheet and files
+  fix <folder> --out <folder> [--rule id] [--sheet css/site.css] [--json]
+      a copy of the site with all that has a safe fix mended; the folder itself is never changed
 
-Exit codes: 0 fine, 1 findings, 2 wrong use.`
+Exit codes: 0 fine, 1 findings (as bad as --fail-on says, or worse; errors when it is left out), 2 wrong use.`
 
 /** Runs the command line; gives the exit code. */
-export function main(argv: readonly string[], out: (text: string) => void, complain: (text: string) => void): number {
+export async function main(argv: readonly string[], out: (text: string) => void, complain: (text: string) => void): Promise<number> {
   try {
-    return run(argv, out)
+    return await run(argv, out)
   } catch (error) {
     if (!(error instanceof WrongUse) && !(error instanceof TypeError && 'code' in error)) throw error
     complain(`${error.message}\n\n${USAGE}`)
@@ -29,12 +37,13 @@ export function main(argv: readonly string[], out: (text: string) => void, compl
   }
 }
 
-function run(argv: readonly string[], out: (text: string) => void): number {
+async function run(argv: readonly string[], out: (text: string) => void): Promise<number> {
   const { values, positionals } = parseArgs({
     args: [...argv], allowPositionals: true,
     options: {
       page: { type: 'string' }, selector: { type: 'string' }, property: { type: 'string' }, state: { type: 'string' }, width: { type: 'string', default: '1280' }, height: { type: 'string', default: '800' },
-      json: { type: 'boolean', default: false }, help: { type: 'boolean', short: 'h', default: false },
+      sheet: { type: 'string' }, 'fail-on': { type: 'string', default: 'error' }, out: { type: 'string' }, rule: { type: 'string' },
+      json: { type: 'boolean', default: false }, sarif: { type: 'boolean', default: false }, help: { type: 'boolean', short: 'h', default: false },
     },
   })
   const [command, folder, ...rest] = positionals
@@ -43,11 +52,18 @@ function run(argv: readonly string[], out: (text: string) => void): number {
     return 0
   }
   if (command === undefined) throw new WrongUse('Say what to do.')
-  if (!['resolve', 'trace', 'reach'].includes(command)) throw new WrongUse(`There is no command ${command}.`)
+  if (!['resolve', 'trace', 'reach', 'check', 'fix'].includes(command)) throw new WrongUse(`There is no command ${command}.`)
   if (folder === undefined) throw new WrongUse('Say which folder holds the site.')
   if (rest.length > 0) throw new WrongUse(`One folder at a time; “${rest[0]}” is too much.`)
   const viewport = { width: pixels('width', values.width), height: pixels('height', values.height) }
-  const site = readSite(folder, viewport)
+  if (command === 'fix') {
+    if (values.out === undefined) throw new WrongUse('Say where the mended copy goes: --out <folder>.')
+    const { fixed, left } = await fix(folder, values.out, values.rule, viewport, values.sheet)
+    if (values.json) out(JSON.stringify({ fixed, left }))
+    else out([...Object.entries(fixed).map(([rule, count]) => `  ${rule}: ${count} mended`), Object.keys(fixed).length === 0 ? `Nothing had a safe fix; ${values.out} is a plain copy.` : `${values.out} holds the mended copy. ${left === 0 ? 'Nothing is left.' : `${left} ${left === 1 ? 'finding is' : 'findings are'} left that need a decision.`}`].join('\n'))
+    return 0
+  }
+  const site = readSite(folder, viewport, values.sheet)
   switch (command) {
     case 'resolve': {
       const page = pageNamed(site, values.page)
@@ -63,6 +79,15 @@ function run(argv: readonly string[], out: (text: string) => void): number {
       if (values.json) out(JSON.stringify({ element: traced }))
       else out(traced ? `${traced.path}\n\n${traceText(traced, page)}` : `${values.selector} touches nothing on ${page}.`)
       return traced ? 0 : 1
+    }
+    case 'check': {
+      const level = values['fail-on'] as Severity
+      if (!SEVERITIES.includes(level)) throw new WrongUse(`--fail-on is one of ${SEVERITIES.join(', ')}; “${level}” is none.`)
+      if (values.json && values.sarif) throw new WrongUse('Ask for --json or for --sarif, not for both.')
+      await measureImages(site, folder)
+      const findings = check(site)
+      out(values.sarif ? JSON.stringify(sarif(findings)) : values.json ? JSON.stringify({ findings }) : checkText(findings))
+      return fails(findings, level) ? 1 : 0
     }
     default: {
       if (!values.selector) throw new WrongUse('Say which selector: --selector S.')

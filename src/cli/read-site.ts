@@ -4,11 +4,14 @@ import { SiteModel } from '../core/fit/site-model.ts'
 import type { Viewport } from '../core/cascade/media.ts'
 import { chooseSheet, NEW_SHEET } from '../core/site/choose-sheet.ts'
 import { closestName, isPage, isSheet, type SitePath } from '../core/site/paths.ts'
+import type { TextEncodingName } from '../core/site/encoding.ts'
 import { placeOf, type Place } from '../core/text/place.ts'
 import { WrongUse } from './wrong-use.ts'
 
 /** A folder read as a site. */
 export interface FolderSite {
+  /** Every file of the folder, as paths of the site. */
+  readonly files: readonly SitePath[]
   readonly model: SiteModel
   readonly pages: readonly SitePath[]
   /** Line and column of an offset in a page or stylesheet. */
@@ -16,26 +19,31 @@ export interface FolderSite {
 }
 
 /** Text of bytes: UTF-8, or one byte a character where they are not valid UTF-8. */
-function textOf(bytes: Buffer): string {
+export function textOf(bytes: Buffer): { readonly text: string; readonly encoding: TextEncodingName } {
   try {
-    return new TextDecoder('utf-8', { fatal: true, ignoreBOM: true }).decode(bytes)
+    return { text: new TextDecoder('utf-8', { fatal: true, ignoreBOM: true }).decode(bytes), encoding: 'utf-8' }
   } catch {
-    return bytes.toString('latin1')
+    return { text: bytes.toString('latin1'), encoding: 'bytes' }
   }
 }
 
-/** Reads the pages and stylesheets of a folder. Throws {@link WrongUse} when there is none. */
-export function readSite(folder: string, viewport: Viewport): FolderSite {
+/** Reads the pages and stylesheets of a folder; `wanted` names the sheet where it is known. Throws {@link WrongUse} when there is none. */
+export function readSite(folder: string, viewport: Viewport, wanted?: string): FolderSite {
   if (!statSync(folder, { throwIfNoEntry: false })?.isDirectory()) throw new WrongUse(`There is no folder ${folder}.`)
   const files = readdirSync(folder, { recursive: true, withFileTypes: true })
     .filter((entry) => entry.isFile())
     .map((entry) => path.relative(folder, path.join(entry.parentPath, entry.name)).split(path.sep).join('/'))
     .filter((file) => !/(?:^|\/)(?:\.|node_modules\/)/.test(file))
-  const texts = new Map(files.filter((file) => isPage(file) || isSheet(file)).map((file) => [file, textOf(readFileSync(path.join(folder, file)))]))
+  const texts = new Map(files.filter((file) => isPage(file) || isSheet(file)).map((file) => [file, textOf(readFileSync(path.join(folder, file))).text]))
   const pages = [...texts.keys()].filter(isPage).sort()
   if (pages.length === 0) throw new WrongUse(`There is no HTML page in ${folder}.`)
   const model = new SiteModel(viewport)
-  model.setFiles(files, chooseSheet(files, pages.map((page) => ({ path: page, text: texts.get(page)! }))) ?? NEW_SHEET)
+  if (wanted !== undefined && !texts.has(wanted)) {
+    const close = closestName(wanted, files.filter(isSheet))
+    throw new WrongUse(`There is no sheet ${wanted} in ${folder}.${close ? ` The closest name is ${close}.` : ''}`)
+  }
+  const infos = files.map((file) => ({ path: file, size: statSync(path.join(folder, file)).size, pixels: null }))
+  model.setFiles(infos, wanted ?? chooseSheet(files, pages.map((page) => ({ path: page, text: texts.get(page)! }))) ?? NEW_SHEET)
   for (const [file, text] of texts) model.setText(file, text)
   // The same few declarations are spoken of again and again.
   const places = new Map<string, Place>()
@@ -45,7 +53,7 @@ export function readSite(folder: string, viewport: Viewport): FolderSite {
     if (!found) places.set(key, (found = placeOf(texts.get(file) ?? '', offset)))
     return found
   }
-  return { model, pages, place }
+  return { model, files, pages, place }
 }
 
 /** The page a person means. Throws {@link WrongUse} with the closest name when there is none. */

@@ -5,16 +5,16 @@ import { LONGHANDS } from '../../src/core/cascade/properties.ts'
 
 const DEMO = 'demo/vennor-isles'
 
-function attire(...argv: string[]): { code: number; out: string; err: string } {
+async function attire(...argv: string[]): Promise<{ code: number; out: string; err: string }> {
   let out = ''
   let err = ''
-  const code = main(argv, (text) => (out += text), (text) => (err += text))
+  const code = await main(argv, (text) => (out += text), (text) => (err += text))
   return { code, out, err }
 }
 
 describe('resolve', () => {
-  it('gives every longhand of every element, with where it comes from', () => {
-    const { code, out } = attire('resolve', DEMO, '--page', 'index.html', '--json')
+  it('gives every longhand of every element, with where it comes from', async () => {
+    const { code, out } = await attire('resolve', DEMO, '--page', 'index.html', '--json')
     const { elements } = JSON.parse(out) as { elements: { index: number; path: string; properties: Record<string, { value: string; from: Record<string, unknown> }> }[] }
     expect(code).toBe(0)
     expect(elements.map(({ index }) => index)).toEqual(elements.map((_, at) => at))
@@ -25,24 +25,24 @@ describe('resolve', () => {
     expect(lead.properties['font-size']).toMatchObject({ value: '20.8px', from: { kind: 'external', file: 'css/site.css', selector: '.lead' } })
   })
 
-  it('wears states, and media queries at the width asked for', () => {
-    const value = (property: string, ...more: string[]) => JSON.parse(attire('resolve', DEMO, '--page', 'index.html', '--json', ...more).out).elements[0].properties[property].value
-    expect(value('color', '--selector', 'nav a', '--state', 'hover')).toBe('rgb(27, 58, 75)')
-    expect(value('color', '--selector', 'main a.more', '--state', 'visited')).toBe('rgb(91, 74, 122)')
-    expect(value('font-size', '--selector', 'h1', '--width', '360')).toBe('33.6px')
-    expect(value('font-size', '--selector', 'h1')).toBe('48px')
+  it('wears states, and media queries at the width asked for', async () => {
+    const value = async (property: string, ...more: string[]) => JSON.parse((await attire('resolve', DEMO, '--page', 'index.html', '--json', ...more)).out).elements[0].properties[property].value
+    expect(await value('color', '--selector', 'nav a', '--state', 'hover')).toBe('rgb(27, 58, 75)')
+    expect(await value('color', '--selector', 'main a.more', '--state', 'visited')).toBe('rgb(91, 74, 122)')
+    expect(await value('font-size', '--selector', 'h1', '--width', '360')).toBe('33.6px')
+    expect(await value('font-size', '--selector', 'h1')).toBe('48px')
   })
 })
 
 describe('trace and reach', () => {
-  it('tells the ladder in words', () => {
-    const { code, out } = attire('trace', DEMO, '--page', 'fares.html', '--selector', 'h1', '--property', 'color')
+  it('tells the ladder in words', async () => {
+    const { code, out } = await attire('trace', DEMO, '--page', 'fares.html', '--selector', 'h1', '--property', 'color')
     expect([code, out]).toEqual([0, expect.stringContaining('> h1 { color: #7a1f12 }  the <style> block in fares.html line 9')])
     expect(out).toContain('It lost: both weigh the same, and the page’s own <style> block comes after the sheet.')
   })
-  it('counts by page, and says why it is nothing', () => {
-    expect(JSON.parse(attire('reach', DEMO, '--selector', '.more', '--json').out)).toEqual({ total: 6, pages: [{ page: 'index.html', count: 3 }, { page: 'notices.html', count: 3 }] })
-    expect(attire('reach', DEMO, '--selector', '.More').out).toContain('write .more')
+  it('counts by page, and says why it is nothing', async () => {
+    expect(JSON.parse((await attire('reach', DEMO, '--selector', '.more', '--json')).out)).toEqual({ total: 6, pages: [{ page: 'index.html', count: 3 }, { page: 'notices.html', count: 3 }] })
+    expect((await attire('reach', DEMO, '--selector', '.More')).out).toContain('write .more')
   })
 })
 
@@ -59,14 +59,14 @@ describe('wrong use', () => {
     [['reach', DEMO, '--selector', 'p..x'], 'not a selector'],
     [['trace', DEMO, '--page', 'index.html', '--selector', 'p', '--property', 'colour'], 'no property colour'],
     [['reach', DEMO, '--bogus'], 'bogus'],
-  ])('%j exits with 2 and says why on standard error', (argv, words) => {
-    const { code, out, err } = attire(...argv)
+  ])('%j exits with 2 and says why on standard error', async (argv, words) => {
+    const { code, out, err } = await attire(...argv)
     expect([code, out]).toEqual([2, ''])
     expect(err).toContain(words)
   })
 })
 
-it('runs from the shell, with nothing but its answer on standard output', () => {
+it('runs from the shell, with nothing but its answer on standard output', async () => {
   const { status, stdout } = spawnSync(process.execPath, ['scripts/attire.mjs', 'reach', DEMO, '--selector', 'main p', '--json'], { encoding: 'utf8' })
   expect(status).toBe(0)
   expect(JSON.parse(stdout)).toMatchObject({ total: 35 })

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { boxTargets } from '../../src/core/boxes/targets.ts'
-import { basePath } from '../../src/core/fit/wear.ts'
+import { basePath } from '../../src/core/markup/base.ts'
 import { describeElement } from '../../src/core/markup/describe.ts'
 import { firstByTag, parsePage } from '../../src/core/markup/tree.ts'
 

@@ -3,17 +3,16 @@ import { planChange } from '../../src/core/cascade/change.ts'
 import type { Lost } from '../../src/core/cascade/trace.ts'
 import { trace } from '../../src/core/cascade/trace.ts'
 import { lostInWords } from '../../src/core/cascade/words.ts'
-import { SiteModel } from '../../src/core/fit/site-model.ts'
+import type { SiteModel } from '../../src/core/fit/site-model.ts'
 import { selectorAt } from '../../src/core/sheet/selector-at.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
+import { fileInfo, siteOf } from './model.ts'
 
 const viewport = { width: 1280, height: 800 }
 
 function site(pages: Record<string, string>, sheet: string): SiteModel {
-  const model = new SiteModel(viewport)
-  model.setFiles([...Object.keys(pages), 'css/site.css'], 'css/site.css')
-  model.setText('css/site.css', sheet)
+  const model = siteOf({ ...Object.fromEntries(Object.keys(pages).map((path) => [path, ''])), 'css/site.css': sheet })
   for (const [path, body] of Object.entries(pages)) model.setText(path, `<!doctype html>\n<html><head><link rel="stylesheet" href="css/site.css">${body}`)
   return model
 }
@@ -91,7 +90,7 @@ describe('edits reach every page that wears the sheet', () => {
   it('also through imports and beside embedded blocks, when selectors change, and back', () => {
     const model = site({ 'a.html': '</head><body><p id=x>x', 'b.html': '<style>p { margin: 0 }</style></head><body><p id=x>x', 'sub/c.html': '<link rel=stylesheet href="../css/outer.css"></head><body><p id=x>x' }, 'p { color: red }')
     model.setText('css/outer.css', '@import "site.css"; q { color: lime }')
-    model.setFiles(['a.html', 'b.html', 'sub/c.html', 'css/site.css', 'css/outer.css'], 'css/site.css')
+    model.setFiles(['a.html', 'b.html', 'sub/c.html', 'css/site.css', 'css/outer.css'].map(fileInfo), 'css/site.css')
     expect(colours(model)).toEqual(['#ff0000', '#ff0000', '#ff0000'])
     model.setText('css/site.css', 'p { color: navy }')
     expect(colours(model)).toEqual(['#000080', '#000080', '#000080'])

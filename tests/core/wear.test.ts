@@ -10,6 +10,7 @@ import { rootedUrls, wornCopy } from '../../src/core/markup/worn.ts'
 import { wearReport, type WearContext } from '../../src/core/fit/wear.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
+import { fileInfo } from './model.ts'
 
 const viewport = { width: 1280, height: 800 }
 const context = (sheet = 'p { color: red }'): WearContext => ({
@@ -57,7 +58,7 @@ describe('attaching', () => {
     expect(attached('a.html', '<head><title>x</title></head>')).toBe('<head><title>x</title><link rel="stylesheet" href="css/site.css"></head>')
     expect(attached('a.html', '<p>x')).toBe('<link rel="stylesheet" href="css/site.css">\n<p>x')
     expect(attached('isles/a.html', "<link rel='stylesheet' href='css/site.css'>")).toBe("<link rel='stylesheet' href='../css/site.css'>")
-    expect(attached('a.html', '<link href=css/site.css>')).toBe('<link rel="stylesheet" href=css/site.css>')
+    expect(attached('a.html', '<link href=css/site.css>')).toBe('<link href=css/site.css rel="stylesheet">')
   })
 
   it('makes any page whatever wear the sheet, by insertions and attribute changes only', () => {
@@ -82,7 +83,7 @@ describe('what beats the sheet', () => {
   it('counts what the demo site carries, for the demo’s honest faults', () => {
     const model = new SiteModel(viewport)
     const files = readdirSync('demo/vennor-isles', { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile()).map((entry) => path.relative('demo/vennor-isles', path.join(entry.parentPath, entry.name)))
-    model.setFiles(files, 'css/site.css')
+    model.setFiles(files.map(fileInfo), 'css/site.css')
     for (const file of files.filter((each) => /\.(?:html|css)$/.test(each))) model.setText(file, readFileSync(path.join('demo/vennor-isles', file), 'utf8'))
     const faults = model.pagePaths.flatMap((page) => (model.wear(page).fault ? [[page, model.wear(page).fault!.id]] : []))
     expect(faults.sort()).toEqual([['isles/skerrow.html', 'link-target-missing'], ['notices.html', 'link-missing']])

@@ -74,16 +74,16 @@ describe('saving', () => {
     const { id } = await make()
     const step = await change(id, 'p { color: blue }')
     await expect(save(id, 0, [{ type: 'step', step }, { type: 'redo' }])).rejects.toMatchObject({ code: 'bad-request' })
-    const bad: Step = { label: 'x', texts: [{ doc: lookDoc((await loadSite(db, id)).lookId), splices: [{ from: 0, to: 999, insert: '' }], inverse: [] }], files: [] }
+    const bad: Step = { label: 'x', texts: [{ doc: lookDoc((await loadSite(db, id)).lookId), splices: [{ from: 0, to: 999, insert: '' }], inverse: [] }], files: [], moves: [] }
     await expect(save(id, 0, [{ type: 'step', step }, { type: 'step', step: bad }])).rejects.toMatchObject({ code: 'revision-old' })
-    const outside: Step = { label: 'x', texts: [], files: [{ path: '../x', before: null, after: 'y' }] }
+    const outside: Step = { label: 'x', texts: [], files: [{ path: '../x', before: null, after: 'y' }], moves: [] }
     await expect(save(id, 0, [{ type: 'step', step: outside }])).rejects.toMatchObject({ code: 'bad-request' })
     expect([await sheet(id), (await loadSite(db, id)).revision]).toEqual(['p { color: red }', 0])
   })
 
   it('edits pages that are not UTF-8 without touching their other bytes, and refuses what they cannot hold', async () => {
     const { id } = await make()
-    const step = (insert: string): Step => ({ label: 'x', texts: [{ doc: fileDoc('index.html'), splices: [{ from: 0, to: 0, insert }], inverse: [{ from: 0, to: insert.length, insert: '' }] }], files: [] })
+    const step = (insert: string): Step => ({ label: 'x', texts: [{ doc: fileDoc('index.html'), splices: [{ from: 0, to: 0, insert }], inverse: [{ from: 0, to: insert.length, insert: '' }] }], files: [], moves: [] })
     await save(id, 0, [{ type: 'step', step: step('<!doctype html>') }])
     await expect(save(id, 1, [{ type: 'step', step: step('→') }])).rejects.toMatchObject({ code: 'not-usable' })
     const { bytes } = await exportSite(db, id, (await loadSite(db, id)).lookId)

@@ -3,9 +3,9 @@ import type { SaveRequest, SiteState } from '../../src/core/site/protocol.ts'
 import { fileDoc, lookDoc, reverseStep, stepOf, textsAfter } from '../../src/core/site/step.ts'
 import { createWorkroom, pagePaths, settledSheetText, sheetText } from '../../src/ui/state/store.ts'
 
-const file = (path: string, encoding: 'utf-8' | null = 'utf-8') => ({ path, hash: path, size: 1, encoding })
+const file = (path: string, encoding: 'utf-8' | null = 'utf-8') => ({ path, hash: path, size: 1, encoding, pixels: null })
 const site = (change: Partial<SiteState> = {}): SiteState => ({
-  id: 's', name: 'S', sheetPath: 'css/site.css', lookId: 'a', revision: 4,
+  id: 's', name: 'S', sheetPath: 'css/site.css', imageFolder: 'images', lookId: 'a', revision: 4,
   looks: [{ id: 'a', name: 'A', text: 'p { color: red }', encoding: 'utf-8' }, { id: 'b', name: 'B', text: 'p { color: blue }', encoding: 'utf-8' }],
   files: [file('isles/b.html'), file('index.html'), file('a.png', null), file('more.css')],
   texts: { 'index.html': '<p>x', 'isles/b.html': '<p>y', 'more.css': '' },
@@ -41,7 +41,7 @@ describe('steps', () => {
     expect(step.texts).toHaveLength(1)
     const after = textsAfter(step, (doc) => texts.get(doc))
     expect(after.get(fileDoc('a'))).toBe('OOOne')
-    expect(textsAfter(reverseStep(step), (doc) => after.get(doc)).get(fileDoc('a'))).toBe('one')
+    expect(textsAfter(reverseStep(step), (doc) => after.get(doc) ?? undefined).get(fileDoc('a'))).toBe('one')
     expect(reverseStep(step).files).toEqual([{ path: 'f', before: 'h', after: null }])
     expect(stepOf({ label: 'x', texts: [{ doc: lookDoc('l'), splices: [] }] }, () => '')).toBeNull()
     expect(() => stepOf({ label: 'x', texts: [{ doc: fileDoc('gone'), splices: [{ from: 0, to: 0, insert: 'x' }] }] }, () => undefined)).toThrow('file:gone')

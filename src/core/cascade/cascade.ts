@@ -48,10 +48,12 @@ export class Cascade {
   private readonly roots = new Map<string, ElementStyle>()
   private readonly declared = new Remembered<readonly SetLonghand[]>(OWN_AT_MOST)
   private readonly quirks: boolean
+  readonly viewport: Viewport
 
   constructor(sheets: readonly AuthorSheet[], settings: CascadeSettings) {
     const { viewport, quirks, states, resolveUrl } = settings
     this.quirks = quirks
+    this.viewport = viewport
     const browser = browserRules(quirks)
     const { rules, registered } = ruleSet(sheets, viewport, quirks, browser.length)
     this.sheets = sheets

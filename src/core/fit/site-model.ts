@@ -14,9 +14,12 @@ import { whyNothing, withoutStates } from '../selectors/why-nothing.ts'
 import { normalSelector } from '../selectors/serialize.ts'
 import { parseSheet, type Sheet } from '../sheet/parse.ts'
 import type { State } from '../selectors/match.ts'
-import { encodePath, folderOf, isPage, targetOf, type SitePath } from '../site/paths.ts'
+import { encodePath, folderOf, isPage, isSheet, targetOf, type SitePath } from '../site/paths.ts'
+import { fileDoc, type Doc } from '../site/step.ts'
+import type { FileInfo, SheetText, SiteView } from '../site/view.ts'
 import { placeOf } from '../text/place.ts'
-import type { Splice } from '../text/splice.ts'
+import type { SiteChange } from '../site/change.ts'
+import { applySplices, type Splice } from '../text/splice.ts'
 import { sheetsWorn, wearReport, type WearContext, type WearReport } from './wear.ts'
 
 /** A wear report without the page's tree, fit to be sent between threads. */
@@ -50,7 +53,7 @@ export interface Rival {
 const CASCADES_AT_MOST = 500
 
 /** A site as the core knows it: texts in, answers out. Pages and sheets are parsed once for each text. */
-export class SiteModel {
+export class SiteModel implements SiteView {
   private readonly texts = new Map<SitePath, string>()
   private readonly pages = new Map<SitePath, { text: string; page: Page }>()
   private readonly sheets = new Map<SitePath, Sheet>()
@@ -58,16 +61,36 @@ export class SiteModel {
   private readonly styles = new Map<string, PageStyles>()
   /** Cascades that have not taken in the latest texts of these stylesheets yet. */
   private readonly stale = new Map<Cascade, Set<SitePath>>()
-  private files: ReadonlySet<SitePath> = new Set()
-  private sheetPath: SitePath = ''
+  /** The sheet of looks that are not worn. */
+  private readonly otherLooks = new Map<Doc, string>()
+  private sheetDoc: Doc | null = null
+  files: ReadonlyMap<SitePath, FileInfo> = new Map()
+  sheetPath: SitePath = ''
 
   constructor(private readonly viewport: Viewport) {}
 
-  /** Names the files that exist and which of them is the sheet. */
-  setFiles(files: readonly SitePath[], sheetPath: SitePath): void {
-    this.files = new Set([...files, sheetPath])
+  /** Names the files that exist and which of them is the sheet; `sheetDoc` is the text of it that is worn, when it has several. */
+  setFiles(files: readonly FileInfo[], sheetPath: SitePath, sheetDoc: Doc | null = null): void {
+    this.files = new Map([...files, ...(files.some(({ path }) => path === sheetPath) ? [] : [{ path: sheetPath, size: 0, pixels: null }])].map((file) => [file.path, file]))
     this.sheetPath = sheetPath
+    this.sheetDoc = sheetDoc
     this.forget()
+  }
+
+  /** Gives a look that is not worn its sheet's text; null takes it away. */
+  setLook(doc: Doc, text: string | null): void {
+    if (text === null) this.otherLooks.delete(doc)
+    else this.otherLooks.set(doc, text)
+  }
+
+  /** What the text at a path is called in a step. */
+  docOf(path: SitePath): Doc {
+    return path === this.sheetPath && this.sheetDoc ? this.sheetDoc : fileDoc(path)
+  }
+
+  get sheetTexts(): SheetText[] {
+    const own = [...this.texts].filter(([path]) => isSheet(path)).map(([path, text]) => ({ doc: this.docOf(path), path, text }))
+    return [...own, ...[...this.otherLooks].filter(([doc]) => doc !== this.sheetDoc).map(([doc, text]) => ({ doc, path: this.sheetPath, text }))]
   }
 
   /** Gives a page or a stylesheet its text; null takes it away. */
@@ -103,6 +126,25 @@ export class SiteModel {
     this.styles.clear()
     this.cascades.clear()
     this.stale.clear()
+  }
+
+  /** The site as it would be after a change; what stays as it is, is not parsed again. */
+  after(change: SiteChange): SiteModel {
+    const { texts, moves, creates } = change
+    const names = new Map(moves.map(({ from, to }) => [from, to]))
+    const next = new SiteModel(this.viewport)
+    const nameOf = (path: SitePath) => names.get(path) ?? path
+    const files = [...this.files.values()].map((file) => ({ ...file, path: nameOf(file.path) }))
+    next.setFiles([...files, ...creates.map(({ path, text }) => ({ path, size: text.length, pixels: null }))], nameOf(this.sheetPath), this.sheetDoc)
+    for (const [path, text] of this.texts) {
+      const splices = texts.filter(({ doc }) => doc === this.docOf(path)).flatMap((each) => each.splices)
+      next.setText(nameOf(path), applySplices(text, splices))
+      const page = this.pages.get(path)
+      if (splices.length === 0 && page) next.pages.set(nameOf(path), page)
+    }
+    for (const [doc, text] of this.otherLooks) next.setLook(doc, applySplices(text, texts.filter((each) => each.doc === doc).flatMap(({ splices }) => splices)))
+    for (const { path, text } of creates) next.setText(path, text)
+    return next
   }
 
   get pagePaths(): SitePath[] {

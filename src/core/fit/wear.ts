@@ -5,6 +5,7 @@ import { LONGHANDS } from '../cascade/properties.ts'
 import type { AuthorSheet } from '../cascade/rules.ts'
 import { entriesFor, placeOfEntry } from '../cascade/trace.ts'
 import { supportsMatches } from '../cascade/supports.ts'
+import { basePath } from '../markup/base.ts'
 import { describeElement } from '../markup/describe.ts'
 import type { Page, PageElement } from '../markup/tree.ts'
 import { parseSheet, type Sheet } from '../sheet/parse.ts'
@@ -49,17 +50,23 @@ export interface WearReport {
 /** What the check needs to know of the site. `readSheet` gives a stylesheet of the site, parsed, or null. */
 export interface WearContext {
   readonly sheetPath: SitePath
-  readonly files: ReadonlySet<SitePath>
+  readonly files: { has(path: SitePath): boolean; keys(): Iterable<SitePath> }
   readonly readSheet: (path: SitePath) => Sheet | null
   readonly viewport: Viewport
 }
 
-/** Examines one page: does the sheet arrive, and what on the page beats it? `stylesOf` gives the page's styles where they are known. */
-export function wearReport(path: SitePath, page: Page, context: WearContext, stylesOf?: () => PageStyles): WearReport {
+/**
+ * Examines one page: does the sheet arrive, and what on the page beats it? `stylesOf` gives the page's styles where they are
+ * known; with null nobody asks what beats the sheet.
+ */
+export function wearReport(path: SitePath, page: Page, context: WearContext, stylesOf?: (() => PageStyles) | null): WearReport {
   const sheets = sheetsWorn(path, page, context)
   const base = basePath(path, page)
   const wears = sheets.some((sheet) => sheet.kind === 'external' && sheet.file === context.sheetPath)
   const embedded = sheets.filter((sheet) => sheet.kind === 'embedded')
+  const inline = page.elements.filter((element) => element.attributes.has('style')).length
+  // A page without styles of its own has nothing to beat the sheet with.
+  const asks = stylesOf !== null && wears && embedded.length + inline > 0
   return {
     page: path,
     wears,
@@ -69,8 +76,8 @@ export function wearReport(path: SitePath, page: Page, context: WearContext, sty
       blocks: embedded.length,
       declarations: embedded.reduce((sum, { sheet }) => sum + countDeclarations(sheet.rules), 0),
     },
-    inline: page.elements.filter((element) => element.attributes.has('style')).length,
-    overridden: wears ? overriddenBy(stylesOf?.() ?? new Cascade(sheets, { viewport: context.viewport, quirks: page.quirks }).stylesOf(page), context) : [],
+    inline,
+    overridden: asks ? overriddenBy(stylesOf?.() ?? new Cascade(sheets, { viewport: context.viewport, quirks: page.quirks }).stylesOf(page), context) : [],
   }
 }
 
@@ -110,13 +117,6 @@ export function sheetsWorn(path: SitePath, page: Page, context: WearContext): Au
     }
   }
   return worn
-}
-
-/** Where a page's relative references start from: the page itself, unless a `base` element of it leads elsewhere in the site. */
-export function basePath(path: SitePath, page: Page): SitePath {
-  const base = page.elements.find((element) => element.html && element.tag === 'base' && element.attributes.has('href'))
-  const target = base ? targetOf(path, base.attributes.get('href')!) : null
-  return target?.kind === 'site' ? target.path : path
 }
 
 function isActive(element: PageElement, viewport: Viewport): boolean {
@@ -169,7 +169,7 @@ function faultOf(path: SitePath, page: Page, context: WearContext): NonNullable<
       const where = folder === '' ? '' : `This page is in ${folder}, so `
       return { id: 'link-target-missing', message: `${where}“${href}” leads to ${target.path}, which is not there. From this page the sheet is ${right}.`, link }
     }
-    const closest = closestName(target.path, [...files].filter((file) => file.toLowerCase().endsWith('.css')))
+    const closest = closestName(target.path, [...files.keys()].filter((file) => file.toLowerCase().endsWith('.css')))
     if (closest === sheetPath) {
       return { id: 'link-target-missing', message: `The link names ${target.path}, which is not there. The closest name is ${closest}.`, link }
     }

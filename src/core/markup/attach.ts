@@ -1,6 +1,7 @@
 import type { WearReport } from '../fit/wear.ts'
-import { lineEndOf } from '../text/place.ts'
+import { beginsLine, indentAt, lineEndOf } from '../text/place.ts'
 import type { Splice } from '../text/splice.ts'
+import { escapeAttribute, removeAttribute, setAttribute } from './attributes.ts'
 import { firstByTag, type Page, type PageElement } from './tree.ts'
 
 /**
@@ -15,22 +16,8 @@ export function attachSheet(page: Page, report: WearReport): Splice[] {
 
 function mendLink(page: Page, link: PageElement, report: WearReport): Splice[] {
   const splices: Splice[] = []
-  const places = link.place!.attributes
-  const set = (name: string, value: string) => {
-    const at = places[name]
-    if (at) splices.push({ ...at, insert: writeAttribute(page.text.slice(at.from, at.to), name, value) })
-    else {
-      const from = link.place!.startTag.from + '<link'.length
-      splices.push({ from, to: from, insert: ` ${name}="${escapeAttribute(value)}"` })
-    }
-  }
-  const drop = (name: string) => {
-    const at = places[name]
-    if (!at) return
-    let from = at.from
-    while (/\s/.test(page.text[from - 1] ?? '')) from--
-    splices.push({ from, to: at.to, insert: '' })
-  }
+  const set = (name: string, value: string) => splices.push(...setAttribute(page, link, name, value))
+  const drop = (name: string) => splices.push(...removeAttribute(page, link, name))
   if (!/^\s*stylesheet\s*$/i.test(link.attributes.get('rel') ?? '')) set('rel', 'stylesheet')
   if (report.fault!.id === 'link-not-worn') {
     drop('disabled')
@@ -38,17 +25,6 @@ function mendLink(page: Page, link: PageElement, report: WearReport): Splice[] {
     if (link.attributes.has('type')) set('type', 'text/css')
   } else if (report.fault!.id !== 'link-rel-missing') set('href', report.reference)
   return splices
-}
-
-/** Rewrites `name=value` as written before: same spelling of the name, same quotes. */
-function writeAttribute(written: string, name: string, value: string): string {
-  const match = /^([^=\s]+)(\s*=\s*)(["']?)/.exec(written)
-  const quote = match?.[3] || '"'
-  return `${match?.[1] ?? name}${match?.[2] ?? '='}${quote}${escapeAttribute(value, quote)}${quote}`
-}
-
-function escapeAttribute(value: string, quote = '"'): string {
-  return value.replace(/&/g, '&amp;').replace(quote === '"' ? /"/g : /'/g, quote === '"' ? '&quot;' : '&#39;')
 }
 
 function newLink(page: Page, reference: string): Splice {
@@ -65,9 +41,7 @@ function newLink(page: Page, reference: string): Splice {
 }
 
 /** A tag on a line of its own behind `at`, indented like the line that holds `model`; on the same line in one-line markup. */
-function insertLine(text: string, at: number, tag: string, model: number, deeper = ''): Splice {
-  const lineStart = Math.max(text.lastIndexOf('\n', model - 1), text.lastIndexOf('\r', model - 1)) + 1
-  const indent = /^[ \t]*/.exec(text.slice(lineStart))![0]
-  const alone = lineStart + indent.length === model && /^[ \t]*(?:[\r\n]|$)/.test(text.slice(at))
-  return { from: at, to: at, insert: alone ? lineEndOf(text) + indent + deeper + tag : tag }
+export function insertLine(text: string, at: number, tag: string, model: number, deeper = ''): Splice {
+  const alone = beginsLine(text, model) && /^[ \t]*(?:[\r\n]|$)/.test(text.slice(at))
+  return { from: at, to: at, insert: alone ? lineEndOf(text) + indentAt(text, model) + deeper + tag : tag }
 }

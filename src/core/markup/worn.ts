@@ -1,4 +1,4 @@
-import { tokensOf, Token } from '../sheet/tokens.ts'
+import { addressesIn } from '../sheet/references.ts'
 import type { Splice } from '../text/splice.ts'
 import { firstByTag, parsePage, type PageElement } from './tree.ts'
 
@@ -36,19 +36,9 @@ export function wornCopy(text: string, { bridge, root, self }: WornOptions): Spl
 /** Splices that lead every root-relative `url()` and `@import` of a stylesheet to `root`; `base` shifts their places. */
 export function rootedUrls(text: string, root: string, base = 0): Splice[] {
   if (!text.includes('/')) return []
-  const splices: Splice[] = []
-  const put = (at: number) => {
-    if (text[at] === '/' && text[at + 1] !== '/' && text[at + 1] !== '*') splices.push({ from: base + at, to: base + at + 1, insert: root })
-  }
-  let expects = false
-  for (const token of tokensOf(text)) {
-    const raw = text.slice(token.from, token.to)
-    if (token.type === Token.Url) put(token.from + /^url\(\s*/i.exec(raw)![0].length)
-    else if (token.type === Token.String && expects) put(token.from + 1)
-    if (token.type === Token.WhiteSpace) continue
-    expects = (token.type === Token.Function && /^(?:url|src)\($/i.test(raw)) || (token.type === Token.AtKeyword && /^@import$/i.test(raw))
-  }
-  return splices
+  return addressesIn(text, base)
+    .filter(({ from }) => text[from - base] === '/' && text[from - base + 1] !== '/')
+    .map(({ from }) => ({ from, to: from + 1, insert: root }))
 }
 
 const HINTS = /\b(?:preconnect|dns-prefetch|prefetch|preload|modulepreload|prerender)\b/i

@@ -1,4 +1,4 @@
-import { lineEndOf } from '../text/place.ts'
+import { indentAt, lineEndOf } from '../text/place.ts'
 import { applySplices, type Splice } from '../text/splice.ts'
 import type { Declaration, Rule, Sheet, StyleRule } from './parse.ts'
 import { parseSheet } from './parse.ts'
@@ -83,12 +83,6 @@ export function editInTurn(text: string, edits: readonly ((sheet: Sheet) => read
 
 function isOpen(rule: Rule): boolean {
   return !rule.closed || rule.items.some((item) => item.kind !== 'declaration' && isOpen(item))
-}
-
-/** White space before an offset on its line. */
-function indentAt(text: string, offset: number): string {
-  const start = Math.max(text.lastIndexOf('\n', offset - 1), text.lastIndexOf('\r', offset - 1)) + 1
-  return /^[ \t]*/.exec(text.slice(start, offset))![0]
 }
 
 /** One level of indentation as this sheet writes it; two spaces when it shows none. */

@@ -99,6 +99,16 @@ export function isSheet(path: SitePath): boolean {
   return SHEET.test(path)
 }
 
+/** Whether a file is an image, by its ending. */
+export function isImage(path: SitePath): boolean {
+  return /\.(?:png|jpe?g|gif|webp|avif|svg|ico|bmp|tiff?)$/i.test(path)
+}
+
+/** Whether a file is a font, by its ending. */
+export function isFont(path: SitePath): boolean {
+  return /\.(?:woff2?|ttf|otf|eot)$/i.test(path)
+}
+
 /** Pages first the way a visitor meets them: `index` before its neighbours, the top folder before subfolders. */
 export function comparePages(a: SitePath, b: SitePath): number {
   const depth = a.split('/').length - b.split('/').length

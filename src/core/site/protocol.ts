@@ -14,6 +14,8 @@ export const fileSchema = z.object({
   /** Bytes. */
   size: z.number().int().nonnegative(),
   encoding: encodingSchema.nullable(),
+  /** Width and height of an image in px of its own; null for other files and where they cannot be read. */
+  pixels: z.object({ width: z.number().int(), height: z.number().int() }).nullable(),
 })
 export type SiteFile = z.infer<typeof fileSchema>
 
@@ -22,6 +24,8 @@ export const siteStateSchema = z.object({
   id: z.string(),
   name: z.string(),
   sheetPath: z.string(),
+  /** Where new images are put; '' for the top folder. */
+  imageFolder: z.string(),
   lookId: z.string(),
   revision: z.number().int(),
   looks: z.array(lookSchema),
@@ -52,6 +56,25 @@ export const saveRequestSchema = z.object({
 export type SaveRequest = z.infer<typeof saveRequestSchema>
 
 export const saveResponseSchema = z.object({ revision: z.number().int() })
+
+/** A file's bytes as the server keeps them. */
+export const blobSchema = z.object({ hash: z.string(), size: z.number().int().nonnegative(), pixels: fileSchema.shape.pixels })
+export type KeptBlob = z.infer<typeof blobSchema>
+
+/** Asks for a copy of an image, `width` px wide. */
+export const scaleRequestSchema = z.object({ path: z.string().min(1), width: z.number().int().min(16).max(10_000) })
+
+/** What a new site begins with. */
+export const newSiteRequestSchema = z.object({
+  name: z.string().trim().min(1).max(120),
+  /** The folder the hand-off wraps everything in; '' for none. */
+  folder: z.string().max(120).regex(/^[^/\\:*?"<>|\0]*$/),
+  sheetPath: z.string().min(1).max(400),
+  imageFolder: z.string().max(400),
+  pages: z.array(z.object({ path: z.string().min(1).max(400), title: z.string().max(200) })).min(1).max(50),
+  lang: z.string().regex(/^[A-Za-z]{2,8}(?:-[A-Za-z0-9]{1,8})*$/),
+})
+export type NewSiteRequest = z.infer<typeof newSiteRequestSchema>
 
 export const settingsRequestSchema = z.object({ lookId: z.string().optional(), sheetPath: z.string().optional(), name: z.string().trim().min(1).max(120).optional() })
 

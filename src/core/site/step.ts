@@ -19,20 +19,50 @@ export const lookDoc = (id: string): Doc => `look:${id}`
 /** The path of a file's text, or null for a look's sheet. */
 export const pathOfDoc = (doc: Doc): string | null => (doc.startsWith('file:') ? doc.slice(5) : null)
 
-/** One undoable change: splices in any number of texts, and files that come or go (as hashes of their bytes). */
+/** SHA-256 of no bytes at all: what a text file holds when it comes, and when it goes. */
+export const EMPTY_HASH = 'e3b0c44298fc1c149afbf4c8996fb92427ae41e4649b934ca495991b7852b855'
+
+const pixelsSchema = z.object({ width: z.number().int().positive(), height: z.number().int().positive() }).nullable()
+const versionSchema = z.object({ size: z.number().int().nonnegative(), pixels: pixelsSchema })
+
+/**
+ * A file that comes, goes or is replaced, as hashes of its bytes; null where it is not there. A text file (`encoding`)
+ * comes and goes empty: what it says is in the splices, so that undo needs nothing but the step.
+ */
+export const fileChangeSchema = z.object({
+  path: z.string().min(1),
+  before: z.string().nullable(),
+  after: z.string().nullable(),
+  encoding: z.enum(['utf-8', 'bytes']).optional(),
+  /** Weight and dimensions before and after, for files that are no text. */
+  was: versionSchema.optional(),
+  is: versionSchema.optional(),
+})
+export type FileChange = z.infer<typeof fileChangeSchema>
+
+export const moveSchema = z.object({ from: z.string().min(1), to: z.string().min(1) })
+export type Move = z.infer<typeof moveSchema>
+
+/**
+ * One undoable change: splices in any number of texts, files that come or go, and files that move. It is carried out in
+ * this order: files come, texts change (named as they were before the moves), files move all at once, files go.
+ */
 export const stepSchema = z.object({
   label: z.string().min(1).max(200),
-  texts: z.array(z.object({ doc: docSchema, splices: z.array(spliceSchema), inverse: z.array(spliceSchema) })).max(5000),
-  files: z.array(z.object({ path: z.string().min(1), before: z.string().nullable(), after: z.string().nullable() })).max(5000),
+  texts: z.array(z.object({ doc: docSchema, splices: z.array(spliceSchema), inverse: z.array(spliceSchema) })).max(20_000),
+  files: z.array(fileChangeSchema).max(20_000),
+  moves: z.array(moveSchema).max(20_000).default([]),
 })
 export type Step = z.infer<typeof stepSchema>
 
 /** The same step the other way round. */
 export function reverseStep(step: Step): Step {
+  const names = new Map((step.moves ?? []).map(({ from, to }) => [fileDoc(from), fileDoc(to)]))
   return {
     label: step.label,
-    texts: step.texts.map(({ doc, splices, inverse }) => ({ doc, splices: inverse, inverse: splices })),
-    files: step.files.map(({ path, before, after }) => ({ path, before: after, after: before })),
+    texts: step.texts.map(({ doc, splices, inverse }) => ({ doc: names.get(doc) ?? doc, splices: inverse, inverse: splices })),
+    files: step.files.map(({ before, after, was, is, ...rest }) => ({ ...rest, before: after, after: before, ...(is ? { was: is } : {}), ...(was ? { is: was } : {}) })),
+    moves: (step.moves ?? []).map(({ from, to }) => ({ from: to, to: from })),
   }
 }
 
@@ -40,11 +70,14 @@ export function reverseStep(step: Step): Step {
 export interface Edit {
   readonly label: string
   readonly texts: readonly { readonly doc: Doc; readonly splices: readonly Splice[] }[]
-  readonly files?: Step['files']
+  readonly files?: readonly FileChange[]
+  readonly moves?: readonly Move[]
 }
 
 /** Makes a step of an edit, with the inverse of every splice; null when it changes nothing. Throws when a text is not known. */
-export function stepOf(edit: Edit, textOf: (doc: Doc) => string | undefined): Step | null {
+export function stepOf(edit: Edit, known: (doc: Doc) => string | undefined): Step | null {
+  const coming = new Set((edit.files ?? []).filter(({ before, encoding }) => before === null && encoding).map(({ path }) => fileDoc(path)))
+  const textOf = (doc: Doc) => known(doc) ?? (coming.has(doc) ? '' : undefined)
   const texts = edit.texts
     .filter(({ splices }) => splices.length > 0)
     .map(({ doc, splices }) => {
@@ -53,16 +86,28 @@ export function stepOf(edit: Edit, textOf: (doc: Doc) => string | undefined): St
       return { doc, splices: [...splices], inverse: invertSplices(text, splices) }
     })
   const files = (edit.files ?? []).filter(({ before, after }) => before !== after)
-  return texts.length + files.length > 0 ? { label: edit.label, texts, files } : null
+  const moves = (edit.moves ?? []).filter(({ from, to }) => from !== to)
+  return texts.length + files.length + moves.length > 0 ? { label: edit.label.slice(0, 200), texts, files, moves } : null
 }
 
-/** The texts a step leaves behind, by doc. Throws when a text is missing or a splice does not fit. */
-export function textsAfter(step: Step, textOf: (doc: Doc) => string | undefined): Map<Doc, string> {
-  const after = new Map<Doc, string>()
+/**
+ * The texts a step leaves behind, by the names they have afterwards; null for those that are gone or have another name.
+ * Throws when a text is missing or a splice does not fit.
+ */
+export function textsAfter(step: Step, known: (doc: Doc) => string | undefined): Map<Doc, string | null> {
+  const after = new Map<Doc, string | null>()
+  for (const { path, before, encoding } of step.files) if (before === null && encoding) after.set(fileDoc(path), '')
   for (const { doc, splices } of step.texts) {
-    const text = after.get(doc) ?? textOf(doc)
-    if (text === undefined) throw new Error(`There is no text ${doc}.`)
+    const text = after.get(doc) ?? known(doc)
+    if (text === undefined || text === null) throw new Error(`There is no text ${doc}.`)
     after.set(doc, applySplices(text, splices))
   }
+  const moved = step.moves.flatMap(({ from, to }) => {
+    const text = after.get(fileDoc(from)) ?? known(fileDoc(from))
+    return text === undefined || text === null ? [] : [{ from: fileDoc(from), to: fileDoc(to), text }]
+  })
+  for (const { from } of moved) after.set(from, null)
+  for (const { to, text } of moved) after.set(to, text)
+  for (const { path, after: hash, encoding } of step.files) if (hash === null && encoding) after.set(fileDoc(path), null)
   return after
 }

@@ -20,6 +20,21 @@ export function placeOf(text: string, offset: number): Place {
   return { line, column: end - start + 1 }
 }
 
+/** Where the line begins that holds an offset. */
+export function lineStartOf(text: string, offset: number): number {
+  return Math.max(text.lastIndexOf('\n', offset - 1), text.lastIndexOf('\r', offset - 1)) + 1
+}
+
+/** White space before an offset on its line. */
+export function indentAt(text: string, offset: number): string {
+  return /^[ \t]*/.exec(text.slice(lineStartOf(text, offset), offset))![0]
+}
+
+/** Whether nothing but white space stands before an offset on its line. */
+export function beginsLine(text: string, offset: number): boolean {
+  return indentAt(text, offset).length === offset - lineStartOf(text, offset)
+}
+
 /** The line end a text uses: that of its first line, LF when it has none. */
 export function lineEndOf(text: string): string {
   const at = text.search(/[\r\n]/)

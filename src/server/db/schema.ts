@@ -8,6 +8,9 @@ export const blobs = sqliteTable('blobs', {
   hash: text().primaryKey(),
   bytes: blob({ mode: 'buffer' }).notNull(),
   size: integer().notNull(),
+  /** Of an image, in px of its own: null when it was not looked at yet, 0 when it has none. */
+  width: integer(),
+  height: integer(),
 })
 
 export const sites = sqliteTable('sites', {
@@ -17,6 +20,8 @@ export const sites = sqliteTable('sites', {
   /** Folder that wrapped everything in the imported archive; it wraps the handed-off one too. '' for none. */
   folder: text().notNull().default(''),
   sheetPath: text().notNull(),
+  /** Folder that new images are put into, without a closing slash; '' for the top one. */
+  imageFolder: text().notNull().default('images'),
   lookId: text().notNull(),
   /** Grows with every save; a save names the one it was based on. */
   revision: integer().notNull().default(0),

@@ -1,9 +1,11 @@
 import { asc, desc, eq, sql } from 'drizzle-orm'
+import { isImage } from '../../core/site/paths.ts'
 import type { SiteList, SiteState } from '../../core/site/protocol.ts'
 import { decodeText } from '../db/blobs.ts'
 import type { Executor } from '../db/database.ts'
 import { blobs, files, looks, sites, steps } from '../db/schema.ts'
 import { PublicError } from '../http/errors.ts'
+import { measure } from './pixels.ts'
 
 /** Steps sent to the workroom; older ones stay on the server. */
 const STEPS_SENT = 300
@@ -20,15 +22,21 @@ export async function loadSite(db: Executor, id: string): Promise<SiteState> {
   const site = await siteRow(db, id)
   const lookRows = await db.select({ look: looks, bytes: blobs.bytes }).from(looks).innerJoin(blobs, eq(looks.hash, blobs.hash))
     .where(eq(looks.siteId, id)).orderBy(asc(looks.position))
-  const fileRows = await db.select({ path: files.path, hash: files.hash, encoding: files.encoding, size: blobs.size, bytes: sql<Buffer | null>`case when ${files.encoding} is null then null else ${blobs.bytes} end` })
+  const fileRows = await db.select({ path: files.path, hash: files.hash, encoding: files.encoding, size: blobs.size, width: blobs.width, height: blobs.height, bytes: sql<Buffer | null>`case when ${files.encoding} is null then null else ${blobs.bytes} end` })
     .from(files).innerJoin(blobs, eq(files.hash, blobs.hash)).where(eq(files.siteId, id)).orderBy(asc(files.path))
+  // Images that came before their dimensions were kept are looked at now, once.
+  for (const row of fileRows) {
+    if (row.width !== null || !isImage(row.path)) continue
+    const pixels = await measure(db, row.hash)
+    Object.assign(row, { width: pixels?.width ?? 0, height: pixels?.height ?? 0 })
+  }
   const stepRows = await db.select({ seq: steps.seq, step: steps.step }).from(steps).where(eq(steps.siteId, id)).orderBy(desc(steps.seq)).limit(STEPS_SENT)
   const sent = stepRows.reverse()
   const olderSteps = sent[0]?.seq ?? 0
   return {
-    id, name: site.name, sheetPath: site.sheetPath, lookId: site.lookId, revision: site.revision,
+    id, name: site.name, sheetPath: site.sheetPath, imageFolder: site.imageFolder, lookId: site.lookId, revision: site.revision,
     looks: lookRows.map(({ look, bytes }) => ({ id: look.id, name: look.name, encoding: look.encoding, text: decodeText(Buffer.from(bytes), look.encoding) })),
-    files: fileRows.map(({ path, hash, size, encoding }) => ({ path, hash, size, encoding })),
+    files: fileRows.map(({ path, hash, size, encoding, width, height }) => ({ path, hash, size, encoding, pixels: width && height ? { width, height } : null })),
     texts: Object.fromEntries(fileRows.flatMap(({ path, encoding, bytes }) => (encoding && bytes ? [[path, decodeText(Buffer.from(bytes), encoding)]] : []))),
     steps: sent.map(({ step }) => step),
     cursor: Math.max(0, site.cursor - olderSteps),

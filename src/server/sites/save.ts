@@ -2,7 +2,7 @@ import { and, eq, gte } from 'drizzle-orm'
 import { fitsEncoding } from '../../core/site/encoding.ts'
 import type { Operation, SaveRequest } from '../../core/site/protocol.ts'
 import { pathFault } from '../../core/site/paths.ts'
-import { pathOfDoc, reverseStep, type Doc, type Step } from '../../core/site/step.ts'
+import { EMPTY_HASH, pathOfDoc, reverseStep, type Doc, type FileChange, type Move, type Step } from '../../core/site/step.ts'
 import { applySplices, SpliceError } from '../../core/text/splice.ts'
 import { decodeText, encodeText, getBlob, putBlob } from '../db/blobs.ts'
 import type { Database, Executor } from '../db/database.ts'
@@ -54,9 +54,38 @@ async function carryOut(tx: Executor, siteId: string, cursor: number, operation:
   return undo ? cursor - 1 : cursor + 1
 }
 
+/** In the order a step is made of: files come, texts change, files move, files go. */
 async function applyStep(tx: Executor, siteId: string, step: Step): Promise<void> {
-  for (const change of step.files) await applyFile(tx, siteId, change)
+  for (const change of step.files) if (change.after !== null) await putFile(tx, siteId, change)
   for (const { doc, splices } of step.texts) await applyText(tx, siteId, doc, splices)
+  await moveFiles(tx, siteId, step.moves ?? [])
+  for (const { path, after } of step.files) if (after === null) await tx.delete(files).where(fileIs(siteId, path))
+}
+
+const fileIs = (siteId: string, path: string) => and(eq(files.siteId, siteId), eq(files.path, path))
+
+/** Renames files, all at once: they may take each other's names. */
+async function moveFiles(tx: Executor, siteId: string, moves: readonly Move[]): Promise<void> {
+  const site = await siteRow(tx, siteId)
+  const plain = moves.filter(({ from }) => from !== site.sheetPath)
+  for (const { to } of moves) refusePath(to)
+  const sheet = moves.find(({ from }) => from === site.sheetPath)
+  const between = (at: number) => `\0moving ${at}`
+  for (const [at, { from }] of plain.entries()) await tx.update(files).set({ path: between(at) }).where(fileIs(siteId, from))
+  for (const [at, { from, to }] of plain.entries()) {
+    const taken = await tx.select({ path: files.path }).from(files).where(fileIs(siteId, to))
+    if (taken.length > 0 || (to === site.sheetPath && !sheet) || to === sheet?.to) throw new PublicError('not-usable', `There is a file ${to} already, so ${from} cannot get that name.`)
+    const [row] = await tx.update(files).set({ path: to }).where(fileIs(siteId, between(at))).returning({ path: files.path })
+    if (!row) throw new PublicError('revision-old', `There is no file ${from} any more. Load the site again.`)
+  }
+  if (!sheet) return
+  const taken = await tx.select({ path: files.path }).from(files).where(fileIs(siteId, sheet.to))
+  if (taken.length > 0) throw new PublicError('not-usable', `There is a file ${sheet.to} already, so the sheet cannot get that name.`)
+  await tx.update(sites).set({ sheetPath: sheet.to }).where(eq(sites.id, siteId))
+}
+
+function refusePath(path: string): void {
+  if (pathFault(path) !== null) throw new PublicError('bad-request', `“${path}” cannot be the path of a file in the site.`)
 }
 
 async function applyText(tx: Executor, siteId: string, doc: Doc, splices: Step['texts'][number]['splices']): Promise<void> {
@@ -84,15 +113,15 @@ async function applyText(tx: Executor, siteId: string, doc: Doc, splices: Step['
   else await tx.update(files).set({ hash }).where(where)
 }
 
-async function applyFile(tx: Executor, siteId: string, { path, after }: Step['files'][number]): Promise<void> {
-  if (pathFault(path) !== null) throw new PublicError('bad-request', `“${path}” cannot be the path of a file in the site.`)
-  const where = and(eq(files.siteId, siteId), eq(files.path, path))
-  if (after === null) {
-    await tx.delete(files).where(where)
-    return
-  }
-  const [known] = await tx.select({ hash: blobs.hash }).from(blobs).where(eq(blobs.hash, after))
+/** Puts a file in its place: one that comes, or other bytes for one that is there. */
+async function putFile(tx: Executor, siteId: string, { path, before, after, encoding }: FileChange): Promise<void> {
+  refusePath(path)
+  if (path === (await siteRow(tx, siteId)).sheetPath) throw new PublicError('not-usable', `${path} is the sheet, and each look has its own.`)
+  if (after === EMPTY_HASH) await putBlob(tx, Buffer.alloc(0))
+  const [known] = await tx.select({ hash: blobs.hash }).from(blobs).where(eq(blobs.hash, after!))
   if (!known) throw new PublicError('not-found', `The file for “${path}” is not here. Load the site again.`)
-  await tx.insert(files).values({ siteId, path, hash: after, encoding: null })
-    .onConflictDoUpdate({ target: [files.siteId, files.path], set: { hash: after } })
+  const [there] = await tx.select({ hash: files.hash }).from(files).where(fileIs(siteId, path))
+  if (before === null && there && there.hash !== after) throw new PublicError('not-usable', `There is a file ${path} already.`)
+  await tx.insert(files).values({ siteId, path, hash: after!, encoding: encoding ?? null })
+    .onConflictDoUpdate({ target: [files.siteId, files.path], set: { hash: after! } })
 }

@@ -26,6 +26,8 @@ export interface WorkroomState {
   readonly siteId: string
   readonly name: string
   readonly sheetPath: string
+  /** Where new images are put; '' for the top folder. */
+  readonly imageFolder: string
   readonly looks: readonly Pick<Look, 'id' | 'name' | 'encoding'>[]
   readonly lookId: string
   readonly files: readonly SiteFile[]
@@ -40,6 +42,8 @@ export interface WorkroomState {
   readonly trouble: { readonly text: string } | null
   /** Grows when pages must be loaded anew, by path. */
   readonly reloads: ReadonlyMap<string, number>
+  /** Pages that are new or have a new name and are not kept yet: the server does not know them. */
+  readonly unkept: ReadonlySet<string>
 
   readonly facet: Facet
   readonly closeUp: string | null
@@ -95,6 +99,7 @@ export function createWorkroom(site: SiteState): WorkroomStore {
       if (keeping.state === 'kept') reloadStale()
     })
     const reloadStale = () => {
+      if (get().unkept.size > 0) set({ unkept: new Set() })
       if (stale.size === 0) return
       const reloads = new Map(get().reloads)
       for (const page of stale) reloads.set(page, (reloads.get(page) ?? 0) + 1)
@@ -106,21 +111,32 @@ export function createWorkroom(site: SiteState): WorkroomStore {
       if (keeper.busy) event.preventDefault()
     })
 
-    /** Texts and files after a step. */
+    /** Texts, files and names after a step. Pages that must be loaded anew for it are noted. */
     const after = (state: WorkroomState, step: Step) => {
       const changed = textsAfter(step, (doc) => state.texts.get(doc))
       const texts = new Map(state.texts)
       for (const [doc, text] of changed) {
-        texts.set(doc, text)
+        if (text === null) texts.delete(doc)
+        else texts.set(doc, text)
+      }
+      const files = filesAfter(state.files, step)
+      const pages = pagePaths(files)
+      const known = new Set(pagePaths(state.files))
+      const coming = pages.filter((page) => !known.has(page))
+      // A file that comes, goes or moves may be one that any page shows.
+      const everywhere = step.files.length + step.moves.length > 0
+      for (const doc of everywhere ? pages.map(fileDoc) : changed.keys()) {
         const path = pathOfDoc(doc)
-        for (const page of path === null ? [] : isPage(path) ? [path] : pagePaths(state.files)) stale.add(page)
+        for (const page of path === null ? [] : isPage(path) ? [path] : pages) stale.add(page)
       }
-      let files = state.files
-      for (const { path, after: hash } of step.files) {
-        files = files.filter((file) => file.path !== path)
-        if (hash !== null) files = [...files, { path, hash, size: 0, encoding: null }]
+      const moved = (path: string) => step.moves.find(({ from }) => from === path)?.to ?? path
+      const still = (path: string | null) => (path === null || files.some((file) => file.path === moved(path)) ? path && moved(path) : null)
+      const closeUp = still(state.closeUp)
+      return {
+        texts, files, preview: null, sheetPath: moved(state.sheetPath), closeUp, source: still(state.source),
+        picked: state.picked && closeUp === state.picked.page ? state.picked : null,
+        unkept: new Set([...state.unkept, ...coming].filter((page) => pages.includes(page))),
       }
-      return { texts, files, preview: null }
     }
 
     /** Whether a text's encoding can hold what is to be written; says so when it cannot. */
@@ -144,6 +160,7 @@ export function createWorkroom(site: SiteState): WorkroomStore {
       siteId: site.id,
       name: site.name,
       sheetPath: site.sheetPath,
+      imageFolder: site.imageFolder,
       looks: site.looks.map(({ id, name, encoding }) => ({ id, name, encoding })),
       lookId: site.lookId,
       files: site.files,
@@ -154,6 +171,7 @@ export function createWorkroom(site: SiteState): WorkroomStore {
       keeping: { state: 'kept', at: null },
       trouble: null,
       reloads: new Map(),
+      unkept: new Set(),
       facet: 'colour',
       closeUp: null,
       picked: null,
@@ -237,7 +255,7 @@ export function createWorkroom(site: SiteState): WorkroomStore {
         keeper.restart(theirs.revision)
         for (const path of pagePaths(theirs.files)) if (mine.get(fileDoc(path)) !== others.get(fileDoc(path))) stale.add(path)
         set({
-          texts: others, files: theirs.files, preview: null,
+          texts: others, files: theirs.files, sheetPath: theirs.sheetPath, preview: null, unkept: new Set(),
           past: theirs.steps.slice(0, theirs.cursor), future: [], keeping: { state: 'kept', at: null },
         })
         if (!toMine) return reloadStale()
@@ -247,6 +265,22 @@ export function createWorkroom(site: SiteState): WorkroomStore {
       },
     }
   })
+}
+
+/** The files after a step: those that come, change, move and go. */
+function filesAfter(before: readonly SiteFile[], step: Step): readonly SiteFile[] {
+  if (step.files.length + step.moves.length === 0) return before
+  const names = new Map(step.moves.map(({ from, to }) => [from, to]))
+  const changes = new Map(step.files.map((change) => [change.path, change]))
+  const coming = step.files.filter(({ path, after }) => after !== null && !before.some((file) => file.path === path))
+  const changed = ({ hash, size, pixels, encoding, path }: SiteFile): SiteFile => {
+    const change = changes.get(path)
+    return { path: names.get(path) ?? path, hash: change?.after ?? hash, size: change?.is?.size ?? size, pixels: change?.is?.pixels ?? (change ? null : pixels), encoding }
+  }
+  return [
+    ...before.filter(({ path }) => changes.get(path)?.after !== null),
+    ...coming.map(({ path, after, encoding, is }): SiteFile => ({ path, hash: after!, size: is?.size ?? 0, pixels: is?.pixels ?? null, encoding: encoding ?? null })),
+  ].map(changed)
 }
 
 /** The sheet's text as it is worn right now, previews included. */

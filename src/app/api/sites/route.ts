@@ -1,5 +1,7 @@
 import { database } from '../../../server/db/database.ts'
-import { answering } from '../../../server/http/errors.ts'
+import { newSiteRequestSchema } from '../../../core/site/protocol.ts'
+import { answering, readJson } from '../../../server/http/errors.ts'
+import { beginSite } from '../../../server/sites/begin.ts'
 import { listSites } from '../../../server/sites/load.ts'
 
 export const dynamic = 'force-dynamic'
@@ -7,4 +9,9 @@ export const dynamic = 'force-dynamic'
 /** The sites kept here. */
 export function GET(): Promise<Response> {
   return answering(async () => Response.json(await listSites(await database()), { headers: { 'cache-control': 'no-store' } }))
+}
+
+/** Begins a site from nothing. */
+export function POST(request: Request): Promise<Response> {
+  return answering(async () => Response.json({ siteId: await beginSite(await database(), await readJson(request, newSiteRequestSchema)) }, { status: 201 }))
 }

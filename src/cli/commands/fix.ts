@@ -1,0 +1,87 @@
+import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
+import path from 'node:path'
+import { FitCheck } from '../../core/fit/check.ts'
+import { ruleNamed, RULES } from '../../core/fit/rules/index.ts'
+import { isNothing, type SiteChange } from '../../core/site/change.ts'
+import { fitsEncoding } from '../../core/site/encoding.ts'
+import { closestName } from '../../core/site/paths.ts'
+import { pathOfDoc } from '../../core/site/step.ts'
+import { applySplices } from '../../core/text/splice.ts'
+import type { Viewport } from '../../core/cascade/media.ts'
+import { measureImages } from '../pixels.ts'
+import { readSite, textOf } from '../read-site.ts'
+import { WrongUse } from '../wrong-use.ts'
+
+/** One fix may make way for another, but not for ever. */
+const ROUNDS = 6
+
+/** What `fix` did. */
+export interface Fixed {
+  /** Findings mended, by rule. */
+  readonly fixed: Readonly<Record<string, number>>
+  readonly left: number
+}
+
+/** Writes a mended copy of a folder into another one; the folder itself is only read. Throws {@link WrongUse}. */
+export async function fix(folder: string, out: string, rule: string | undefined, viewport: Viewport, sheet?: string): Promise<Fixed> {
+  const from = path.resolve(folder)
+  const to = path.resolve(out)
+  if (rule !== undefined && !ruleNamed(rule)?.fix) {
+    const close = closestName(rule, RULES.filter((each) => each.fix).map(({ id }) => id))
+    throw new WrongUse(ruleNamed(rule) ? `What ${rule} finds has no safe fix; it needs a decision of yours.` : `There is no rule ${rule}.${close ? ` The closest one is ${close}.` : ''}`)
+  }
+  if (to === from || to.startsWith(from + path.sep) || from.startsWith(to + path.sep)) throw new WrongUse(`${out} lies in ${folder} or holds it. Name another folder: the site itself is never changed.`)
+  if (existsSync(to) && readdirSync(to).length > 0) throw new WrongUse(`${out} is not empty. Name an empty folder or a new one.`)
+  let site = readSite(folder, viewport, sheet)
+  mkdirSync(to, { recursive: true })
+  for (const file of site.files) {
+    mkdirSync(path.dirname(path.join(to, file)), { recursive: true })
+    cpSync(path.join(from, file), path.join(to, file))
+  }
+  const fixed: Record<string, number> = {}
+  let left = 0
+  let wanted = sheet
+  for (let round = 0; round < ROUNDS; round++) {
+    site = readSite(to, viewport, wanted)
+    await measureImages(site, to)
+    const check = new FitCheck(site.model)
+    const findings = check.findings()
+    const mendable = findings.filter((finding) => finding.fixable && (rule === undefined || finding.rule === rule))
+    const change = writable(to, check.fix(mendable))
+    left = findings.length
+    if (isNothing(change)) break
+    carryOut(to, change)
+    wanted = change.moves.find(({ from: old }) => old === wanted)?.to ?? wanted
+    for (const each of mendable) fixed[each.rule] = (fixed[each.rule] ?? 0) + 1
+  }
+  return { fixed, left }
+}
+
+/** Leaves out what a file's encoding cannot hold. */
+function writable(folder: string, change: SiteChange): SiteChange {
+  return {
+    ...change,
+    texts: change.texts.filter(({ doc, splices }) => {
+      const { encoding } = textOf(readFileSync(path.join(folder, pathOfDoc(doc)!)))
+      return splices.length > 0 && splices.every(({ insert }) => fitsEncoding(insert, encoding))
+    }),
+  }
+}
+
+function carryOut(folder: string, { texts, moves, creates }: SiteChange): void {
+  for (const { doc, splices } of texts) {
+    const file = path.join(folder, pathOfDoc(doc)!)
+    const { text, encoding } = textOf(readFileSync(file))
+    writeFileSync(file, applySplices(text, splices), encoding === 'utf-8' ? 'utf8' : 'latin1')
+  }
+  // All at once: files may take each other's names.
+  for (const [at, { from }] of moves.entries()) renameSync(path.join(folder, from), path.join(folder, `.moving-${at}`))
+  for (const [at, { to }] of moves.entries()) {
+    mkdirSync(path.dirname(path.join(folder, to)), { recursive: true })
+    renameSync(path.join(folder, `.moving-${at}`), path.join(folder, to))
+  }
+  for (const { path: file, text } of creates) {
+    mkdirSync(path.dirname(path.join(folder, file)), { recursive: true })
+    writeFileSync(path.join(folder, file), text)
+  }
+}

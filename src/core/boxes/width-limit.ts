@@ -1,0 +1,37 @@
+import type { PageStyles } from '../cascade/cascade.ts'
+import { idOf } from '../cascade/properties.ts'
+import { resolvedValue } from '../cascade/resolved.ts'
+import type { PageElement } from '../markup/tree.ts'
+
+const WIDTH = idOf('width')
+const MOST = idOf('max-width')
+const PADDINGS = [idOf('padding-left'), idOf('padding-right')]
+const SIZING = idOf('box-sizing')
+const DISPLAY = idOf('display')
+
+/**
+ * The widest an element's content can be, in CSS px: its own width and maximum, and those of the boxes around it, at the
+ * viewport the styles were computed for. An upper bound: floats, columns, flex and grid items may be narrower.
+ */
+export function widthLimit(styles: PageStyles, element: PageElement): number {
+  const chain: PageElement[] = []
+  for (let at: PageElement | null = element; at; at = at.parent) chain.unshift(at)
+  let limit = styles.cascade.viewport.width
+  for (const at of chain) {
+    const style = styles.styles[at.index]!
+    if (resolvedValue(style, DISPLAY) === 'inline' && at !== element) continue
+    const paddings = PADDINGS.reduce((sum, id) => sum + (lengthOf(resolvedValue(style, id), limit) ?? 0), 0)
+    const whole = resolvedValue(style, SIZING) === 'border-box'
+    const inner = (size: number) => Math.max(0, whole ? size - paddings : size)
+    const available = Math.max(0, limit - paddings)
+    const sizes = [lengthOf(resolvedValue(style, WIDTH), limit), lengthOf(resolvedValue(style, MOST), limit)].filter((size) => size !== null).map(inner)
+    limit = sizes.length === 0 ? available : Math.min(...sizes)
+  }
+  return limit
+}
+
+/** A computed length or share of `base`, in px; null for keywords and what cannot be told. */
+function lengthOf(value: string, base: number): number | null {
+  const match = /^(-?[\d.]+)(px|%)$/.exec(value)
+  return match ? (match[2] === '%' ? (base * Number(match[1])) / 100 : Number(match[1])) : null
+}

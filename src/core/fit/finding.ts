@@ -1,0 +1,69 @@
+import type { SiteChange } from '../site/change.ts'
+import type { SitePath } from '../site/paths.ts'
+import type { FitPage, FitSite } from './fit-site.ts'
+
+/** How bad it is: a visitor sees it broken or unstyled; it will bite; worth knowing. */
+export const SEVERITIES = ['error', 'warning', 'note'] as const
+export type Severity = (typeof SEVERITIES)[number]
+
+/** What findings prevent: the groups they are shown in, the gravest first. */
+export const PREVENTS = {
+  arriving: 'The sheet arrives',
+  deciding: 'The sheet decides',
+  loading: 'Links and pictures lead somewhere',
+  reading: 'Everybody can read it',
+  parsing: 'Browsers need not guess',
+  speed: 'Pages load fast and stand still',
+  upkeep: 'The site stays one site',
+} as const
+export type Prevents = keyof typeof PREVENTS
+
+/** What a rule found in one place. Offsets are UTF-16 units of the file's text; both 0 for a file that has none. */
+export interface Found {
+  readonly file: SitePath
+  readonly from: number
+  readonly to: number
+  /** What is wrong and what follows from it. */
+  readonly message: string
+  /** Whether the rule's fix mends this one safely. */
+  readonly fixable?: boolean
+}
+
+/** A finding: something found, with the rule it comes from. */
+export interface Finding extends Required<Found> {
+  readonly rule: string
+  readonly severity: Severity
+}
+
+interface RuleBase {
+  readonly id: string
+  readonly severity: Severity
+  readonly prevents: Prevents
+  /** What such findings have in common, as a heading. */
+  readonly title: string
+  /** What follows from it, and what to do: a sentence or two for all of its kind. */
+  readonly explanation: string
+  /** Mends findings of this rule; all of them at once, so that one step does. Those it cannot mend are left. */
+  readonly fix?: (site: FitSite, found: readonly Found[]) => SiteChange
+}
+
+/** A rule that looks at one page at a time. */
+export interface PageRule extends RuleBase {
+  readonly scope: 'page'
+  /** Whether its answer depends on stylesheets: then it is asked again when one changes. */
+  readonly readsSheets?: boolean
+  readonly check: (page: FitPage) => Found[]
+}
+
+/** A rule that compares pages, or looks at files. */
+export interface SiteRule extends RuleBase {
+  readonly scope: 'site'
+  readonly check: (site: FitSite) => Found[]
+}
+
+export type FitRule = PageRule | SiteRule
+
+/** What tells one finding from another, also after the texts around it have changed little. */
+export function keyOf({ rule, file, from, message }: Finding): string {
+  return `${rule} ${file} ${from} ${message}`
+}

@@ -1,0 +1,100 @@
+import type { PageStyles } from '../cascade/cascade.ts'
+import { basePath } from '../markup/base.ts'
+import { referencesIn, type Reference } from '../markup/references.ts'
+import type { Page } from '../markup/tree.ts'
+import { targetOf, type SitePath, type Target } from '../site/paths.ts'
+import { fileAt } from '../site/retarget.ts'
+import { memo } from '../text/memo.ts'
+import type { SiteModel } from './site-model.ts'
+import { wearReport, type WearReport } from './wear.ts'
+
+/** A reference and where it leads. */
+export interface Led extends Reference {
+  readonly target: Target
+  /** The file it leads to, or null when there is none or it is no file of the site. */
+  readonly file: SitePath | null
+}
+
+const readReferences = memo(referencesIn)
+
+/** A page as rules see it. What is costly is found once, when it is asked for. */
+export class FitPage {
+  private known: { led?: readonly Led[]; wear?: WearReport } = {}
+
+  constructor(readonly site: FitSite, readonly path: SitePath, readonly page: Page) {}
+
+  get base(): SitePath {
+    return basePath(this.path, this.page)
+  }
+
+  /** Every reference of the page. */
+  get references(): readonly Led[] {
+    return (this.known.led ??= this.lead())
+  }
+
+  private lead(): Led[] {
+    const { base, page, site } = this
+    return readReferences(page).map((reference) => {
+      const target = targetOf(reference.element.tag === 'base' ? this.path : base, reference.url)
+      return { ...reference, target, file: target.kind === 'site' ? site.fileAt(target.path) : null }
+    })
+  }
+
+  /** How it wears the sheet, without what beats it. */
+  get wear(): WearReport {
+    return (this.known.wear ??= wearReport(this.path, this.page, this.site.model.context(), null))
+  }
+
+  /** Forgets what depended on stylesheets. */
+  sheetsChanged(): void {
+    delete this.known.wear
+  }
+
+  get styles(): PageStyles {
+    return this.site.model.stylesOf(this.path)
+  }
+}
+
+/** A site as rules see it, at one moment. */
+export class FitSite {
+  private readonly pages = new Map<SitePath, FitPage>()
+  private readonly lowered = new Map<string, SitePath>()
+
+  constructor(readonly model: SiteModel) {
+    for (const path of model.files.keys()) this.lowered.set(path.toLowerCase(), path)
+  }
+
+  get allPages(): FitPage[] {
+    return this.model.pagePaths.map((path) => this.page(path))
+  }
+
+  page(path: SitePath): FitPage {
+    const page = this.model.page(path)
+    let found = this.pages.get(path)
+    if (found?.page !== page) this.pages.set(path, (found = new FitPage(this, path, page)))
+    return found
+  }
+
+  sheetsChanged(): void {
+    for (const page of this.pages.values()) page.sheetsChanged()
+  }
+
+  has(path: SitePath): boolean {
+    return this.model.files.has(path)
+  }
+
+  /** The file a path leads to: itself, or the index of the folder it names. */
+  fileAt(path: SitePath): SitePath | null {
+    return fileAt(path, (each) => this.model.files.has(each))
+  }
+
+  /** The file whose path differs from this one in capitals only. */
+  inOtherCase(path: SitePath): SitePath | null {
+    return this.lowered.get(path.toLowerCase()) ?? null
+  }
+
+  /** All paths, sorted out by what `wanted` keeps. */
+  paths(wanted: (path: SitePath) => boolean): SitePath[] {
+    return [...this.model.files.keys()].filter(wanted)
+  }
+}

@@ -1,0 +1,16 @@
+import type { PageRule } from '../finding.ts'
+import { parseSheet } from '../../sheet/parse.ts'
+/** Styles of a page's own, in a style element. */
+export const embeddedStyles: PageRule = {
+  id: 'embedded-styles',
+  severity: 'warning',
+  prevents: 'deciding',
+  title: 'Embedded styles',
+  explanation: 'Rules in a <style> block hold on one page only, and mostly beat the sheet there. Lift them into the sheet, and they are written once.',
+  scope: 'page',
+  check: ({ page, path }) => page.elements.flatMap(({ tag, html, rawText, place }) => {
+    if (!html || tag !== 'style' || !rawText || !place) return []
+    const rules = parseSheet(rawText.text).rules.length
+    return rules === 0 ? [] : [{ file: path, from: place.startTag.from, to: place.startTag.to, message: `A <style> block of this page holds ${rules === 1 ? 'a rule' : `${rules} rules`} that no other page shares.` }]
+  }),
+}

@@ -1,0 +1,70 @@
+import type { FitRule } from '../finding.ts'
+import { doctypeMissing } from './doctype-missing.ts'
+import { embeddedStyles } from './embedded-styles.ts'
+import { idRepeated } from './id-repeated.ts'
+import { imageAltMissing } from './image-alt-missing.ts'
+import { imageHeavy } from './image-heavy.ts'
+import { imageMissing } from './image-missing.ts'
+import { imageOversized } from './image-oversized.ts'
+import { imageSizeUnset } from './image-size-unset.ts'
+import { indexMissing } from './index-missing.ts'
+import { inlineStyle } from './inline-style.ts'
+import { langMissing } from './lang-missing.ts'
+import { linkCaseMismatch } from './link-case-mismatch.ts'
+import { linkExtraSheet } from './link-extra-sheet.ts'
+import { linkLocalPath } from './link-local-path.ts'
+import { linkMissing } from './link-missing.ts'
+import { linkOutsideHead } from './link-outside-head.ts'
+import { linkRelMissing } from './link-rel-missing.ts'
+import { linkTargetMissing } from './link-target-missing.ts'
+import { looseText } from './loose-text.ts'
+import { markupInvalid } from './markup-invalid.ts'
+import { nameCapitals } from './name-capitals.ts'
+import { nameSpaces } from './name-spaces.ts'
+import { pageLinkBroken } from './page-link-broken.ts'
+import { pageLinkPlaceholder } from './page-link-placeholder.ts'
+import { partDrift } from './part-drift.ts'
+import { regionMissing } from './region-missing.ts'
+import { sheetOverridden } from './sheet-overridden.ts'
+import { titleMissing } from './title-missing.ts'
+import { viewportMissing } from './viewport-missing.ts'
+
+/** Every rule of the fit check, in the order their findings are listed. */
+export const RULES: readonly FitRule[] = [
+  linkMissing,
+  linkRelMissing,
+  linkTargetMissing,
+  linkCaseMismatch,
+  linkOutsideHead,
+  linkLocalPath,
+  linkExtraSheet,
+  embeddedStyles,
+  inlineStyle,
+  sheetOverridden,
+  nameSpaces,
+  nameCapitals,
+  indexMissing,
+  regionMissing,
+  partDrift,
+  idRepeated,
+  imageAltMissing,
+  imageMissing,
+  imageHeavy,
+  imageOversized,
+  imageSizeUnset,
+  pageLinkBroken,
+  pageLinkPlaceholder,
+  markupInvalid,
+  looseText,
+  doctypeMissing,
+  langMissing,
+  titleMissing,
+  viewportMissing,
+]
+
+const byId = new Map(RULES.map((rule) => [rule.id, rule]))
+
+/** The rule of this id. */
+export function ruleNamed(id: string): FitRule | undefined {
+  return byId.get(id)
+}

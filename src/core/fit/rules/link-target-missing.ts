@@ -1,0 +1,25 @@
+import { closestName, isSheet } from '../../site/paths.ts'
+import type { PageRule } from '../finding.ts'
+import { attach, faultOf } from './link-faults.ts'
+/** A link to a stylesheet that is not there. */
+export const linkTargetMissing: PageRule = {
+  id: 'link-target-missing',
+  severity: 'error',
+  prevents: 'arriving',
+  title: 'The link names a sheet that is not there',
+  explanation: 'The name is misspelt, or the way to it is wrong for the page’s folder. Browsers show the page without it and say nothing.',
+  scope: 'page',
+  readsSheets: true,
+  check: (page) => {
+    const own = faultOf(page, ['link-target-missing'])
+    const link = page.wear.fault?.link
+    const others = page.references.filter(({ kind, file, target, element }) => kind === 'sheet' && element.tag === 'link' && file === null && target.kind === 'site' && element !== link)
+    const sheets = page.site.paths(isSheet)
+    return [...own, ...others.flatMap(({ url, target, from, to, element }) => {
+      if (target.kind !== 'site' || page.wear.fault?.link === element) return []
+      const closest = closestName(target.path, sheets)
+      return [{ file: page.path, from, to, message: `“${url}” leads to ${target.path}, which is not there.${closest ? ` The closest name is ${closest}.` : ''}` }]
+    })]
+  },
+  fix: (site, found) => attach(site, found.filter(({ fixable }) => fixable)),
+}

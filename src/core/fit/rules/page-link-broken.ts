@@ -1,0 +1,38 @@
+import type { SiteRule } from '../finding.ts'
+import type { Page } from '../../markup/tree.ts'
+import { isPage } from '../../site/paths.ts'
+import { splitUrl } from '../../site/url.ts'
+import { memo } from '../../text/memo.ts'
+import { leadRight, lostMessage } from './lost.ts'
+/** A link to a page, a place or a file that is not there. */
+export const pageLinkBroken: SiteRule = {
+  id: 'page-link-broken',
+  severity: 'error',
+  prevents: 'loading',
+  title: 'A link leads nowhere',
+  explanation: 'Visitors who follow it get an error page, or stay where they are.',
+  scope: 'site',
+  check: (site) => site.allPages.flatMap((page) => page.references.flatMap((reference) => {
+    const { kind, element, url, file, target, from, to } = reference
+    if (!['link', 'script', 'media'].includes(kind) || (kind === 'media' && element.parent?.tag === 'picture')) return []
+    const at = { file: page.path, from, to }
+    if (target.kind === 'local' || (target.kind === 'site' && file === null)) return [{ ...at, ...lostMessage(page, reference, kind === 'link' ? 'the page' : 'the file') }]
+    // Places on pages: only links to pages of the site name them.
+    const { fragment } = splitUrl(url)
+    const holder = target.kind === 'self' ? page : file !== null && isPage(file) ? page.site.page(file) : null
+    if (kind !== 'link' || !holder || !fragment || /^(?:top|:~:)/i.test(fragment) || placesOf(holder.page).has(decoded(fragment))) return []
+    return [{ ...at, message: `“${url}” leads to a place called “${decoded(fragment)}”, and nothing ${holder === page ? 'on this page' : `on ${holder.path}`} has that id.` }]
+  })),
+  fix: leadRight,
+}
+
+/** Names that fragments can lead to: ids, and the names of old-style anchors. */
+const placesOf = memo((page: Page) => new Set(page.elements.flatMap(({ id, tag, attributes }) => [...(id === '' ? [] : [id]), ...(tag === 'a' && attributes.has('name') ? [attributes.get('name')!] : [])])))
+
+function decoded(fragment: string): string {
+  try {
+    return decodeURIComponent(fragment)
+  } catch {
+    return fragment
+  }
+}

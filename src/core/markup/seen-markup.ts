@@ -1,0 +1,88 @@
+import html5 from 'html-validate/elements/html5'
+import type { Page, PageElement } from './tree.ts'
+
+/** What decides about an element's children among each other: then their order counts, else only which there are. */
+const ORDERED = new Set(Object.entries(html5).filter(([, meta]) =>
+  meta && ('permittedOrder' in meta || 'requiredContent' in meta || (Array.isArray(meta.permittedContent) && meta.permittedContent.some((each) => typeof each === 'string' && each.endsWith('?'))))).map(([tag]) => tag))
+
+/** Attributes whose value is the author's own: only whether there is one counts. */
+const FREE = /^(?:id|class|href|src|alt|title|style|content|name|value|sizes|action|placeholder|for|poster|cite|datetime|data-.*|aria-(?:label|labelledby|describedby|controls|details)|d|points|viewbox)$/
+
+const VOID = new Set('area base br col embed hr img input link meta source track wbr'.split(' '))
+
+/**
+ * Remembers of what constructs the pages are made that were found without fault, so that the slow validator is asked only
+ * about pages that hold something new. All rules it is asked about look at an element, its attributes, the elements it stands
+ * in, and its children: that is a construct. A page the parser had to mend is never taken for seen, nor one with end tags
+ * left out: its tree does not tell what its text says.
+ */
+export class SeenMarkup {
+  private readonly fine = new Set<string>()
+  /** Chains of tags from the root, numbered, so that constructs are short. */
+  private readonly chains = new Map<string, number>()
+
+  /** The constructs of a page; null when its tree does not mirror its text. */
+  constructsOf(page: Page): Set<string> | null {
+    if (page.mended || page.doctypeEnd === null) return null
+    const constructs = new Set<string>()
+    const chainOf: number[] = []
+    let mains = 0
+    for (const element of page.elements) {
+      const { place, parent, tag } = element
+      if (!place && !['html', 'head', 'body', 'tbody', 'colgroup'].includes(tag)) return null
+      if (place && !mirrors(element)) return null
+      const above = parent ? chainOf[parent.index]! : -1
+      chainOf[element.index] = place ? this.chain(`${above} ${element.html ? '' : ':'}${tag}`) : above
+      if (tag === 'main') mains++
+      constructs.add(`${chainOf[element.index]} ${attributesOf(element)} ${childrenOf(element)}`)
+    }
+    if (mains > 1) constructs.add('several main')
+    return constructs
+  }
+
+  allFine(constructs: ReadonlySet<string>): boolean {
+    for (const construct of constructs) if (!this.fine.has(construct)) return false
+    return true
+  }
+
+  keep(constructs: ReadonlySet<string>): void {
+    for (const construct of constructs) this.fine.add(construct)
+  }
+
+  private chain(name: string): number {
+    let number = this.chains.get(name)
+    if (number === undefined) this.chains.set(name, (number = this.chains.size))
+    return number
+  }
+}
+
+/** Whether an element's tags stand in the text as its place in the tree says. */
+function mirrors({ tag, html, place, parent, position }: PageElement): boolean {
+  const closed = place!.endTag !== null || (html ? VOID.has(tag) : place!.to === place!.startTag.to)
+  if (!closed) return false
+  const outer = parent?.place
+  if (outer && (place!.from < outer.startTag.to || place!.to > (outer.endTag?.from ?? outer.to))) return false
+  const before = position > 0 ? parent?.children[position - 1]?.place : null
+  return !before || before.to <= place!.from
+}
+
+function attributesOf({ attributes }: PageElement): string {
+  if (attributes.size === 0) return ''
+  const parts: string[] = []
+  for (const [name, value] of attributes) {
+    // A srcset asks for sizes when it names widths.
+    if (name === 'srcset') parts.push(/\s\d+w\b/.test(value) ? 'srcset=w' : 'srcset=')
+    else parts.push(FREE.test(name) ? `${name}${value === '' ? '0' : /\s/.test(value) ? '2' : '1'}` : `${name}=${value.toLowerCase().replace(/\d+/g, '0')}`)
+  }
+  return parts.sort().join(',')
+}
+
+function childrenOf({ tag, children }: PageElement): string {
+  if (!ORDERED.has(tag)) return ''
+  const runs: string[] = []
+  children.forEach((child, at) => {
+    if (children[at - 1]?.tag !== child.tag) runs.push(child.tag)
+    else if (!runs.at(-1)!.endsWith('+')) runs[runs.length - 1] += '+'
+  })
+  return runs.join(' ')
+}

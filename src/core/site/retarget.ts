@@ -1,0 +1,68 @@
+import { referencesIn } from '../markup/references.ts'
+import type { Page } from '../markup/tree.ts'
+import { basePath } from '../markup/base.ts'
+import { addressesIn, writeAddress } from '../sheet/references.ts'
+import type { Splice } from '../text/splice.ts'
+import { encodePath, nameOf, relativeReference, targetOf, type SitePath } from './paths.ts'
+import { splitUrl } from './url.ts'
+
+/** Where a file stands and stood, and where those it refers to are to be found now. */
+export interface Retargeting {
+  readonly from: SitePath
+  readonly to: SitePath
+  /** The new path of a file; the same when it stays. */
+  readonly moved: (path: SitePath) => SitePath
+  readonly exists: (path: SitePath) => boolean
+}
+
+interface Address {
+  readonly url: string
+  readonly from: number
+  readonly to: number
+  readonly write: (url: string) => string
+}
+
+/** The splices that keep every reference of a page leading where it led, when the page or what it refers to moves. */
+export function retargetPage(page: Page, retargeting: Retargeting): Splice[] {
+  const base = basePath(retargeting.from, page)
+  const own = base === retargeting.from
+  return referencesIn(page).flatMap((reference) =>
+    // The base itself is seen from the page; everything else is seen from the base.
+    retarget(page.text, reference, own || reference.element.tag === 'base' ? retargeting : { ...retargeting, from: base, to: retargeting.moved(base) }))
+}
+
+/** The same for a stylesheet's text. */
+export function retargetSheet(text: string, retargeting: Retargeting): Splice[] {
+  return addressesIn(text).flatMap((address) => retarget(text, { ...address, write: (url) => writeAddress(url, address.quote) }, retargeting))
+}
+
+function retarget(text: string, { url, from, to, write }: Address, { from: oldBase, to: newBase, moved, exists }: Retargeting): Splice[] {
+  const target = targetOf(oldBase, url)
+  if (target.kind !== 'site') return []
+  const file = fileAt(target.path, exists)
+  const wanted = file === null ? target.path : pathLike(target.path, file, moved(file))
+  const now = targetOf(newBase, url)
+  if (now.kind === 'site' && now.path === wanted) return []
+  const path = target.rooted ? `/${encodePath(wanted)}` : relativeReference(newBase, wanted) || './'
+  // Query and fragment stay as they are written; only the path is replaced.
+  const written = text.slice(from, to)
+  const end = /[?]|(?<!&)#/.exec(written)?.index ?? written.length
+  const { query, fragment } = splitUrl(url)
+  if (end === written.length && (query !== undefined || fragment !== undefined)) return [{ from, to, insert: write(path + (query === undefined ? '' : `?${query}`) + (fragment === undefined ? '' : `#${fragment}`)) }]
+  return [{ from, to: from + end, insert: write(path) }]
+}
+
+/** The file a path leads to: itself, or the index of the folder it names; null when there is none. */
+export function fileAt(path: SitePath, exists: (path: SitePath) => boolean): SitePath | null {
+  if (path !== '' && !path.endsWith('/') && exists(path)) return path
+  const folder = path === '' || path.endsWith('/') ? path : `${path}/`
+  return ['index.html', 'index.htm'].map((name) => folder + name).find(exists) ?? null
+}
+
+/** The new path in the manner of the old one: a folder when the folder was named and the file is still its index. */
+function pathLike(written: SitePath, file: SitePath, moved: SitePath): SitePath {
+  if (written === file) return moved
+  if (!/^index\.html?$/.test(nameOf(moved))) return moved
+  const folder = moved.slice(0, moved.length - nameOf(moved).length)
+  return written === '' || written.endsWith('/') || folder === '' ? folder : folder.slice(0, -1)
+}

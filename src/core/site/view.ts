@@ -1,0 +1,28 @@
+import type { Page } from '../markup/tree.ts'
+import type { SitePath } from './paths.ts'
+import type { Doc } from './step.ts'
+
+/** A file of a site, as far as plans and checks need to know it. */
+export interface FileInfo {
+  readonly path: SitePath
+  /** Bytes. */
+  readonly size: number
+  /** Dimensions of an image, where they are known. */
+  readonly pixels: { readonly width: number; readonly height: number } | null
+}
+
+/** A stylesheet's text. The sheet has one for each look. */
+export interface SheetText {
+  readonly doc: Doc
+  readonly path: SitePath
+  readonly text: string
+}
+
+/** A site as plans see it: its files, its parsed pages, its stylesheets. */
+export interface SiteView {
+  readonly sheetPath: SitePath
+  readonly files: ReadonlyMap<SitePath, FileInfo>
+  readonly pagePaths: readonly SitePath[]
+  page(path: SitePath): Page
+  readonly sheetTexts: readonly SheetText[]
+}

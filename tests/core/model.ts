@@ -1,0 +1,16 @@
+import { SiteModel } from '../../src/core/fit/site-model.ts'
+import type { FileInfo } from '../../src/core/site/view.ts'
+import { isPage, isSheet } from '../../src/core/site/paths.ts'
+
+export const VIEWPORT = { width: 1280, height: 800 }
+
+/** A file of which nothing but its path matters. */
+export const fileInfo = (path: string): FileInfo => ({ path, size: 100, pixels: null })
+
+/** A site in memory: texts by path; other files by their path alone, or with weight and dimensions. */
+export function siteOf(texts: Readonly<Record<string, string>>, others: readonly (string | FileInfo)[] = [], sheetPath = 'css/site.css'): SiteModel {
+  const model = new SiteModel(VIEWPORT)
+  model.setFiles([...Object.keys(texts), ...others].map((file) => (typeof file === 'string' ? fileInfo(file) : file)), sheetPath)
+  for (const [path, text] of Object.entries(texts)) if (isPage(path) || isSheet(path)) model.setText(path, text)
+  return model
+}
