@@ -1,30 +1,48 @@
 import type { WearSummary } from '../core/fit/site-model.ts'
-import type { FromWorker, Question, Questions, ToWorker } from './protocol.ts'
+import type { ProofProgress } from '../core/lift/proof.ts'
+import type { SiteChange } from '../core/site/change.ts'
+import type { FitNews, FromWorker, Question, Questions, ToWorker } from './protocol.ts'
 
 /** The workroom's end of the site worker. */
 export class SiteWorker {
   private readonly worker = new Worker(new URL('./site.worker.ts', import.meta.url), { type: 'module' })
   private readonly waiting = new Map<number, (answer: never) => void>()
+  private readonly progress = new Map<number, (progress: ProofProgress) => void>()
   private next = 1
+  /** Called before each question: tells the worker what it has not heard yet, so that it answers about the latest text. */
+  beforeAsk: () => void = () => undefined
 
-  constructor(onWear: (reports: WearSummary[]) => void) {
+  constructor(onWear: (reports: WearSummary[]) => void, onFit: (news: FitNews) => void) {
     this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
       if (data.type === 'wear') return onWear(data.reports)
+      if (data.type === 'fit') return onFit(data.news)
+      if (data.type === 'progress') return this.progress.get(data.id)?.(data.progress)
       this.waiting.get(data.id)?.(data.answer as never)
       this.waiting.delete(data.id)
+      this.progress.delete(data.id)
     }
   }
 
-  tell(message: Extract<ToWorker, { type: 'files' | 'texts' }>): void {
+  tell(message: Extract<ToWorker, { type: 'files' | 'texts' | 'looks' }>): void {
     this.worker.postMessage(message)
   }
 
   ask<Q extends Question>(question: Q, ask: Questions[Q]['ask']): Promise<Questions[Q]['answer']> {
+    this.beforeAsk()
     const id = this.next++
     return new Promise((resolve) => {
       this.waiting.set(id, resolve)
       this.worker.postMessage({ type: 'ask', id, question, ask } as ToWorker)
     })
+  }
+
+  /** Proves that a change alters no value; null when it is called off. */
+  prove(change: SiteChange, onProgress: (progress: ProofProgress) => void, signal: AbortSignal): Promise<ProofProgress | null> {
+    this.beforeAsk()
+    const id = this.next
+    this.progress.set(id, onProgress)
+    signal.addEventListener('abort', () => this.worker.postMessage({ type: 'cancel', id } satisfies ToWorker))
+    return this.ask('prove', { change })
   }
 
   close(): void {

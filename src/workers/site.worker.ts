@@ -1,33 +1,25 @@
+import { FitCheck, type FitProgress } from '../core/fit/check.ts'
 import { SiteModel } from '../core/fit/site-model.ts'
-import type { SitePath } from '../core/site/paths.ts'
-import type { FromWorker, ToWorker } from './protocol.ts'
+import { prove, type ProofProgress } from '../core/lift/proof.ts'
+import { isSheet, type SitePath } from '../core/site/paths.ts'
+import { answersOf } from './answers.ts'
+import type { FitNews, FromWorker, Question, Questions, ToWorker } from './protocol.ts'
 
 /** Pages looked at before the worker listens again, so that a newer text is never kept waiting. */
 const SLICE_MS = 20
+/** How long after an edit the fit check begins: wear reports come first. */
+const CHECK_AFTER_MS = 120
 
 const model = new SiteModel({ width: 1280, height: 800 })
+const check = new FitCheck(model)
+const answers = answersOf(model, check)
 const scope = self as unknown as DedicatedWorkerGlobalScope
 const say = (message: FromWorker) => scope.postMessage(message)
 
 let pending: SitePath[] = []
 let running = false
-
-function answer(message: Extract<ToWorker, { type: 'ask' }>): unknown {
-  switch (message.question) {
-    case 'attach':
-      return model.attach(message.ask.paths)
-    case 'reach':
-      return model.reachReport(message.ask.selector)
-    case 'inspect':
-      return model.inspect(message.ask.page, message.ask.index, message.ask.viewport, message.ask.pseudo)
-    case 'offers':
-      return model.offers(message.ask.page, message.ask.index, message.ask.property, message.ask.value, message.ask.viewport, message.ask.pseudo)
-    case 'rivals':
-      return model.rivals(message.ask.selector, message.ask.properties)
-    case 'boxTargets':
-      return model.boxTargets()
-  }
-}
+let pass: Generator<FitProgress, void, void> | null = null
+let waiting: ReturnType<typeof setTimeout> | undefined
 
 function reportWear(): void {
   const until = performance.now() + SLICE_MS
@@ -38,22 +30,95 @@ function reportWear(): void {
   if (running) setTimeout(reportWear)
 }
 
-function wearChanged(): void {
+/** Findings already told, by page: a page that still has the same ones is not told again. */
+const told = new Map<SitePath | null, FitProgress['findings']>()
+
+function reportFit(): void {
+  if (!pass) return
+  const until = performance.now() + SLICE_MS
+  const pages: [SitePath | null, FitProgress['findings']][] = []
+  let last: FitProgress | null = null
+  do {
+    const next = pass.next()
+    if (next.done) {
+      pass = null
+      break
+    }
+    last = next.value
+    if (told.get(last.page) !== last.findings) pages.push([last.page, last.findings])
+    told.set(last.page, last.findings)
+  } while (performance.now() < until)
+  const gone = pass ? [] : [...told.keys()].filter((path) => path !== null && !model.pagePaths.includes(path))
+  for (const path of gone) {
+    told.delete(path)
+    pages.push([path, []])
+  }
+  const news: FitNews = { pages, done: pass ? (last?.done ?? 0) : model.pagePaths.length, total: model.pagePaths.length }
+  say({ type: 'fit', news })
+  if (pass) setTimeout(reportFit)
+}
+
+function changed(): void {
   pending = model.pagePaths
-  if (running) return
-  running = true
-  setTimeout(reportWear, 30)
+  if (!running) {
+    running = true
+    setTimeout(reportWear, 30)
+  }
+  // A pass that has not come to its end begins anew: what it found before is remembered page by page.
+  pass = null
+  clearTimeout(waiting)
+  waiting = setTimeout(() => {
+    pass = check.run()
+    reportFit()
+  }, CHECK_AFTER_MS)
+}
+
+const cancelled = new Set<number>()
+
+/** A proof runs in slices, so that the worker hears when it is called off. */
+function runProof(id: number, { change }: Questions['prove']['ask']): void {
+  const after = model.after(change)
+  const names = new Map(change.moves.map(({ from, to }) => [from, to]))
+  const sheets = change.texts.some(({ doc }) => doc === model.docOf(model.sheetPath))
+  const touched = new Set(change.texts.map(({ doc }) => doc))
+  const pages = model.pagePaths.filter((path) => sheets || touched.has(model.docOf(path))).map((path) => ({ before: path, after: names.get(path) ?? path }))
+  const proof = prove(model, after, pages)
+  const all: ProofProgress[] = []
+  const step = () => {
+    if (cancelled.delete(id)) return say({ type: 'answer', id, answer: null })
+    const next = proof.next()
+    if (next.done) {
+      return say({ type: 'answer', id, answer: { done: pages.length, total: pages.length, elements: all.reduce((sum, each) => sum + each.elements, 0), altered: all.flatMap((each) => each.altered) } })
+    }
+    all.push(next.value)
+    say({ type: 'progress', id, progress: { ...next.value, altered: [] } })
+    setTimeout(step)
+  }
+  step()
+}
+
+function ask<Q extends Exclude<Question, 'prove'>>(question: Q, asked: Questions[Q]['ask']): unknown {
+  return answers[question](asked)
 }
 
 scope.onmessage = ({ data }: MessageEvent<ToWorker>) => {
   switch (data.type) {
     case 'files':
-      model.setFiles(data.files, data.sheetPath)
-      return wearChanged()
+      model.setFiles(data.files, data.sheetPath, data.sheetDoc)
+      check.filesChanged()
+      return changed()
     case 'texts':
       for (const [path, text] of data.texts) model.setText(path, text)
-      return wearChanged()
+      if (data.texts.some(([path]) => isSheet(path))) check.sheetsChanged()
+      return changed()
+    case 'looks':
+      for (const [doc, text] of data.looks) model.setLook(doc, text)
+      return
+    case 'cancel':
+      cancelled.add(data.id)
+      return
     case 'ask':
-      return say({ type: 'answer', id: data.id, answer: answer(data) })
+      if (data.question === 'prove') return runProof(data.id, data.ask)
+      return say({ type: 'answer', id: data.id, answer: ask(data.question, data.ask) })
   }
 }

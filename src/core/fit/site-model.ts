@@ -15,6 +15,7 @@ import { normalSelector } from '../selectors/serialize.ts'
 import { parseSheet, type Sheet } from '../sheet/parse.ts'
 import type { State } from '../selectors/match.ts'
 import { encodePath, folderOf, isPage, isSheet, targetOf, type SitePath } from '../site/paths.ts'
+import type { TextEncodingName } from '../site/encoding.ts'
 import { fileDoc, type Doc } from '../site/step.ts'
 import type { FileInfo, SheetText, SiteView } from '../site/view.ts'
 import { placeOf } from '../text/place.ts'
@@ -86,6 +87,10 @@ export class SiteModel implements SiteView {
   /** What the text at a path is called in a step. */
   docOf(path: SitePath): Doc {
     return path === this.sheetPath && this.sheetDoc ? this.sheetDoc : fileDoc(path)
+  }
+
+  encodingOf(path: SitePath): TextEncodingName {
+    return this.files.get(path)?.encoding ?? 'utf-8'
   }
 
   get sheetTexts(): SheetText[] {

@@ -86,7 +86,7 @@ function isOpen(rule: Rule): boolean {
 }
 
 /** One level of indentation as this sheet writes it; two spaces when it shows none. */
-function indentUnit(sheet: Sheet): string {
+export function indentUnit(sheet: Sheet): string {
   for (const rule of sheet.rules) {
     const first = rule.items[0]
     if (first && /[\r\n]/.test(sheet.text.slice(rule.from, first.from))) {

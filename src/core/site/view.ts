@@ -1,4 +1,5 @@
 import type { Page } from '../markup/tree.ts'
+import type { TextEncodingName } from './encoding.ts'
 import type { SitePath } from './paths.ts'
 import type { Doc } from './step.ts'
 
@@ -9,6 +10,8 @@ export interface FileInfo {
   readonly size: number
   /** Dimensions of an image, where they are known. */
   readonly pixels: { readonly width: number; readonly height: number } | null
+  /** How a text file is stored; UTF-8 when left out. */
+  readonly encoding?: TextEncodingName | null
 }
 
 /** A stylesheet's text. The sheet has one for each look. */

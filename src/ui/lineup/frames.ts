@@ -116,7 +116,7 @@ export class Frames {
   private outlined = ''
   private marked = ''
 
-  constructor(private readonly siteId: string, private readonly sheetPath: string) {}
+  constructor(private readonly siteId: string, public sheetPath: string) {}
 
   /** The address a page is worn under in a look. */
   rootOf(lookId: string): string {

@@ -1,5 +1,6 @@
 'use client'
-import { useEffect, useRef, useState } from 'react'
+import { startTransition, useEffect, useRef, useState } from 'react'
+import { folderOf } from '../../core/site/paths.ts'
 import { useInsights, useRoom } from '../workroom/context.tsx'
 import { count } from '../words.ts'
 import { pagePaths } from '../state/store.ts'
@@ -15,27 +16,71 @@ const KEPT_ALIVE = 16
 /** All pages side by side, live, wearing the sheet. */
 export function Lineup({ hidden }: { hidden: boolean }) {
   const files = useRoom((state) => state.files)
-  const pages = pagePaths(files)
+  const all = pagePaths(files)
+  const filter = useRoom((state) => state.filter)
+  const fit = useInsights((insights) => insights.fit)
+  const pages = all.filter((page) => (filter.folder === null || folderOf(page) === filter.folder) && page.toLowerCase().includes(filter.name.trim().toLowerCase()) && (!filter.findings || (fit.get(page)?.length ?? 0) > 0))
+  const shown = useGrowing(pages.length)
   const { width, zoom } = useViewport()
   const scroller = useRef<HTMLDivElement>(null)
   const available = useWidth(scroller)
   const scale = zoom === 'fit' ? fitScale(width, available) : zoom
   const wear = useInsights((insights) => insights.wear)
-  const bare = pages.filter((page) => wear.get(page)?.wears === false).length
+  const bare = all.filter((page) => wear.get(page)?.wears === false).length
   return (
     <section aria-label="Lineup" hidden={hidden} className={hidden ? 'hidden' : 'flex min-h-0 flex-1 flex-col'}>
       <ViewportBar>
-        <h2 className="whitespace-nowrap font-semibold">{count(pages.length, 'page')}</h2>
-        <p className="truncate text-quiet">{bare === 0 ? 'all wear the sheet' : `${bare} ${bare === 1 ? 'does' : 'do'} not wear the sheet`}</p>
+        <h2 className="whitespace-nowrap font-semibold">{pages.length === all.length ? count(all.length, 'page') : `${pages.length} of ${count(all.length, 'page')}`}</h2>
+        {all.length > FILTER_FROM ? <Filter folders={[...new Set(all.map(folderOf))]} /> : <p className="truncate text-quiet">{bare === 0 ? 'all wear the sheet' : `${bare} ${bare === 1 ? 'does' : 'do'} not wear the sheet`}</p>}
       </ViewportBar>
       <div ref={scroller} className="min-h-0 flex-1 overflow-auto p-4" tabIndex={-1}>
-        {pages.length === 0 && <p className="p-8 text-center text-quiet">This site has no page that can be shown. Bring in a folder with an index.html.</p>}
+        {all.length === 0 && <p className="p-8 text-center text-quiet">This site has no page yet. Make one in the facet Pages.</p>}
+        {all.length > 0 && pages.length === 0 && <p className="p-8 text-center text-quiet">No page is like that. <NoFilter /></p>}
         <ul className="flex flex-wrap" style={{ gap: GAP }}>
-          {available > 0 && pages.map((page) => <LineupPage key={page} page={page} width={width} scale={scale} keep={pages.length <= KEPT_ALIVE} root={scroller} />)}
+          {available > 0 && pages.slice(0, shown).map((page) => <LineupPage key={page} page={page} width={width} scale={scale} keep={all.length <= KEPT_ALIVE} root={scroller} />)}
         </ul>
       </div>
     </section>
   )
+}
+
+/** On sites with more pages than this the lineup can be narrowed down. */
+const FILTER_FROM = 9
+/** Pages are put on the screen so many at a time: the window never stands still. */
+const AT_A_TIME = 24
+
+/** A number that grows up to `most`, a few more in each idle moment. */
+function useGrowing(most: number): number {
+  const [shown, setShown] = useState(AT_A_TIME)
+  useEffect(() => {
+    if (shown >= most) return
+    const timer = setTimeout(() => startTransition(() => setShown(shown + AT_A_TIME)), 30)
+    return () => clearTimeout(timer)
+  }, [shown, most])
+  return shown
+}
+
+/** Narrows the lineup down by name, folder and findings. */
+function Filter({ folders }: { folders: string[] }) {
+  const filter = useRoom((state) => state.filter)
+  const set = useRoom((state) => state.set)
+  return (
+    <div className="flex min-w-0 items-center gap-2">
+      <input type="search" aria-label="Show pages whose name holds" placeholder="name" className="field h-7 w-28" value={filter.name} onChange={(event) => set({ filter: { ...filter, name: event.target.value } })} />
+      {folders.length > 1 && (
+        <select aria-label="Folder" className="field h-7 max-w-32 px-1" value={filter.folder ?? '*'} onChange={(event) => set({ filter: { ...filter, folder: event.target.value === '*' ? null : event.target.value } })}>
+          <option value="*">all folders</option>
+          {folders.map((folder) => <option key={folder} value={folder}>{folder === '' ? 'top folder' : folder}</option>)}
+        </select>
+      )}
+      <label className="flex items-center gap-1.5 whitespace-nowrap text-quiet"><input type="checkbox" className="accent-(--accent)" checked={filter.findings} onChange={(event) => set({ filter: { ...filter, findings: event.target.checked } })} />with findings</label>
+    </div>
+  )
+}
+
+function NoFilter() {
+  const set = useRoom((state) => state.set)
+  return <button type="button" className="btn h-7 text-ink" onClick={() => set({ filter: { name: '', folder: null, findings: false } })}>Show all pages</button>
 }
 
 function fitScale(width: number, available: number): number {
@@ -49,14 +94,15 @@ function LineupPage({ page, width, scale, keep, root }: { page: string; width: n
   const set = useRoom((state) => state.set)
   const { generation, listener } = useGeneration(page)
   const height = heightFor(width)
-  const alive = inView || (keep && seen)
+  const unkept = useRoom((state) => state.unkept.has(page))
+  const alive = (inView || (keep && seen)) && !unkept
   return (
     <li ref={item} style={{ width: width * scale + 2 }} className="flex flex-col">
       <PageTag page={page} />
       <div className="relative border border-line bg-white">
         {alive
           ? <Frame generation={generation} page={page} width={width} height={height} scale={scale} inView={inView} title={`The page ${page}`} listener={listener} />
-          : <div style={{ width: width * scale, height: height * scale }} />}
+          : <div className="grid place-items-center bg-sunken text-quiet" style={{ width: width * scale, height: height * scale }}>{unkept && 'keeping …'}</div>}
         <button type="button" aria-label={`Open ${page} in a close-up`} data-close-up={page} onClick={() => set({ closeUp: page })}
           className="absolute inset-0 hover:outline-2 hover:outline-accent" />
       </div>

@@ -11,6 +11,7 @@ export function PageTag({ page }: { page: string }) {
   const notice = useNotice()
   const wear = useInsights((insights) => insights.wear.get(page))
   const reach = useInsights((insights) => insights.reach)
+  const found = useInsights((insights) => insights.fit.get(page)?.length ?? 0)
   const sheetPath = useRoom((state) => state.sheetPath)
   const set = useRoom((state) => state.set)
   const fault = wear?.fault
@@ -21,6 +22,7 @@ export function PageTag({ page }: { page: string }) {
       <div className="min-w-0 flex-1">
         <div className="flex items-baseline gap-2">
           <span className="truncate font-semibold" title={page}>{page}</span>
+          {!reach && found > 0 && <button type="button" className="ml-auto shrink-0 text-[12px] text-quiet underline decoration-edge underline-offset-2 hover:text-ink" onClick={() => set({ findings: true, picked: null })}>{count(found, 'finding')}</button>}
           {reach && <span className="ml-auto shrink-0 rounded-sm bg-accent px-1.5 text-[11px] font-semibold text-accent-ink">{reach.pages.find((each) => each.page === page)?.count ?? 0} here</span>}
         </div>
         {fault ? (
@@ -31,7 +33,7 @@ export function PageTag({ page }: { page: string }) {
             {own && (
               <>
                 {' · '}
-                <button type="button" className="underline decoration-edge underline-offset-2 text-left hover:text-ink" onClick={() => set({ facet: 'pages' })}>{own}</button>
+                <button type="button" className="underline decoration-edge underline-offset-2 text-left hover:text-ink" onClick={() => set({ asking: { kind: 'lift', pages: [page] } })}>{own}</button>
               </>
             )}
           </p>

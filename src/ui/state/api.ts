@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import {
-  fontListSchema, importResponseSchema, saveResponseSchema, siteListSchema, siteStateSchema,
-  type ImportResult, type SaveRequest, type SiteList, type SiteState,
+  blobSchema, fontListSchema, importResponseSchema, saveResponseSchema, siteListSchema, siteStateSchema,
+  type ImportResult, type NewSiteRequest, type SaveRequest, type SiteList, type SiteState,
 } from '../../core/site/protocol.ts'
 
 z.config({ jitless: true })
@@ -48,6 +48,12 @@ export const api = {
   save: (id: string, request: SaveRequest) => call(`/api/sites/${id}/save`, saveResponseSchema, json('POST', request)),
   remove: (id: string) => call(`/api/sites/${id}`, z.object({}), { method: 'DELETE' }),
   settings: (id: string, settings: { lookId?: string; sheetPath?: string; name?: string }) => call(`/api/sites/${id}`, z.object({}), json('PATCH', settings)),
+  /** Begins a site from nothing; gives its id. */
+  begin: (request: NewSiteRequest) => call('/api/sites', z.object({ siteId: z.string() }), json('POST', request)),
+  /** Keeps a file's bytes, for a step that puts it at `path`. */
+  keep: (id: string, path: string, bytes: Blob) => call(`/api/sites/${id}/blobs?path=${encodeURIComponent(path)}`, blobSchema, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: bytes }),
+  /** Makes a copy of an image, `width` px wide, for a step that puts it somewhere. */
+  scaled: (id: string, path: string, width: number) => call(`/api/sites/${id}/scaled`, blobSchema, json('POST', { path, width })),
   fonts: async () => (await call('/api/fonts', fontListSchema)).fonts,
 
   /** Sends an archive; `onProgress` hears the share that has gone up, 0 to 1. Aborting rejects with code "cancelled". */

@@ -13,6 +13,30 @@ const TYPING_PAUSE_MS = 600
 /** The facets of the bench. */
 export type Facet = 'pages' | 'colour' | 'type' | 'boxes' | 'links'
 
+/** The views of the facet Pages. */
+export type PagesView = 'wear' | 'files' | 'links' | 'parts' | 'lift'
+
+/** What is asked in a window of its own. */
+export type Asking =
+  | { readonly kind: 'new-page'; readonly folder: string; readonly path?: string }
+  | { readonly kind: 'copy-page'; readonly page: string }
+  | { readonly kind: 'move'; readonly path: string }
+  | { readonly kind: 'better-names'; readonly paths: readonly string[] }
+  | { readonly kind: 'delete'; readonly path: string }
+  | { readonly kind: 'share'; readonly page: string; readonly index?: number }
+  | { readonly kind: 'part'; readonly name: string }
+  | { readonly kind: 'wrap'; readonly page: string; readonly index: number }
+  | { readonly kind: 'lift'; readonly pages: readonly string[] }
+
+/** Which pages the lineup shows. */
+export interface LineupFilter {
+  readonly name: string
+  /** A folder with its slash, '' for the top one, null for all. */
+  readonly folder: string | null
+  /** Pages with findings alone. */
+  readonly findings: boolean
+}
+
 /** An element, or a pseudo-element of it, on a page. */
 export interface Picked {
   readonly page: string
@@ -46,6 +70,11 @@ export interface WorkroomState {
   readonly unkept: ReadonlySet<string>
 
   readonly facet: Facet
+  readonly pagesView: PagesView
+  /** Whether the bench shows the findings of the fit check. */
+  readonly findings: boolean
+  readonly asking: Asking | null
+  readonly filter: LineupFilter
   readonly closeUp: string | null
   /** What is traced: an element by its place in document order over all elements of its page, or a pseudo-element of it. */
   readonly picked: Picked | null
@@ -72,7 +101,7 @@ export interface WorkroomState {
   undo(): void
   redo(): void
   wearLook(id: string): void
-  set(part: Partial<Pick<WorkroomState, 'facet' | 'closeUp' | 'picked' | 'closeUpViewport' | 'follow' | 'sheetOpen' | 'source' | 'goTo' | 'outlined'>>): void
+  set(part: Partial<Pick<WorkroomState, 'facet' | 'pagesView' | 'findings' | 'asking' | 'filter' | 'closeUp' | 'picked' | 'closeUpViewport' | 'follow' | 'sheetOpen' | 'source' | 'goTo' | 'outlined'>>): void
   /** Settles a conflict: this window's texts, or those of the other one. Both stay in the history. */
   settle(theirs: SiteState, keep: 'mine' | 'theirs'): void
 }
@@ -173,6 +202,10 @@ export function createWorkroom(site: SiteState): WorkroomStore {
       reloads: new Map(),
       unkept: new Set(),
       facet: 'colour',
+      pagesView: 'wear',
+      findings: false,
+      asking: null,
+      filter: { name: '', folder: null, findings: false },
       closeUp: null,
       picked: null,
       closeUpViewport: { width: 1280, height: 800 },

@@ -38,6 +38,14 @@ export function TracePanel({ picked, back }: { picked: Picked; back: string }) {
               <button type="button" className="btn h-7" title="A double click on the link does the same" onClick={() => set({ follow: { href: absolute(found) } })}>Follow it</button>
             </p>
           )}
+          <p className="flex flex-wrap gap-2 border-b border-line px-4 py-2 empty:hidden">
+            {found.pseudo === '' && found.index > 0 && (
+              <>
+                <button type="button" className="btn h-7" onClick={() => set({ asking: { kind: 'wrap', page: found.page, index: found.index } })}>Wrap it …</button>
+                <button type="button" className="btn h-7" onClick={() => set({ asking: { kind: 'share', page: found.page, index: found.index } })}>Share it …</button>
+              </>
+            )}
+          </p>
           <ul>
             {found.matters.map((matter) => (
               <MatterRow key={matter.id} matter={matter} found={found} open={open === matter.id} onToggle={() => setOpen(open === matter.id ? null : matter.id)} />

@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react'
 import type { ReachReport } from '../../core/fit/site-model.ts'
 import { parseSelectorList } from '../../core/selectors/parse.ts'
 import { useViewport, WIDTHS } from '../lineup/viewport.ts'
-import { pagePaths, type Facet } from '../state/store.ts'
+import { pagePaths, type Facet, type PagesView } from '../state/store.ts'
 import { attachTo } from './attach.ts'
 import { useNotice, useRoom, useWorkroom } from './context.tsx'
 import { useShowReach } from './outline.ts'
@@ -18,17 +18,25 @@ interface Command {
   readonly run: () => void
 }
 
+/** What the field can do that others do. */
+interface Outside {
+  readonly onImport: () => void
+  readonly onNew: () => void
+  readonly onTheme: () => void
+  readonly onHandOff: () => void
+}
+
 /** A pause in typing before a selector is tried. */
 const TRY_AFTER_MS = 90
 const MOST = 8
 
 /** Everything can be done from here; what is no command is tried as a selector, and its reach is outlined. */
-export function CommandField({ onImport, onTheme, onHandOff }: { onImport: () => void; onTheme: () => void; onHandOff: () => void }) {
+export function CommandField({ onImport, onNew, onTheme, onHandOff }: Outside) {
   const [query, setQuery] = useState('')
   const [reach, setReach] = useState<ReachReport | null>(null)
   const { worker } = useWorkroom()
   const show = useShowReach()
-  const commands = useCommands({ onImport, onTheme, onHandOff })
+  const commands = useCommands({ onImport, onNew, onTheme, onHandOff })
   const typed = query.trim()
   const found = commands.filter(({ name, hint }) => typed.split(/\s+/).every((word) => `${name} ${hint}`.toLowerCase().includes(word.toLowerCase()))).slice(0, typed === '' ? MOST : MOST - 2)
 
@@ -92,7 +100,9 @@ export function CommandField({ onImport, onTheme, onHandOff }: { onImport: () =>
 
 const FACETS: readonly (readonly [Facet, string])[] = [['pages', 'Pages'], ['colour', 'Colour'], ['type', 'Type'], ['boxes', 'Boxes'], ['links', 'Links']]
 
-function useCommands({ onImport, onTheme, onHandOff }: { onImport: () => void; onTheme: () => void; onHandOff: () => void }): Command[] {
+const VIEWS: readonly (readonly [PagesView, string])[] = [['wear', 'Who wears the sheet'], ['files', 'Files and images'], ['links', 'Navigation links'], ['parts', 'Shared parts'], ['lift', 'Styles to lift']]
+
+function useCommands({ onImport, onNew, onTheme, onHandOff }: Outside): Command[] {
   const workroom = useWorkroom()
   const notice = useNotice()
   const state = useRoom((room) => room)
@@ -103,16 +113,22 @@ function useCommands({ onImport, onTheme, onHandOff }: { onImport: () => void; o
     ...(state.past.length > 0 ? [{ name: `Undo: ${state.past.at(-1)!.label}`, hint: 'Ctrl+Z', run: state.undo }] : []),
     ...(state.future.length > 0 ? [{ name: `Redo: ${state.future.at(-1)!.label}`, hint: 'Ctrl+Shift+Z', run: state.redo }] : []),
     { name: state.sheetOpen ? 'Close the sheet' : 'Open the sheet', hint: 'Alt+S', run: () => set({ sheetOpen: !state.sheetOpen }) },
-    ...FACETS.map(([facet, name]) => ({ name: `Facet ${name}`, hint: 'bench', run: () => set({ facet, picked: null }) })),
+    ...FACETS.map(([facet, name]) => ({ name: `Facet ${name}`, hint: 'bench', run: () => set({ facet, picked: null, findings: false }) })),
+    { name: 'Fit check: all findings', hint: 'bench', run: () => set({ findings: true, picked: null }) },
+    ...VIEWS.map(([view, name]) => ({ name, hint: 'Pages', run: () => set({ facet: 'pages', pagesView: view, picked: null, findings: false }) })),
     ...(state.closeUp === null ? [] : [
       { name: `Trace ${state.closeUp}`, hint: 'close-up', run: () => set({ picked: { page: state.closeUp!, index: 0, pseudo: '' } }) },
       { name: 'Back to the lineup', hint: 'Escape', run: () => set({ closeUp: null, picked: null }) },
     ]),
     ...WIDTHS.map((width) => ({ name: `Show pages ${width} px wide`, hint: 'viewport', run: () => setWidth(width) })),
+    { name: 'New page', hint: 'pages', run: () => set({ asking: { kind: 'new-page', folder: '' } }) },
+    ...(pages.length > 0 ? [{ name: 'Share a block with all pages', hint: 'parts', run: () => set({ asking: { kind: 'share', page: state.closeUp ?? pages[0]! } }) }, { name: 'Lift styles into the sheet', hint: 'all pages', run: () => set({ asking: { kind: 'lift', pages } }) }] : []),
     { name: 'Attach the sheet to all pages', hint: 'pages', run: () => void attachTo(workroom, pages).then(notice) },
     { name: 'Hand off', hint: 'a ZIP', run: onHandOff },
     ...pages.map((page) => ({ name: `Close-up of ${page}`, hint: 'page', run: () => set({ closeUp: page, picked: null }) })),
     ...state.looks.filter(({ id }) => id !== state.lookId).map(({ id, name }) => ({ name: `Wear the look ${name}`, hint: 'look', run: () => state.wearLook(id) })),
+    ...state.files.map(({ path }) => ({ name: `Rename or move ${path}`, hint: 'file', run: () => set({ asking: { kind: 'move', path } }) })),
+    { name: 'New site', hint: 'from nothing', run: onNew },
     { name: 'Bring in a site', hint: 'folder or ZIP', run: onImport },
     { name: 'Light or dark interface', hint: 'interface', run: onTheme },
   ]

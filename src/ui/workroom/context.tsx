@@ -2,6 +2,7 @@
 import { createContext, useContext } from 'react'
 import { create, useStore, type StoreApi } from 'zustand'
 import type { BoxTarget } from '../../core/boxes/targets.ts'
+import type { Finding } from '../../core/fit/finding.ts'
 import type { ReachReport, WearSummary } from '../../core/fit/site-model.ts'
 import type { SiteWorker } from '../../workers/client.ts'
 import type { Frames } from '../lineup/frames.ts'
@@ -10,6 +11,10 @@ import type { WorkroomState, WorkroomStore } from '../state/store.ts'
 /** What the worker found out; follows each edit by itself. */
 export interface Insights {
   readonly wear: ReadonlyMap<string, WearSummary>
+  /** What the fit check found, by page; under null what compares pages and files. */
+  readonly fit: ReadonlyMap<string | null, readonly Finding[]>
+  /** How far the check has come: pages looked at, of all. */
+  readonly checked: { readonly done: number; readonly total: number }
   readonly boxTargets: readonly BoxTarget[]
   /** What the outlined selector touches; null while nothing is outlined. */
   readonly reach: ReachReport | null
@@ -20,7 +25,7 @@ export interface Insights {
 export type InsightStore = StoreApi<Insights>
 
 export function createInsights(): InsightStore {
-  return create<Insights>()(() => ({ wear: new Map(), boxTargets: [], reach: null, notice: null }))
+  return create<Insights>()(() => ({ wear: new Map(), fit: new Map(), checked: { done: 0, total: 0 }, boxTargets: [], reach: null, notice: null }))
 }
 
 export interface Workroom {

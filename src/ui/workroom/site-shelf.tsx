@@ -6,6 +6,7 @@ import { count } from '../words.ts'
 import { Modal } from './dialog.tsx'
 import type { Incoming } from './import.ts'
 import { ImportDialog, useWindowDrop } from './import-dialog.tsx'
+import { NewSiteDialog } from './new-site-dialog.tsx'
 import { useTheme } from './theme.ts'
 
 /** What is to be done to a site, before it is sure. */
@@ -46,6 +47,7 @@ export function SiteShelf() {
     setImporting(true)
   })
   const [asking, setAsking] = useState<Asking | null>(null)
+  const [beginning, setBeginning] = useState(false)
   const load = () => api.sites().then(({ sites }) => setList(sites), (error: Error) => setFault(error.message))
   useEffect(() => void load(), [])
   return (
@@ -67,7 +69,11 @@ export function SiteShelf() {
           </li>
         ))}
       </ul>
-      <button type="button" className="btn btn-main mt-6" onClick={() => setImporting(true)}>Bring in a site …</button>
+      <div className="mt-6 flex gap-2">
+        <button type="button" className="btn btn-main" onClick={() => setBeginning(true)}>New site …</button>
+        <button type="button" className="btn" onClick={() => setImporting(true)}>Bring in a site …</button>
+      </div>
+      {beginning && <NewSiteDialog onClose={() => setBeginning(false)} />}
       {asking && <SiteDialog asking={asking} onClose={() => { setAsking(null); void load() }} />}
       {importing && <ImportDialog dropped={dropped} onClose={() => { setImporting(false); setDropped(null) }} />}
       {over && <div aria-hidden className="pointer-events-none fixed inset-3 z-40 grid place-items-center rounded-md border-2 border-dashed border-accent bg-panel/85 text-lg font-semibold">Drop it to bring it in</div>}

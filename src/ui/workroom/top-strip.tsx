@@ -1,20 +1,22 @@
 'use client'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react'
-import { ChevronDown, Moon, PackageOpen, Redo2, Sun, Undo2 } from 'lucide-react'
+import { ChevronDown, CircleAlert, Moon, PackageOpen, Redo2, Sun, Undo2 } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import type { SiteList } from '../../core/site/protocol.ts'
 import { api } from '../state/api.ts'
 import { Choice } from '../controls/choice.tsx'
+import { useFindings } from '../findings/findings-panel.tsx'
 import { count } from '../words.ts'
 import { useInsights, useNotice, useRoom, useWorkroom } from './context.tsx'
 import { CommandField } from './command-field.tsx'
 import { useTheme } from './theme.ts'
 
 /** Site, look, undo and redo, keeping, findings, and the way out. */
-export function TopStrip({ onImport }: { onImport: () => void }) {
+export function TopStrip({ onImport, onNew }: { onImport: () => void; onNew: () => void }) {
   const state = useRoom((room) => room)
-  const wear = useInsights((insights) => insights.wear)
-  const findings = [...wear.values()].reduce((sum, page) => sum + (page.wears ? 0 : 1) + page.overridden.length, 0)
+  const findings = useFindings()
+  const { done, total } = useInsights((insights) => insights.checked)
+  const errors = findings.filter(({ severity }) => severity === 'error').length
   const { theme, toggle } = useTheme()
   const handOff = useHandOff()
   const undo = state.past.at(-1)
@@ -22,7 +24,7 @@ export function TopStrip({ onImport }: { onImport: () => void }) {
   return (
     <header className="flex h-12 shrink-0 items-center gap-2 border-b border-line bg-panel px-3">
       <h1 className="sr-only">Attire: {state.name}</h1>
-      <SiteMenu onImport={onImport} />
+      <SiteMenu onImport={onImport} onNew={onNew} />
       <label className="flex items-center gap-1.5 text-quiet">
         <span aria-hidden>Look</span>
         <Choice label="Look" className="w-40 text-ink" value={state.lookId} options={state.looks.map(({ id, name }) => ({ value: id, label: name }))} onChange={state.wearLook} />
@@ -32,10 +34,11 @@ export function TopStrip({ onImport }: { onImport: () => void }) {
         <button type="button" className="btn btn-bare size-[30px] p-0" disabled={!redo} onClick={state.redo} aria-label={redo ? `Redo: ${redo.label}` : 'Redo'} title={redo ? `Redo: ${redo.label} (Ctrl+Shift+Z)` : 'Nothing to redo'}><Redo2 aria-hidden className="size-4" /></button>
       </div>
       <KeepingNote last={undo?.label ?? null} />
-      <CommandField onImport={onImport} onTheme={toggle} onHandOff={() => void handOff.run()} />
+      <CommandField onImport={onImport} onNew={onNew} onTheme={toggle} onHandOff={() => void handOff.run()} />
       <div className="flex items-center gap-2">
-        <button type="button" className="btn btn-bare" onClick={() => state.set({ facet: 'pages' })}>
-          {findings === 0 ? 'No findings' : count(findings, 'finding')}
+        <button type="button" className="btn btn-bare" aria-pressed={state.findings} onClick={() => state.set({ findings: !state.findings, picked: null })} title={done < total ? `${done} of ${count(total, 'page')} looked at` : errors > 0 ? `${count(errors, 'error')} among them` : undefined}>
+          {errors > 0 && <CircleAlert aria-hidden className="size-4 text-alarm" />}
+          {findings.length === 0 ? (done < total || total === 0 ? 'Checking …' : 'No findings') : `${count(findings.length, 'finding')}${done < total ? ' …' : ''}`}
         </button>
         <button type="button" className="btn btn-bare size-[30px] p-0" onClick={toggle} aria-label={theme === 'dark' ? 'Light interface' : 'Dark interface'} title={theme === 'dark' ? 'Light interface' : 'Dark interface'}>
           {theme === 'dark' ? <Sun aria-hidden className="size-4" /> : <Moon aria-hidden className="size-4" />}
@@ -46,7 +49,7 @@ export function TopStrip({ onImport }: { onImport: () => void }) {
   )
 }
 
-function SiteMenu({ onImport }: { onImport: () => void }) {
+function SiteMenu({ onImport, onNew }: { onImport: () => void; onNew: () => void }) {
   const name = useRoom((state) => state.name)
   const siteId = useRoom((state) => state.siteId)
   const [list, setList] = useState<SiteList['sites']>([])
@@ -63,6 +66,7 @@ function SiteMenu({ onImport }: { onImport: () => void }) {
             </a>
           </MenuItem>
         ))}
+        <MenuItem><button type="button" className="w-full rounded-sm px-2 py-1.5 text-left data-focus:bg-accent-wash" onClick={onNew}>New site …</button></MenuItem>
         <MenuItem><button type="button" className="w-full rounded-sm px-2 py-1.5 text-left data-focus:bg-accent-wash" onClick={onImport}>Bring in a site …</button></MenuItem>
         <MenuItem><a href="/sites" className="block rounded-sm px-2 py-1.5 data-focus:bg-accent-wash">All sites</a></MenuItem>
       </MenuItems>

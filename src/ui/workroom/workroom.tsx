@@ -3,8 +3,9 @@ import { useEffect, useMemo, useState } from 'react'
 import { setNonce } from 'react-colorful'
 import { isSheet } from '../../core/site/paths.ts'
 import type { SiteState } from '../../core/site/protocol.ts'
-import { pathOfDoc } from '../../core/site/step.ts'
+import { lookDoc, pathOfDoc } from '../../core/site/step.ts'
 import { SiteWorker } from '../../workers/client.ts'
+import type { FitNews } from '../../workers/protocol.ts'
 import { Bench } from '../bench/bench.tsx'
 import { CloseUp } from '../lineup/close-up.tsx'
 import { Frames } from '../lineup/frames.ts'
@@ -13,14 +14,25 @@ import { SheetPanel } from '../sheet/sheet-panel.tsx'
 import { createWorkroom, sheetText, type WorkroomState } from '../state/store.ts'
 import { sheetOf } from '../state/texts.ts'
 import { ConflictDialog } from './conflict-dialog.tsx'
-import { createInsights, useInsights, useRoom, WorkroomProvider, type Workroom } from './context.tsx'
+import { createInsights, useInsights, useRoom, WorkroomProvider, type Insights, type Workroom } from './context.tsx'
 import type { Incoming } from './import.ts'
+import { Dialogs } from '../dialogs/dialogs.tsx'
+import { NewSiteDialog } from './new-site-dialog.tsx'
 import { ImportDialog, useWindowDrop } from './import-dialog.tsx'
 import { runShortcut } from './shortcuts.ts'
 import { TopStrip } from './top-strip.tsx'
 
 /** How long after an edit the worker is told: dragging does not flood it. */
 const WORKER_DELAY_MS = 80
+
+function withNews(fit: Insights['fit'], pages: FitNews['pages']): Insights['fit'] {
+  const next = new Map(fit)
+  for (const [page, findings] of pages) {
+    if (findings.length === 0) next.delete(page)
+    else next.set(page, findings)
+  }
+  return next
+}
 
 /** The whole workroom of one site. */
 export default function WorkroomScreen({ site, nonce, fonts }: { site: SiteState; nonce: string; fonts: Record<string, string> }) {
@@ -33,7 +45,10 @@ export default function WorkroomScreen({ site, nonce, fonts }: { site: SiteState
 
   useEffect(() => {
     const { insights } = workroom
-    const opened = new SiteWorker((reports) => insights.setState(({ wear }) => ({ wear: new Map([...wear, ...reports.map((report) => [report.page, report] as const)]) })))
+    const opened = new SiteWorker(
+      (reports) => insights.setState(({ wear }) => ({ wear: new Map([...wear, ...reports.map((report) => [report.page, report] as const)]) })),
+      ({ pages, done, total }) => insights.setState(({ fit }) => ({ checked: { done, total }, ...(pages.length > 0 ? { fit: withNews(fit, pages) } : {}) })),
+    )
     setWorker(opened)
     return () => opened.close()
   }, [workroom])
@@ -68,18 +83,31 @@ function Wiring({ workroom }: { workroom: Workroom }) {
       if (changed.length + gone.length > 0) worker.tell({ type: 'texts', texts: [...changed.map(([path, text]) => [path, text] as [string, string]), ...gone.map(([path]) => [path, null] as [string, null])] })
       if (pages) void worker.ask('boxTargets', {}).then((boxTargets) => insights.setState({ boxTargets }))
     }
-    const tellFiles = (state: WorkroomState) => worker.tell({ type: 'files', files: state.files.map(({ path }) => path), sheetPath: state.sheetPath })
+    const tellFiles = (state: WorkroomState) => worker.tell({ type: 'files', files: state.files.map(({ path, size, pixels, encoding }) => ({ path, size, pixels, encoding })), sheetPath: state.sheetPath, sheetDoc: lookDoc(state.lookId) })
+    const tellLooks = (state: WorkroomState) => worker.tell({ type: 'looks', looks: state.looks.map(({ id }) => [lookDoc(id), state.texts.get(lookDoc(id)) ?? null]) })
     tellFiles(store.getState())
+    tellLooks(store.getState())
     tellWorker(store.getState())
 
     let timer: ReturnType<typeof setTimeout> | undefined
+    worker.beforeAsk = () => {
+      if (timer === undefined) return
+      clearTimeout(timer)
+      timer = undefined
+      tellWorker(store.getState())
+    }
     const leaveStore = store.subscribe((state, before) => {
       if (sheetText(state) !== sheetText(before)) frames.wear(sheetOf(sheetText(state)))
-      if (state.files !== before.files) tellFiles(state)
+      if (state.files !== before.files || state.lookId !== before.lookId || state.sheetPath !== before.sheetPath) tellFiles(state)
+      if (state.looks.some(({ id }) => state.texts.get(lookDoc(id)) !== before.texts.get(lookDoc(id)))) tellLooks(state)
+      if (state.sheetPath !== before.sheetPath) frames.sheetPath = state.sheetPath
       if (state.trouble !== before.trouble && state.trouble) insights.setState({ notice: { text: state.trouble.text, at: Date.now() } })
       if (state.texts !== before.texts || state.preview !== before.preview || state.lookId !== before.lookId) {
         clearTimeout(timer)
-        timer = setTimeout(() => tellWorker(store.getState()), WORKER_DELAY_MS)
+        timer = setTimeout(() => {
+          timer = undefined
+          tellWorker(store.getState())
+        }, WORKER_DELAY_MS)
       }
     })
     const leaveFrames = frames.listen()
@@ -103,6 +131,7 @@ function Wiring({ workroom }: { workroom: Workroom }) {
 function Layout() {
   const closeUp = useRoom((state) => state.closeUp)
   const [importing, setImporting] = useState(false)
+  const [beginning, setBeginning] = useState(false)
   const [dropped, setDropped] = useState<Promise<Incoming> | null>(null)
   const over = useWindowDrop((incoming) => {
     setDropped(incoming)
@@ -110,7 +139,7 @@ function Layout() {
   })
   return (
     <div className="flex h-screen flex-col overflow-hidden">
-      <TopStrip onImport={() => setImporting(true)} />
+      <TopStrip onImport={() => setImporting(true)} onNew={() => setBeginning(true)} />
       <div className="flex min-h-0 flex-1">
         <Bench />
         <main className="flex min-w-0 flex-1 flex-col">
@@ -121,6 +150,8 @@ function Layout() {
       </div>
       <NoticeStrip />
       {importing && <ImportDialog dropped={dropped} onClose={() => { setImporting(false); setDropped(null) }} />}
+      {beginning && <NewSiteDialog onClose={() => setBeginning(false)} />}
+      <Dialogs />
       <ConflictDialog />
       {over && <div aria-hidden className="pointer-events-none fixed inset-3 z-40 grid place-items-center rounded-md border-2 border-dashed border-accent bg-panel/85 text-lg font-semibold">Drop a folder or a ZIP to bring in a site</div>}
     </div>

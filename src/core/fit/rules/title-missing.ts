@@ -17,7 +17,7 @@ export const titleMissing: PageRule = {
     if (title && (title.rawText?.text ?? '').trim() !== '') return []
     const at = (title ?? firstByTag(page, 'head'))?.place?.startTag ?? { from: 0, to: 0 }
     const heading = headingOf(page)
-    return [{ file: path, from: at.from, to: at.to, message: `The page has ${title ? 'an empty' : 'no'} <title>.${heading ? ` Its heading says “${heading}”.` : ''}`, fixable: heading !== '' && (title ? title.place?.endTag != null : firstByTag(page, 'head')?.place != null) }]
+    return [{ file: path, from: at.from, to: at.to, message: `The page has ${title ? 'an empty' : 'no'} <title>.${heading ? ` Its heading says “${heading}”.` : ''}`, fixable: heading !== '' && (title ? Boolean(title.place?.endTag) : Boolean(firstByTag(page, 'head')?.place)) }]
   },
   fix: (site, found) => joinChanges(found.map(({ file }) => {
     const { page } = site.page(file)

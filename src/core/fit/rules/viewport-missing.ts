@@ -14,7 +14,7 @@ export const viewportMissing: PageRule = {
   check: ({ page, path }) => {
     if (page.elements.some(({ tag, attributes }) => tag === 'meta' && attributes.get('name')?.trim().toLowerCase() === 'viewport')) return []
     const at = firstByTag(page, 'head')?.place?.startTag ?? { from: 0, to: 0 }
-    return [{ file: path, from: at.from, to: at.to, message: 'The head has no <meta name="viewport">, so phones shrink the page instead of fitting it.', fixable: firstByTag(page, 'head')?.place != null }]
+    return [{ file: path, from: at.from, to: at.to, message: 'The head has no <meta name="viewport">, so phones shrink the page instead of fitting it.', fixable: Boolean(firstByTag(page, 'head')?.place) }]
   },
   fix: (site, found) => joinChanges(found.map(({ file }) => ({ ...NO_CHANGE, texts: [{ doc: fileDoc(file), splices: intoHead(site.page(file).page, '<meta name="viewport" content="width=device-width, initial-scale=1">') }] }))),
 }

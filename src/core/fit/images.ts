@@ -1,0 +1,25 @@
+import type { FitSite } from './fit-site.ts'
+import { shownImages } from './rules/shown-images.ts'
+import { widthLimit } from '../boxes/width-limit.ts'
+import { isImage, type SitePath } from '../site/paths.ts'
+
+/** An image file of the site and where it is shown. */
+export interface ImageView {
+  readonly path: SitePath
+  readonly size: number
+  readonly pixels: { readonly width: number; readonly height: number } | null
+  /** Pages that show it, and stylesheets that name it. */
+  readonly shownOn: readonly SitePath[]
+  /** The widest it is shown in the text of any page, in CSS px; 0 when it is not, or cannot be told. */
+  readonly widest: number
+}
+
+/** Every image of the site, heaviest first. */
+export function imagesOf(site: FitSite): ImageView[] {
+  const shown = shownImages(site)
+  return [...site.model.files.values()].filter(({ path }) => isImage(path)).map(({ path, size, pixels }) => {
+    const shownOn = shown.get(path) ?? []
+    const widths = shownOn.flatMap((page) => (site.model.pagePaths.includes(page) ? site.page(page).references.filter(({ file, element }) => file === path && element.tag === 'img').map(({ element }) => widthLimit(site.page(page).styles, element)) : []))
+    return { path, size, pixels, shownOn, widest: Math.round(Math.max(0, ...widths)) }
+  }).sort((a, b) => b.size - a.size)
+}

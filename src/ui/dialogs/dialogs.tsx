@@ -1,0 +1,39 @@
+'use client'
+import { useRoom } from '../workroom/context.tsx'
+import { BetterNamesDialog } from './better-names-dialog.tsx'
+import { DeleteDialog } from './delete-dialog.tsx'
+import { LiftDialog } from './lift-dialog.tsx'
+import { MoveDialog } from './move-dialog.tsx'
+import { NewPageDialog } from './new-page-dialog.tsx'
+import { PartDialog } from './part-dialog.tsx'
+import { ShareDialog } from './share-dialog.tsx'
+import { WrapDialog } from './wrap-dialog.tsx'
+
+/** Whatever is being asked in a window of its own. */
+export function Dialogs() {
+  const asking = useRoom((state) => state.asking)
+  const set = useRoom((state) => state.set)
+  const onClose = () => set({ asking: null })
+  switch (asking?.kind) {
+    case undefined:
+      return null
+    case 'new-page':
+      return <NewPageDialog folder={asking.folder} path={asking.path ?? ''} copyOf={null} onClose={onClose} />
+    case 'copy-page':
+      return <NewPageDialog folder="" path="" copyOf={asking.page} onClose={onClose} />
+    case 'move':
+      return <MoveDialog path={asking.path} onClose={onClose} />
+    case 'better-names':
+      return <BetterNamesDialog paths={asking.paths} onClose={onClose} />
+    case 'delete':
+      return <DeleteDialog path={asking.path} onClose={onClose} />
+    case 'share':
+      return <ShareDialog page={asking.page} index={asking.index ?? null} onClose={onClose} />
+    case 'part':
+      return <PartDialog name={asking.name} onClose={onClose} />
+    case 'wrap':
+      return <WrapDialog page={asking.page} index={asking.index} onClose={onClose} />
+    case 'lift':
+      return <LiftDialog pages={asking.pages} onClose={onClose} />
+  }
+}

@@ -1,0 +1,88 @@
+'use client'
+import { useEffect, useState } from 'react'
+import { NO_CHANGE } from '../../core/site/change.ts'
+import type { PartOutcome } from '../../core/site/share.ts'
+import { fileDoc } from '../../core/site/step.ts'
+import { lineEndOf } from '../../core/text/place.ts'
+import { Choice } from '../controls/choice.tsx'
+import { count } from '../words.ts'
+import { carryOut } from '../workroom/carry-out.ts'
+import { useNotice, useRoom, useWorkroom } from '../workroom/context.tsx'
+import { Modal } from '../workroom/dialog.tsx'
+import { useAnswer } from '../workroom/use-answer.ts'
+import { Buttons } from './form.tsx'
+import { MarkupEditor } from './markup-editor.tsx'
+import { Outcomes } from './outcomes.tsx'
+
+/** A pause in typing before the pages are asked. */
+const ASK_AFTER_MS = 150
+
+/** Edits a shared part once, for every page that has it. */
+export function PartDialog({ name, onClose }: { name: string; onClose: () => void }) {
+  const workroom = useWorkroom()
+  const notice = useNotice()
+  const part = useAnswer('parts', {})?.find((each) => each.name === name)
+  const [page, setPage] = useState<string | null>(null)
+  const [draft, setDraft] = useState<string | null>(null)
+  const from = page ?? part?.from ?? ''
+  // The version that stands on the chosen page: asking for the common one would say what the others have.
+  const blocks = useOwnText(name, from)
+  const [outcomes, setOutcomes] = useState<readonly PartOutcome[] | null>(null)
+  const text = draft ?? blocks ?? ''
+  useEffect(() => {
+    if (text === '' || from === '') return
+    let stale = false
+    const timer = setTimeout(() => void workroom.worker.ask('part', { name, page: from, text }).then((found) => !stale && setOutcomes(found)), ASK_AFTER_MS)
+    return () => {
+      stale = true
+      clearTimeout(timer)
+    }
+  }, [workroom, name, from, text])
+  const changing = outcomes?.filter(({ splices }) => splices.length > 0) ?? []
+  const save = () => {
+    if (changing.length === 0) return
+    const label = `Changed “${name}” on ${count(changing.length, 'page')}`
+    if (carryOut(workroom, label, { ...NO_CHANGE, texts: changing.map((outcome) => ({ doc: fileDoc(outcome.page), splices: outcome.splices })) })) notice(`${label}.`)
+    onClose()
+  }
+  return (
+    <Modal open onClose={onClose} title={`The shared part “${name}”`} wide>
+      <form onSubmit={(event) => { event.preventDefault(); save() }}>
+        {part && (
+          <div className="mt-2 flex items-center gap-2">
+            <span className="text-quiet">As it stands on</span>
+            <Choice label="As it stands on" mono className="w-64" value={from} options={part.pages.map((each) => ({ value: each, label: each, ...(part.drifted.includes(each) ? { hint: 'differs' } : {}) }))} onChange={(each) => { setPage(each); setDraft(null); setOutcomes(null) }} />
+            <span className="text-[12px] text-quiet">Addresses are seen from there; each page gets its own.</span>
+          </div>
+        )}
+        <div className="mt-2">{blocks !== undefined && <Editor key={from} label={`Markup of ${name}`} text={blocks} onText={setDraft} />}</div>
+        {outcomes && <Outcomes outcomes={outcomes} />}
+        <Buttons action={changing.length === 0 ? 'Nothing changes' : `Change ${count(changing.length, 'page')}`} disabled={changing.length === 0} onClose={onClose} />
+      </form>
+    </Modal>
+  )
+}
+
+/** The part as one page has it. */
+function useOwnText(name: string, page: string): string | undefined {
+  const text = useRoom((state) => state.texts.get(fileDoc(page)))
+  const [found, setFound] = useState<{ key: string; text: string } | null>(null)
+  useEffect(() => {
+    if (text === undefined) return
+    let stale = false
+    void Promise.all([import('../../core/markup/tree.ts'), import('../../core/site/parts.ts')]).then(([{ parsePage }, { partsIn }]) => {
+      const block = partsIn(parsePage(text)).find((each) => each.name === name)?.block
+      if (!stale) setFound({ key: `${name} ${page}`, text: block ? text.slice(block.from, block.to) : '' })
+    })
+    return () => {
+      stale = true
+    }
+  }, [name, page, text])
+  return found?.key === `${name} ${page}` ? found.text : undefined
+}
+
+/** CodeMirror speaks LF; a page may not. */
+function Editor({ label, text, onText }: { label: string; text: string; onText: (text: string) => void }) {
+  const eol = lineEndOf(text)
+  return <MarkupEditor label={label} text={text} onText={(next) => onText(next.replace(/\n/g, eol))} />
+}
