@@ -6,6 +6,7 @@ const config: NextConfig = {
   skipTrailingSlashRedirect: true,
   poweredByHeader: false,
   reactStrictMode: true,
+  turbopack: { resolveAlias: { ajv: './src/workers/no-ajv.ts' } },
   typescript: { ignoreBuildErrors: true }, // `npm test` checks types first, with the stricter set-up of core/.
   experimental: { proxyClientMaxBodySize: '210mb' },
   async headers() {

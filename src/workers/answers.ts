@@ -1,12 +1,14 @@
 import { FitCheck } from '../core/fit/check.ts'
 import { FitSite } from '../core/fit/fit-site.ts'
+import { RULES } from '../core/fit/rules/index.ts'
 import { imagesOf } from '../core/fit/images.ts'
 import type { SiteModel } from '../core/fit/site-model.ts'
 import { planLift } from '../core/lift/plan.ts'
 import { counterpart, wrapElement, wrapFault } from '../core/markup/wrap.ts'
 import { blocksOf } from '../core/site/blocks.ts'
 import { NO_CHANGE } from '../core/site/change.ts'
-import { moveFault, planMoves, referrersTo } from '../core/site/move.ts'
+import { planMoves, referrersTo } from '../core/site/move.ts'
+import { moveFault } from '../core/site/move-fault.ts'
 import { navigationsOf, planNavEdit } from '../core/site/nav-edit.ts'
 import { newPageText } from '../core/site/new-page.ts'
 import { commonVersion, partsOf, planPart, planShare, planUnshare } from '../core/site/share.ts'
@@ -26,6 +28,7 @@ export function answersOf(model: SiteModel, check: FitCheck): Answers {
     offers: ({ page, index, property, value, viewport, pseudo }) => model.offers(page, index, property, value, viewport, pseudo),
     rivals: ({ selector, properties }) => model.rivals(selector, properties),
     boxTargets: () => model.boxTargets(),
+    rules: () => RULES.map(({ id, severity, prevents, title, explanation }) => ({ id, severity, prevents, title, explanation })),
     fix: ({ findings }) => check.fix(findings),
     moves: ({ moves }) => {
       const leaving = new Set(moves.map(({ from }) => from))

@@ -2,7 +2,7 @@ import type { BoxTarget } from '../core/boxes/targets.ts'
 import type { Inspection } from '../core/cascade/matters.ts'
 import type { Viewport } from '../core/cascade/media.ts'
 import type { Offer } from '../core/cascade/offers.ts'
-import type { Finding } from '../core/fit/finding.ts'
+import type { Finding, RuleWords } from '../core/fit/finding.ts'
 import type { ImageView } from '../core/fit/images.ts'
 import type { ReachReport, Rival, WearSummary } from '../core/fit/site-model.ts'
 import type { LiftChoices, LiftPlan } from '../core/lift/plan.ts'
@@ -46,6 +46,7 @@ export interface Questions {
   offers: { ask: { page: SitePath; index: number; pseudo: string; property: string; value: string; viewport: Viewport }; answer: Offer[] }
   rivals: { ask: { selector: string; properties: string[] }; answer: Rival[] }
   boxTargets: { ask: Record<string, never>; answer: BoxTarget[] }
+  rules: { ask: Record<string, never>; answer: RuleWords[] }
   fix: { ask: { findings: Finding[] }; answer: SiteChange }
   moves: { ask: { moves: Move[] }; answer: { fault: string; change: SiteChange } }
   referrers: { ask: { paths: SitePath[] }; answer: (Referrer & { line: number })[] }

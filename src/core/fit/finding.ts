@@ -8,13 +8,13 @@ export type Severity = (typeof SEVERITIES)[number]
 
 /** What findings prevent: the groups they are shown in, the gravest first. */
 export const PREVENTS = {
-  arriving: 'The sheet arrives',
-  deciding: 'The sheet decides',
-  loading: 'Links and pictures lead somewhere',
-  reading: 'Everybody can read it',
-  parsing: 'Browsers need not guess',
-  speed: 'Pages load fast and stand still',
-  upkeep: 'The site stays one site',
+  arriving: 'So that the sheet arrives',
+  deciding: 'So that the sheet decides',
+  loading: 'So that links and pictures lead somewhere',
+  reading: 'So that everybody can read it',
+  parsing: 'So that browsers need not guess',
+  speed: 'So that pages load fast and stand still',
+  upkeep: 'So that it stays one site',
 } as const
 export type Prevents = keyof typeof PREVENTS
 
@@ -35,7 +35,8 @@ export interface Finding extends Required<Found> {
   readonly severity: Severity
 }
 
-interface RuleBase {
+/** What a rule says of itself. */
+export interface RuleWords {
   readonly id: string
   readonly severity: Severity
   readonly prevents: Prevents
@@ -43,6 +44,9 @@ interface RuleBase {
   readonly title: string
   /** What follows from it, and what to do: a sentence or two for all of its kind. */
   readonly explanation: string
+}
+
+interface RuleBase extends RuleWords {
   /** Mends findings of this rule; all of them at once, so that one step does. Those it cannot mend are left. */
   readonly fix?: (site: FitSite, found: readonly Found[]) => SiteChange
 }

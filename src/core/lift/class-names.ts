@@ -6,7 +6,7 @@ import { plainName } from '../site/names.ts'
 const toOklch = converter('oklch')
 
 /** Hues in degrees of OKLCH, by the word people use up to there. */
-const HUES: readonly (readonly [number, string])[] = [[15, 'pink'], [45, 'red'], [75, 'orange'], [115, 'yellow'], [160, 'green'], [215, 'teal'], [270, 'blue'], [315, 'purple'], [350, 'pink'], [361, 'red']]
+const HUES: readonly (readonly [number, string])[] = [[10, 'pink'], [45, 'red'], [75, 'orange'], [115, 'yellow'], [160, 'green'], [215, 'teal'], [270, 'blue'], [330, 'purple'], [361, 'pink']]
 
 /** A colour in a word; null for what is no plain colour. */
 export function colourWord(value: string): string | null {

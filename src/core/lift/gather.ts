@@ -1,5 +1,6 @@
 import { basePath } from '../markup/base.ts'
 import type { Page, PageElement } from '../markup/tree.ts'
+import { parseSelectorList } from '../selectors/parse.ts'
 import { parseDeclarations, parseSheet, type Rule } from '../sheet/parse.ts'
 import { retargetSheet } from '../site/retarget.ts'
 import type { SitePath } from '../site/paths.ts'
@@ -107,7 +108,7 @@ function holds(rule: Rule): boolean {
 
 function whyLeft(rule: Rule): string {
   if (!rule.closed) return 'Its closing brace is missing, so it cannot be told where it ends.'
-  if (rule.kind !== 'at') return ''
+  if (rule.kind === 'style') return parseSelectorList(rule.selector) === null ? 'No browser understands its selector, so it has no effect.' : ''
   if (rule.name === 'import') return 'It brings in another stylesheet, which must stand at the very top of a sheet.'
   if (rule.name === 'charset' || rule.name === 'namespace') return `@${rule.name} counts only at the top of its own sheet.`
   if (!rule.block) return `@${rule.name} without a block sets an order for this page; in the sheet it would set it for all.`

@@ -23,7 +23,7 @@ export class SeenMarkup {
 
   /** The constructs of a page; null when its tree does not mirror its text. */
   constructsOf(page: Page): Set<string> | null {
-    if (page.mended || page.doctypeEnd === null) return null
+    if (page.mended || page.doctypeEnd === null || !isWhole(page)) return null
     const constructs = new Set<string>()
     const chainOf: number[] = []
     let mains = 0
@@ -54,6 +54,25 @@ export class SeenMarkup {
     if (number === undefined) this.chains.set(name, (number = this.chains.size))
     return number
   }
+}
+
+/** Whether every tag of the text is one of the tree: parsers drop some without a word. A "<" anywhere else, in a value say, counts against it. */
+function isWhole({ text, elements, comments }: Page): boolean {
+  let expected = 1 + comments.length
+  let inside = 0
+  for (const { place, rawText } of elements) {
+    if (!place) continue
+    expected += place.endTag ? 2 : 1
+    if (rawText) inside += angles(rawText.text)
+  }
+  for (const { from, to } of comments) inside += angles(text.slice(from + 1, to))
+  return angles(text) === expected + inside
+}
+
+function angles(text: string): number {
+  let count = 0
+  for (let at = text.indexOf('<'); at >= 0; at = text.indexOf('<', at + 1)) count++
+  return count
 }
 
 /** Whether an element's tags stand in the text as its place in the tree says. */

@@ -1,4 +1,4 @@
-import { nameOf, type SitePath } from './paths.ts'
+import { isFont, isImage, isPage, isSheet, nameOf, type SitePath } from './paths.ts'
 
 /** Letters with marks or of their own that `normalize` does not take apart, as they are commonly written in ASCII. */
 const ASCII: Readonly<Record<string, string>> = { ß: 'ss', æ: 'ae', ø: 'o', œ: 'oe', đ: 'd', ð: 'd', þ: 'th', ł: 'l', ı: 'i' }
@@ -24,6 +24,11 @@ export function freePath(path: SitePath, taken: (path: SitePath) => boolean): Si
   let candidate = path
   for (let number = 2; taken(candidate); number++) candidate = `${stem}-${number}${ending}`
   return candidate
+}
+
+/** Files that visitors' browsers ask for by name; a README or a server's own file may be called as it must be. */
+export function isNamed(path: SitePath): boolean {
+  return isPage(path) || isSheet(path) || isImage(path) || isFont(path) || /\.(?:js|mjs|mp4|webm|mp3|ogg|pdf)$/i.test(path)
 }
 
 /** What is awkward about a file's path on the web; null when nothing is. */

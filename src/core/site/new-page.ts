@@ -2,7 +2,7 @@ import { escapeText } from '../markup/attributes.ts'
 import { firstByTag, parsePage } from '../markup/tree.ts'
 import { applySplices, type Splice } from '../text/splice.ts'
 import type { SitePath } from './paths.ts'
-import { adaptBlock, partMarks } from './parts.ts'
+import { adaptBlock, partMarks, partsIn } from './parts.ts'
 import { retargetPage } from './retarget.ts'
 import { commonVersion, partsOf, REGIONS, regionsOf } from './share.ts'
 import { newPage } from './skeleton.ts'
@@ -62,28 +62,28 @@ function frameOf(site: SiteView, from: SitePath, to: SitePath, title: string): s
   const head = firstByTag(page, 'head')
   const body = firstByTag(page, 'body')
   if (!head?.place || !body?.place) return copyOf(site, from, to, title)
-  const before: string[] = []
-  const behind: string[] = []
   const main = firstByTag(page, 'main')
-  const put = (at: number, block: string) => (main?.place && at > main.place.from ? behind : before).push(block)
   const shape = { marks: true, indent: '  ', eol: '\n' }
-  const parts = [...partsOf(site)]
-  for (const [name, places] of parts) {
+  const blocks: { readonly at: number; readonly text: string }[] = []
+  for (const [name, places] of partsOf(site)) {
     const common = commonVersion(site, places)
-    const here = places.find(({ path }) => path === from) ?? places[0]!
-    if (!common || !here.place.block) continue
+    const here = places.find(({ path }) => path === from)?.place
+    if (!common || !here?.block) continue
     const { open, close } = partMarks(name)
-    put(here.path === from ? here.place.whole.from : name.includes('footer') ? Infinity : 0, `${open}\n  ${adaptBlock(common.block, to, existsIn(site), shape)}\n  ${close}`)
+    blocks.push({ at: here.whole.from, text: `${open}\n  ${adaptBlock(common.block, to, existsIn(site), shape)}\n  ${close}` })
   }
-  if (parts.length === 0) {
-    const regions = regionsOf(page)
-    for (const tag of REGIONS) {
-      const region = regions[tag]
-      // A navigation inside the header comes along with it.
-      if (!region?.place || (tag === 'nav' && region.parent !== body)) continue
-      put(region.place.from, adaptBlock({ path: from, text: page.text.slice(region.place.from, region.place.to) }, to, existsIn(site), shape))
-    }
+  const shared = partsIn(page).map(({ whole }) => whole)
+  const regions = regionsOf(page)
+  for (const tag of REGIONS) {
+    const place = regions[tag]?.place
+    // A navigation inside the header comes along with it, and what a shared part holds comes with the part.
+    if (!place || (tag === 'nav' && regions.nav!.parent !== body) || shared.some((whole) => whole.from <= place.from && place.to <= whole.to)) continue
+    blocks.push({ at: place.from, text: adaptBlock({ path: from, text: page.text.slice(place.from, place.to) }, to, existsIn(site), shape) })
   }
+  blocks.sort((a, b) => a.at - b.at)
+  const isBehind = ({ at }: { readonly at: number }) => main?.place !== undefined && main.place !== null && at > main.place.from
+  const before = blocks.filter((block) => !isBehind(block)).map(({ text: block }) => block)
+  const behind = blocks.filter(isBehind).map(({ text: block }) => block)
   const { text } = page
   const own = head.children.filter(({ tag, place }) => place && tag !== 'style' && tag !== 'script').map(({ place }) => text.slice(place!.from, place!.to))
   const root = page.root.place ? text.slice(page.root.place.startTag.from, page.root.place.startTag.to) : '<html lang="en">'

@@ -4,6 +4,7 @@ import { beginsLine, indentAt, lineEndOf } from '../text/place.ts'
 import { applySplices, type Range, type Splice } from '../text/splice.ts'
 import { encodePath, targetOf, type SitePath } from './paths.ts'
 import { referencesIn } from '../markup/references.ts'
+import { reindent } from './reindent.ts'
 import { fileAt, retargetPage } from './retarget.ts'
 
 /**
@@ -104,17 +105,6 @@ function navigationOf(page: Page): (element: PageElement) => boolean {
   if (navs.length === 0) return () => true
   const inside = new Set(navs.flatMap((nav) => descendantsOf(page, nav)))
   return (element) => inside.has(element)
-}
-
-/** Moves the lines behind the first one so far that the block hangs together at another indentation; line ends become `eol`. */
-export function reindent(text: string, indent: string, eol: string): string {
-  const [first = '', ...rest] = text.split(/\r\n|\r|\n/)
-  const filled = rest.filter((line) => line.trim() !== '')
-  const last = filled.at(-1)
-  // The last line of a block closes what the first one opened, so its indentation is the block's own.
-  const own = last === undefined ? '' : /^[ \t]*/.exec(last)![0]
-  const common = filled.every((line) => line.startsWith(own)) ? own : ''
-  return [first, ...rest.map((line) => (line.trim() === '' ? '' : indent + line.slice(common.length)))].join(eol)
 }
 
 /** Writes the marks of a part around a stretch of a page: on lines of their own where the block stands on its own lines. */

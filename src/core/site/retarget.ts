@@ -42,7 +42,7 @@ function retarget(text: string, { url, from, to, write }: Address, { from: oldBa
   const file = fileAt(target.path, exists)
   const wanted = file === null ? target.path : pathLike(target.path, file, moved(file))
   const now = targetOf(newBase, url)
-  if (now.kind === 'site' && now.path === wanted) return []
+  if (now.kind === 'site' && now.path === wanted && (newBase === oldBase || target.rooted || !climbsOut(newBase, url))) return []
   const path = target.rooted ? `/${encodePath(wanted)}` : relativeReference(newBase, wanted) || './'
   // Query and fragment stay as they are written; only the path is replaced.
   const written = text.slice(from, to)
@@ -50,6 +50,17 @@ function retarget(text: string, { url, from, to, write }: Address, { from: oldBa
   const { query, fragment } = splitUrl(url)
   if (end === written.length && (query !== undefined || fragment !== undefined)) return [{ from, to, insert: write(path + (query === undefined ? '' : `?${query}`) + (fragment === undefined ? '' : `#${fragment}`)) }]
   return [{ from, to: from + end, insert: write(path) }]
+}
+
+/** Whether a reference climbs above the top folder: at a server's root that ends well (RFC 3986, 5.2.4), in a subfolder of one it does not. */
+function climbsOut(base: SitePath, url: string): boolean {
+  let depth = base.split('/').length - 1
+  for (const segment of splitUrl(url).path.split('/')) {
+    if (segment === '..') depth--
+    else if (segment !== '.' && segment !== '') depth++
+    if (depth < 0) return true
+  }
+  return false
 }
 
 /** The file a path leads to: itself, or the index of the folder it names; null when there is none. */

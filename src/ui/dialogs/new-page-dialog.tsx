@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import { NO_CHANGE } from '../../core/site/change.ts'
-import { moveFault } from '../../core/site/move.ts'
+import { moveFault } from '../../core/site/move-fault.ts'
 import { betterPath, plainName, titleFor } from '../../core/site/names.ts'
 import { isPage, nameOf } from '../../core/site/paths.ts'
 import { Choice } from '../controls/choice.tsx'

@@ -6,11 +6,14 @@ import { count } from '../words.ts'
 
 const SAYS: Readonly<Record<PartOutcome['state'], string>> = { changed: 'changes', same: 'already the same', marked: 'already the same; only marked', lacks: 'lacks it', skipped: 'skipped' }
 
+/** The same of several pages. */
+const SAY: typeof SAYS = { ...SAYS, changed: 'change', lacks: 'lack it' }
+
 /** What happens to each page, before it happens; how its block differs can be opened. `chosen` offers to leave pages out. */
 export function Outcomes({ outcomes, chosen, onChoose }: { outcomes: readonly PartOutcome[]; chosen?: ReadonlySet<string>; onChoose?: (page: string, on: boolean) => void }) {
   const [open, setOpen] = useState<string | null>(null)
   const number = (state: PartOutcome['state']) => outcomes.filter((outcome) => outcome.state === state).length
-  const parts = (['changed', 'marked', 'same', 'lacks', 'skipped'] as const).filter((state) => number(state) > 0).map((state) => `${count(number(state), 'page')} ${SAYS[state]}`)
+  const parts = (['changed', 'marked', 'same', 'lacks', 'skipped'] as const).filter((state) => number(state) > 0).map((state) => `${count(number(state), 'page')} ${number(state) === 1 ? SAYS[state] : SAY[state]}`)
   return (
     <div className="mt-3">
       <p className="font-semibold">{parts.join(', ')}.</p>

@@ -1,9 +1,10 @@
 'use client'
 import { useEffect, useState } from 'react'
 import { NO_CHANGE } from '../../core/site/change.ts'
+import { reindent } from '../../core/site/reindent.ts'
 import type { PartOutcome } from '../../core/site/share.ts'
 import { fileDoc } from '../../core/site/step.ts'
-import { lineEndOf } from '../../core/text/place.ts'
+import { indentAt, lineEndOf } from '../../core/text/place.ts'
 import { Choice } from '../controls/choice.tsx'
 import { count } from '../words.ts'
 import { carryOut } from '../workroom/carry-out.ts'
@@ -28,7 +29,8 @@ export function PartDialog({ name, onClose }: { name: string; onClose: () => voi
   // The version that stands on the chosen page: asking for the common one would say what the others have.
   const blocks = useOwnText(name, from)
   const [outcomes, setOutcomes] = useState<readonly PartOutcome[] | null>(null)
-  const text = draft ?? blocks ?? ''
+  // In the editor the block stands at the margin; on the page it keeps its indentation.
+  const text = blocks === undefined ? '' : draft === null ? blocks.text : reindent(draft, blocks.indent, blocks.eol)
   useEffect(() => {
     if (text === '' || from === '') return
     let stale = false
@@ -55,7 +57,7 @@ export function PartDialog({ name, onClose }: { name: string; onClose: () => voi
             <span className="text-[12px] text-quiet">Addresses are seen from there; each page gets its own.</span>
           </div>
         )}
-        <div className="mt-2">{blocks !== undefined && <Editor key={from} label={`Markup of ${name}`} text={blocks} onText={setDraft} />}</div>
+        <div className="mt-2">{blocks !== undefined && <MarkupEditor key={from} label={`Markup of ${name}`} text={reindent(blocks.text, '', '\n')} onText={setDraft} />}</div>
         {outcomes && <Outcomes outcomes={outcomes} />}
         <Buttons action={changing.length === 0 ? 'Nothing changes' : `Change ${count(changing.length, 'page')}`} disabled={changing.length === 0} onClose={onClose} />
       </form>
@@ -64,25 +66,19 @@ export function PartDialog({ name, onClose }: { name: string; onClose: () => voi
 }
 
 /** The part as one page has it. */
-function useOwnText(name: string, page: string): string | undefined {
+function useOwnText(name: string, page: string): { readonly text: string; readonly indent: string; readonly eol: string } | undefined {
   const text = useRoom((state) => state.texts.get(fileDoc(page)))
-  const [found, setFound] = useState<{ key: string; text: string } | null>(null)
+  const [found, setFound] = useState<{ key: string; own: { text: string; indent: string; eol: string } } | null>(null)
   useEffect(() => {
     if (text === undefined) return
     let stale = false
     void Promise.all([import('../../core/markup/tree.ts'), import('../../core/site/parts.ts')]).then(([{ parsePage }, { partsIn }]) => {
       const block = partsIn(parsePage(text)).find((each) => each.name === name)?.block
-      if (!stale) setFound({ key: `${name} ${page}`, text: block ? text.slice(block.from, block.to) : '' })
+      if (!stale) setFound({ key: `${name} ${page}`, own: { text: block ? text.slice(block.from, block.to) : '', indent: block ? indentAt(text, block.from) : '', eol: lineEndOf(text) } })
     })
     return () => {
       stale = true
     }
   }, [name, page, text])
-  return found?.key === `${name} ${page}` ? found.text : undefined
-}
-
-/** CodeMirror speaks LF; a page may not. */
-function Editor({ label, text, onText }: { label: string; text: string; onText: (text: string) => void }) {
-  const eol = lineEndOf(text)
-  return <MarkupEditor label={label} text={text} onText={(next) => onText(next.replace(/\n/g, eol))} />
+  return found?.key === `${name} ${page}` ? found.own : undefined
 }

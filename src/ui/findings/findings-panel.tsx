@@ -1,13 +1,13 @@
 'use client'
 import { CircleAlert, Info, TriangleAlert, X } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { keyOf, PREVENTS, SEVERITIES, type Finding, type Prevents, type Severity } from '../../core/fit/finding.ts'
-import { ruleNamed, RULES } from '../../core/fit/rules/index.ts'
+import { keyOf, PREVENTS, SEVERITIES, type Finding, type Prevents, type RuleWords, type Severity } from '../../core/fit/finding.ts'
 import { placeOf } from '../../core/text/place.ts'
 import { fileDoc, lookDoc } from '../../core/site/step.ts'
 import { count } from '../words.ts'
 import { carryOut } from '../workroom/carry-out.ts'
 import { useInsights, useNotice, useRoom, useWorkroom } from '../workroom/context.tsx'
+import { useAnswer } from '../workroom/use-answer.ts'
 import { showPlace } from './show-place.ts'
 
 const ICONS: Readonly<Record<Severity, typeof Info>> = { error: CircleAlert, warning: TriangleAlert, note: Info }
@@ -23,9 +23,10 @@ export function FindingsPanel() {
   const set = useRoom((state) => state.set)
   const findings = useFindings()
   const { done, total } = useInsights((insights) => insights.checked)
+  const rules = useAnswer('rules', {}) ?? NO_RULES
   const [only, setOnly] = useState<Severity | null>(null)
   const shown = only === null ? findings : findings.filter(({ severity }) => severity === only)
-  const groups = (Object.keys(PREVENTS) as Prevents[]).map((prevents) => ({ prevents, rules: RULES.filter((rule) => rule.prevents === prevents).map((rule) => ({ rule, found: shown.filter((finding) => finding.rule === rule.id) })).filter(({ found }) => found.length > 0) })).filter(({ rules }) => rules.length > 0)
+  const groups = (Object.keys(PREVENTS) as Prevents[]).map((prevents) => ({ prevents, kinds: rules.filter((rule) => rule.prevents === prevents).map((rule) => ({ rule, found: shown.filter((finding) => finding.rule === rule.id) })).filter(({ found }) => found.length > 0) })).filter(({ kinds }) => kinds.length > 0)
   return (
     <div>
       <div className="border-b border-line px-4 py-3">
@@ -48,25 +49,26 @@ export function FindingsPanel() {
           </div>
         )}
       </div>
-      {groups.map(({ prevents, rules }) => (
+      {groups.map(({ prevents, kinds }) => (
         <section key={prevents} aria-label={PREVENTS[prevents]}>
-          <h3 className="sticky top-0 z-10 border-b border-line bg-sunken px-4 py-1.5 text-[12px] font-semibold">{PREVENTS[prevents]} <span className="font-normal text-quiet">– prevented by</span></h3>
-          {rules.map(({ rule, found }) => <RuleFindings key={rule.id} id={rule.id} found={found} />)}
+          <h3 className="sticky top-0 z-10 border-b border-line bg-sunken px-4 py-1.5 text-[12px] font-semibold">{PREVENTS[prevents]}</h3>
+          {kinds.map(({ rule, found }) => <RuleFindings key={rule.id} rule={rule} found={found} />)}
         </section>
       ))}
     </div>
   )
 }
 
+const NO_RULES: readonly RuleWords[] = []
+
 /** So many places of one kind are listed at once. */
 const PLACES_AT_ONCE = 12
 
-function RuleFindings({ id, found }: { id: string; found: readonly Finding[] }) {
+function RuleFindings({ rule, found }: { rule: RuleWords; found: readonly Finding[] }) {
   const workroom = useWorkroom()
   const notice = useNotice()
   const set = useRoom((state) => state.set)
   const [most, setMost] = useState(PLACES_AT_ONCE)
-  const rule = ruleNamed(id)!
   const Icon = ICONS[rule.severity]
   const fixable = found.filter((finding) => finding.fixable)
   const fix = async (findings: readonly Finding[]) => {
@@ -91,7 +93,7 @@ function RuleFindings({ id, found }: { id: string; found: readonly Finding[] }) 
       {found.length > most && <button type="button" className="btn btn-bare ml-5 h-6 px-1 text-[12px]" onClick={() => setMost(most + 100)}>{found.length - most} more</button>}
       <div className="ml-6 mt-1.5 flex flex-wrap gap-2 empty:hidden">
         {fixable.length > 1 && <button type="button" className="btn h-7" onClick={() => void fix(fixable)}>Fix all {fixable.length}</button>}
-        {(id === 'embedded-styles' || id === 'inline-style' || id === 'sheet-overridden') && <button type="button" className="btn h-7" onClick={() => set({ asking: { kind: 'lift', pages } })}>Lift into the sheet …</button>}
+        {['embedded-styles', 'inline-style', 'sheet-overridden'].includes(rule.id) && <button type="button" className="btn h-7" onClick={() => set({ asking: { kind: 'lift', pages } })}>Lift into the sheet …</button>}
       </div>
     </div>
   )

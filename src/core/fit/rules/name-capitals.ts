@@ -1,6 +1,6 @@
 import type { SiteRule } from '../finding.ts'
-import { betterPath, nameFault } from '../../site/names.ts'
-import { isNamed, renameAll } from './better-names.ts'
+import { betterPath, isNamed, nameFault } from '../../site/names.ts'
+import { renameAll } from './better-names.ts'
 /** Names with capitals. */
 export const nameCapitals: SiteRule = {
   id: 'name-capitals',

@@ -1,6 +1,6 @@
 import type { SiteRule } from '../finding.ts'
-import { betterPath, nameFault } from '../../site/names.ts'
-import { isNamed, renameAll } from './better-names.ts'
+import { betterPath, isNamed, nameFault } from '../../site/names.ts'
+import { renameAll } from './better-names.ts'
 /** Names with spaces or odd characters. */
 export const nameSpaces: SiteRule = {
   id: 'name-spaces',

@@ -5,6 +5,7 @@ import { WEIGHT_KINDS, type PageWeight } from '../../../core/site/weights.ts'
 import { weight } from '../../words.ts'
 import { useTheme } from '../../workroom/theme.ts'
 
+Chart.defaults.font.family = '"Public Sans Variable", system-ui, sans-serif'
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip, Legend)
 
 /** Greys that can be told apart in both themes, and the accent for what mostly weighs most. */
@@ -34,7 +35,7 @@ export function WeightChart({ weights }: { weights: readonly PageWeight[] }) {
         datasets: WEIGHT_KINDS.filter((kind) => pages.some(({ bytes }) => bytes[kind] > 0)).map((kind) => ({ label: kind, data: pages.map(({ bytes }) => bytes[kind]), backgroundColor: SHADES[kind][shade], barThickness: 12 })),
       },
       options: {
-        indexAxis: 'y', animation: false, maintainAspectRatio: false, color: ink, font: { family: 'Public Sans Variable' },
+        indexAxis: 'y', animation: false, maintainAspectRatio: false, color: ink,
         scales: {
           x: { stacked: true, grid: { color: line }, ticks: { color: ink, maxTicksLimit: 5, callback: (value) => weight(Number(value)) } },
           y: { stacked: true, grid: { display: false }, ticks: { color: ink, autoSkip: false, font: { size: 11 } } },
