@@ -1,44 +1,11 @@
-import { createServer, type Server } from 'node:http'
 import { readFileSync } from 'node:fs'
 import { mkdtempSync, mkdirSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import { expect, test, type Frame, type Page } from '@playwright/test'
+import { expect, test } from '@playwright/test'
 import { unzipSync, zipSync } from 'fflate'
 import { bringIn, bytes, DEMO_PAGES, demoFiles, facet, frameOf, kept, openSite, valueIn, wakeAll } from './helpers.ts'
-
-const TYPES: Record<string, string> = { html: 'text/html', css: 'text/css', svg: 'image/svg+xml', png: 'image/png', woff2: 'font/woff2' }
-
-/** The plainest static server: files by name, nothing else. Writes down what is missing. */
-function staticServer(files: Record<string, Uint8Array>, missing: string[]): Promise<{ server: Server; address: string }> {
-  const server = createServer((request, response) => {
-    const name = decodeURIComponent(new URL(request.url!, 'http://x').pathname.slice(1)) || 'index.html'
-    const file = files[name]
-    if (!file) missing.push(name)
-    response.writeHead(file ? 200 : 404, { 'content-type': TYPES[name.split('.').at(-1)!] ?? 'application/octet-stream' }).end(file ? Buffer.from(file) : '')
-  })
-  return new Promise((resolve) => void server.listen(0, '127.0.0.1', () => resolve({ server, address: `http://127.0.0.1:${(server.address() as { port: number }).port}` })))
-}
-
-/** Every computed value of every element, with addresses made the same wherever the page is served. */
-function allComputed(where: Page | Frame): Promise<Record<string, string>[]> {
-  return where.evaluate(async () => {
-    await document.fonts.ready
-    const folder = new URL('.', document.baseURI).href
-    const up = new URL('..', document.baseURI).href
-    return [...document.querySelectorAll('body, body *')].map((element) => {
-      const style = getComputedStyle(element)
-      const values = [...style].map((name) => [name, style.getPropertyValue(name).replaceAll(folder, './').replaceAll(up, '../')])
-      return Object.fromEntries([['element', element.tagName], ...values])
-    })
-  })
-}
-
-/** Where two pages differ: element, property and both values. */
-function differences(worn: Record<string, string>[], published: Record<string, string>[]): string[] {
-  if (worn.length !== published.length) return [`${worn.length} and ${published.length} elements`]
-  return worn.flatMap((one, at) => Object.keys(one).filter((name) => one[name] !== published[at]![name]).map((name) => `${one['element']} ${name}: ${one[name]} / ${published[at]![name]}`)).slice(0, 20)
-}
+import { allComputed, differences, staticServer } from './published.ts'
 
 test('import, change, hand off: served by a plain server the pages look as in the lineup', async ({ page, context }) => {
   const files = { ...demoFiles(), 'notes/Lies mich.txt': bytes('ö\r\n'), 'Thumbs.db': bytes('x') }

@@ -73,7 +73,7 @@ function NavigationEditor({ page, navigation }: { page: string; navigation: NavV
           ? <p className="text-[12px] text-quiet">It is in the shared part “{part}”: each change goes to every page that shares it.</p>
           : <p className="text-[12px] text-quiet">It is on this page alone. <button type="button" className="text-ink underline decoration-edge underline-offset-2" onClick={() => set({ asking: { kind: 'share', page, index } })}>Share it with the other pages …</button></p>}
       </div>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} modifiers={[restrictToVertical]} onDragEnd={drop}>
+      <DndContext accessibility={spoken(links)} sensors={sensors} collisionDetection={closestCenter} modifiers={[restrictToVertical]} onDragEnd={drop}>
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
           <ul className="mt-2">
             {links.map((link, at) => (
@@ -88,6 +88,21 @@ function NavigationEditor({ page, navigation }: { page: string; navigation: NavV
       <AddLink pages={pages.filter((path) => !links.some(({ file }) => file === path))} onAdd={(file, words) => void edit({ kind: 'add', file, words }, `Added “${words}”`)} />
     </section>
   )
+}
+
+/** What screen readers say while a link is moved. */
+function spoken(links: readonly NavLinkView[]) {
+  const words = (id: string | number) => `“${links[Number(id)]?.words ?? ''}”`
+  const place = (id: string | number) => `place ${Number(id) + 1} of ${links.length}`
+  return {
+    screenReaderInstructions: { draggable: 'Press Space to pick the link up, the arrow keys to move it, Space again to drop it, Escape to leave it where it was.' },
+    announcements: {
+      onDragStart: ({ active }: Pick<DragEndEvent, 'active'>) => `Picked up ${words(active.id)}.`,
+      onDragOver: ({ active, over }: Pick<DragEndEvent, 'active' | 'over'>) => (over ? `${words(active.id)} is at ${place(over.id)}.` : undefined),
+      onDragEnd: ({ active, over }: Pick<DragEndEvent, 'active' | 'over'>) => (over ? `Dropped ${words(active.id)} at ${place(over.id)}.` : `${words(active.id)} stays where it was.`),
+      onDragCancel: ({ active }: Pick<DragEndEvent, 'active'>) => `${words(active.id)} stays where it was.`,
+    },
+  }
 }
 
 const STATES: Readonly<Record<NavLinkView['state'], string>> = { fine: '', elsewhere: '', placeholder: 'A placeholder: it leads nowhere yet.', broken: 'Its target is not there.' }
