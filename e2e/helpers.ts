@@ -96,7 +96,9 @@ export async function kept(page: Page): Promise<void> {
 
 /** The site as the server holds it. */
 export async function stored(request: APIRequestContext, siteId: string) {
-  const answer = await request.get(`/api/sites/${siteId}`)
+  // The server may close a line that was idle in the moment it is used again; asking twice changes nothing.
+  const ask = () => request.get(`/api/sites/${siteId}`)
+  const answer = await ask().catch(ask)
   return (await answer.json()) as { revision: number; cursor: number; steps: { label: string }[]; texts: Record<string, string>; looks: { id: string; text: string }[]; files: { path: string }[]; sheetPath: string }
 }
 

@@ -1,6 +1,8 @@
 import type { WearSummary } from '../core/fit/site-model.ts'
 import type { ProofProgress } from '../core/lift/proof.ts'
 import type { SiteChange } from '../core/site/change.ts'
+import type { SiteState } from '../core/site/protocol.ts'
+import type { FromLoader } from './load.worker.ts'
 import type { FitNews, FromWorker, Question, Questions, ToWorker } from './protocol.ts'
 
 /** The workroom's end of the site worker. */
@@ -48,6 +50,30 @@ export class SiteWorker {
   close(): void {
     this.worker.terminate()
   }
+}
+
+/** Why a site could not be loaded. */
+export interface LoadFault {
+  readonly code: string
+  readonly message: string
+}
+
+/** Loads a site in a worker of its own. Rejects with a {@link LoadFault}. */
+export function loadSite(address: string): Promise<SiteState> {
+  return new Promise((resolve, reject) => {
+    const worker = new Worker(new URL('./load.worker.ts', import.meta.url), { type: 'module' })
+    let site: SiteState | null = null
+    worker.onmessage = ({ data }: MessageEvent<FromLoader>) => {
+      if (data.type === 'site') site = data.site
+      else if (data.type === 'texts') for (const [path, text] of data.texts) site!.texts[path] = text
+      else {
+        worker.terminate()
+        if (data.type === 'done') resolve(site!)
+        else reject({ code: data.code, message: data.message } satisfies LoadFault)
+      }
+    }
+    worker.postMessage({ address })
+  })
 }
 
 /** Packs files into one ZIP in a worker. `onProgress` hears the share done, 0 to 1. Aborting rejects. */

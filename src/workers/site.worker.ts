@@ -1,12 +1,14 @@
 import { FitCheck, type FitProgress } from '../core/fit/check.ts'
-import { SiteModel } from '../core/fit/site-model.ts'
+import { SiteModel, type WearSummary } from '../core/fit/site-model.ts'
 import { prove, type ProofProgress } from '../core/lift/proof.ts'
 import { isSheet, type SitePath } from '../core/site/paths.ts'
 import { answersOf } from './answers.ts'
-import type { FitNews, FromWorker, Question, Questions, ToWorker } from './protocol.ts'
+import type { FromWorker, Question, Questions, ToWorker } from './protocol.ts'
 
 /** Pages looked at before the worker listens again, so that a newer text is never kept waiting. */
 const SLICE_MS = 20
+/** News of a long pass are told so many ms apart: each makes the screen draw. */
+const NEWS_MS = 250
 /** How long after an edit the fit check begins: wear reports come first. */
 const CHECK_AFTER_MS = 120
 
@@ -21,22 +23,30 @@ let running = false
 let pass: Generator<FitProgress, void, void> | null = null
 let waiting: ReturnType<typeof setTimeout> | undefined
 
+let reports: WearSummary[] = []
+let toldWear = 0
+
 function reportWear(): void {
   const until = performance.now() + SLICE_MS
-  const reports = []
   while (pending.length > 0 && performance.now() < until) reports.push(model.wear(pending.shift()!))
   running = pending.length > 0
-  say({ type: 'wear', reports, done: !running })
+  if (!running || performance.now() - toldWear > NEWS_MS) {
+    say({ type: 'wear', reports, done: !running })
+    reports = []
+    toldWear = performance.now()
+  }
   if (running) setTimeout(reportWear)
 }
 
 /** Findings already told, by page: a page that still has the same ones is not told again. */
 const told = new Map<SitePath | null, FitProgress['findings']>()
 
+let news: [SitePath | null, FitProgress['findings']][] = []
+let toldFit = 0
+
 function reportFit(): void {
   if (!pass) return
   const until = performance.now() + SLICE_MS
-  const pages: [SitePath | null, FitProgress['findings']][] = []
   let last: FitProgress | null = null
   do {
     const next = pass.next()
@@ -45,16 +55,19 @@ function reportFit(): void {
       break
     }
     last = next.value
-    if (told.get(last.page) !== last.findings) pages.push([last.page, last.findings])
+    if (told.get(last.page) !== last.findings) news.push([last.page, last.findings])
     told.set(last.page, last.findings)
   } while (performance.now() < until)
   const gone = pass ? [] : [...told.keys()].filter((path) => path !== null && !model.pagePaths.includes(path))
   for (const path of gone) {
     told.delete(path)
-    pages.push([path, []])
+    news.push([path, []])
   }
-  const news: FitNews = { pages, done: pass ? (last?.done ?? 0) : model.pagePaths.length, total: model.pagePaths.length }
-  say({ type: 'fit', news })
+  if (!pass || performance.now() - toldFit > NEWS_MS) {
+    say({ type: 'fit', news: { pages: news, done: pass ? (last?.done ?? 0) : model.pagePaths.length, total: model.pagePaths.length } })
+    news = []
+    toldFit = performance.now()
+  }
   if (pass) setTimeout(reportFit)
 }
 

@@ -1,4 +1,8 @@
 import { spawnSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { main } from '../../src/cli/main.ts'
 import { LONGHANDS } from '../../src/core/cascade/properties.ts'
@@ -46,6 +50,63 @@ describe('trace and reach', () => {
   })
 })
 
+describe('check and fix', () => {
+  const folder = () => mkdtempSync(path.join(tmpdir(), 'attire-cli-'))
+  const digest = (of: string) => readdirSync(of, { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile()).map((entry) => `${entry.name} ${createHash('sha256').update(readFileSync(path.join(entry.parentPath, entry.name))).digest('hex')}`).sort()
+
+  it('tells findings with file, line and column, and fails from the level asked for', async () => {
+    const { code, out } = await attire('check', DEMO, '--json')
+    const { findings } = JSON.parse(out) as { findings: Record<string, unknown>[] }
+    expect(code).toBe(1)
+    expect(findings).toHaveLength(17)
+    expect(findings).toContainEqual({ rule: 'link-missing', severity: 'error', file: 'notices.html', line: 3, column: 1, message: 'No link to the sheet: nothing you set there arrives on this page.', fixable: true })
+    expect(findings.map(({ file }) => file)).toEqual([...findings.map(({ file }) => file)].sort())
+    expect((await attire('check', DEMO)).out).toContain('2 errors, 11 warnings, 4 notes.')
+  })
+  it('mends a copy, and never touches the folder', async () => {
+    const before = digest(DEMO)
+    const to = path.join(folder(), 'out')
+    const { code, out } = await attire('fix', DEMO, '--out', to, '--json')
+    expect([code, JSON.parse(out)]).toEqual([0, { fixed: { 'link-missing': 1, 'link-target-missing': 1, 'loose-text': 1 }, left: 14 }])
+    expect(digest(DEMO)).toEqual(before)
+    expect(readFileSync(path.join(to, 'isles/skerrow.html'), 'utf8')).toContain('href="../css/site.css"')
+    expect(readFileSync(path.join(to, 'images/night-crossing.png'))).toEqual(readFileSync(path.join(DEMO, 'images/night-crossing.png')))
+    expect((await attire('check', to)).code).toBe(0)
+    expect((await attire('check', to, '--fail-on', 'warning')).code).toBe(1)
+    const one = path.join(folder(), 'out')
+    expect(JSON.parse((await attire('fix', DEMO, '--out', one, '--rule', 'link-missing', '--json')).out).fixed).toEqual({ 'link-missing': 1 })
+    expect(readFileSync(path.join(one, 'isles/skerrow.html'))).toEqual(readFileSync(path.join(DEMO, 'isles/skerrow.html')))
+  })
+  it('renames in the copy, with all references', async () => {
+    const from = folder()
+    writeFileSync(path.join(from, 'index.html'), '<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>x</title><link rel="stylesheet" href="My%20Style.css"><p><a href="About%20Us.html">x</a>')
+    writeFileSync(path.join(from, 'About Us.html'), readFileSync(path.join(from, 'index.html')))
+    writeFileSync(path.join(from, 'My Style.css'), 'p { margin: 0 }')
+    const to = path.join(folder(), 'out')
+    await attire('fix', from, '--out', to)
+    expect(readdirSync(to).sort()).toEqual(['about-us.html', 'index.html', 'my-style.css'])
+    expect((await attire('check', to, '--fail-on', 'note')).out).toContain('No findings')
+  })
+  it('writes SARIF as its schema wants it', async () => {
+    // Static Analysis Results Interchange Format 2.1.0, OASIS: the properties its sections 3.13, 3.14, 3.18, 3.19, 3.27 and
+    // 3.30 require, and the values they allow.
+    const log = JSON.parse((await attire('check', DEMO, '--sarif')).out)
+    expect([log.version, log.runs.length, log.runs[0].tool.driver.name]).toEqual(['2.1.0', 1, 'Attire'])
+    const { results, tool: { driver: { rules } }, columnKind } = log.runs[0]
+    expect(columnKind).toBe('utf16CodeUnits')
+    expect(new Set(rules.map(({ id }: { id: string }) => id)).size).toBe(rules.length)
+    expect(results).toHaveLength(17)
+    for (const { ruleId, ruleIndex, level, message, locations } of results) {
+      expect(rules[ruleIndex].id).toBe(ruleId)
+      expect(['none', 'note', 'warning', 'error']).toContain(level)
+      expect(message.text).not.toBe('')
+      const { artifactLocation: { uri }, region: { startLine, startColumn } } = locations[0].physicalLocation
+      expect(new URL(uri, 'file:///x/').pathname).toBe(`/x/${uri}`)
+      expect(startLine >= 1 && startColumn >= 1).toBe(true)
+    }
+  })
+})
+
 describe('wrong use', () => {
   it.each<[string[], string]>([
     [[], 'Say what to do'],
@@ -59,6 +120,15 @@ describe('wrong use', () => {
     [['reach', DEMO, '--selector', 'p..x'], 'not a selector'],
     [['trace', DEMO, '--page', 'index.html', '--selector', 'p', '--property', 'colour'], 'no property colour'],
     [['reach', DEMO, '--bogus'], 'bogus'],
+    [['check', DEMO, '--fail-on', 'disaster'], '“disaster” is none'],
+    [['check', DEMO, '--sheet', 'css/sit.css'], 'closest name is css/site.css'],
+    [['check', DEMO, '--json', '--sarif'], 'not for both'],
+    [['fix', DEMO], 'Say where the mended copy goes'],
+    [['fix', DEMO, '--out', DEMO], 'the site itself is never changed'],
+    [['fix', DEMO, '--out', `${DEMO}/out`], 'the site itself is never changed'],
+    [['fix', DEMO, '--out', 'docs'], 'is not empty'],
+    [['fix', DEMO, '--out', 'nowhere', '--rule', 'link-mising'], 'closest one is link-missing'],
+    [['fix', DEMO, '--out', 'nowhere', '--rule', 'id-repeated'], 'has no safe fix'],
   ])('%j exits with 2 and says why on standard error', async (argv, words) => {
     const { code, out, err } = await attire(...argv)
     expect([code, out]).toEqual([2, ''])

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
-import { errorResponse, errorSchema, PublicError, readJson } from '../../src/server/http/errors.ts'
+import { errorSchema } from '../../src/core/site/protocol.ts'
+import { errorResponse, PublicError, readJson } from '../../src/server/http/errors.ts'
 import { isOwnHost, refusal } from '../../src/server/http/guard.ts'
 
 const ask = (change: Partial<Parameters<typeof refusal>[0]> = {}) =>

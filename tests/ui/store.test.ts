@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { SaveRequest, SiteState } from '../../src/core/site/protocol.ts'
-import { fileDoc, lookDoc, reverseStep, stepOf, textsAfter } from '../../src/core/site/step.ts'
+import { editOf, NO_CHANGE } from '../../src/core/site/change.ts'
+import { EMPTY_HASH, fileDoc, lookDoc, reverseStep, stepOf, textsAfter } from '../../src/core/site/step.ts'
 import { createWorkroom, pagePaths, settledSheetText, sheetText } from '../../src/ui/state/store.ts'
 
 const file = (path: string, encoding: 'utf-8' | null = 'utf-8') => ({ path, hash: path, size: 1, encoding, pixels: null })
@@ -104,6 +105,32 @@ describe('the workroom’s state', () => {
     typeSheet([{ from: 0, to: 1, insert: '' }])
     await settle(1000)
     expect(store.getState().past).toHaveLength(3)
+  })
+
+  it('files that move take their text, their place on the screen and their reloads along', async () => {
+    const store = createWorkroom(site())
+    store.getState().set({ closeUp: 'isles/b.html', source: 'more.css', picked: { page: 'isles/b.html', index: 2, pseudo: '' } })
+    store.getState().edit({ label: 'move', texts: [{ doc: fileDoc('index.html'), splices: [{ from: 0, to: 0, insert: '!' }] }], moves: [{ from: 'isles/b.html', to: 'places/b.html' }, { from: 'css/site.css', to: 'site.css' }] })
+    const moved = store.getState()
+    expect([moved.sheetPath, moved.closeUp, moved.source, moved.texts.get(fileDoc('places/b.html')), moved.texts.has(fileDoc('isles/b.html'))]).toEqual(['site.css', 'places/b.html', 'more.css', '<p>y', false])
+    expect([pagePaths(moved.files), [...moved.unkept]]).toEqual([['index.html', 'places/b.html'], ['places/b.html']])
+    await settle()
+    expect([[...store.getState().unkept], [...store.getState().reloads.keys()].sort()]).toEqual([[], ['index.html', 'places/b.html']])
+    store.getState().undo()
+    expect([store.getState().sheetPath, store.getState().closeUp, pagePaths(store.getState().files), store.getState().texts.get(fileDoc('index.html'))]).toEqual(['css/site.css', 'isles/b.html', ['index.html', 'isles/b.html'], '<p>x'])
+  })
+
+  it('files come and go with their text, and a picture with its weight', () => {
+    const store = createWorkroom(site())
+    store.getState().set({ closeUp: 'isles/b.html' })
+    store.getState().edit({ ...editOf('new', { ...NO_CHANGE, creates: [{ path: 'new.html', text: 'new' }] }) })
+    expect([store.getState().texts.get(fileDoc('new.html')), pagePaths(store.getState().files)]).toEqual(['new', ['index.html', 'new.html', 'isles/b.html']])
+    store.getState().edit({ label: 'delete', texts: [{ doc: fileDoc('isles/b.html'), splices: [{ from: 0, to: 4, insert: '' }] }], files: [{ path: 'isles/b.html', before: EMPTY_HASH, after: null, encoding: 'utf-8' }, { path: 'a.png', before: 'a.png', after: 'h', was: { size: 1, pixels: null }, is: { size: 9, pixels: { width: 3, height: 2 } } }] })
+    expect([store.getState().closeUp, store.getState().files.find(({ path }) => path === 'a.png')]).toEqual([null, { path: 'a.png', hash: 'h', size: 9, encoding: null, pixels: { width: 3, height: 2 } }])
+    store.getState().undo()
+    expect([store.getState().texts.get(fileDoc('isles/b.html')), store.getState().files.find(({ path }) => path === 'a.png')?.size]).toEqual(['<p>y', 1])
+    store.getState().undo()
+    expect(store.getState().texts.has(fileDoc('new.html'))).toBe(false)
   })
 
   it('a page is loaded anew only once its change is kept', async () => {

@@ -3,6 +3,9 @@ import { stepSchema } from './step.ts'
 
 /** What client and server say to each other about a site. */
 
+/** The one shape of every error answer: a code for programs, a sentence for people. */
+export const errorSchema = z.object({ error: z.object({ code: z.string(), message: z.string() }) })
+
 export const encodingSchema = z.enum(['utf-8', 'bytes'])
 
 export const lookSchema = z.object({ id: z.string(), name: z.string(), text: z.string(), encoding: encodingSchema })
@@ -92,6 +95,10 @@ export const importResponseSchema = z.object({
   leftOut: z.array(leftOutSchema),
 })
 export type ImportResult = z.infer<typeof importResponseSchema>
+
+/** A line of the answer to an import that is asked for line by line: how far it is, and at last how it ended. */
+export const importLineSchema = z.union([z.object({ share: z.number() }), z.object({ result: importResponseSchema }), errorSchema])
+export type ImportLine = z.infer<typeof importLineSchema>
 
 export const siteListSchema = z.object({
   sites: z.array(z.object({ id: z.string(), name: z.string(), pages: z.number().int(), openedAt: z.number() })),

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { errorSchema } from '../../core/site/protocol.ts'
 
 /** What went wrong, by kind; each has one HTTP status. */
 const STATUS = {
@@ -12,9 +13,6 @@ const STATUS = {
   'failed': 500,
 } as const
 export type ErrorCode = keyof typeof STATUS
-
-/** The one shape of every error answer: a code for programs, a sentence for people. */
-export const errorSchema = z.object({ error: z.object({ code: z.string(), message: z.string() }) })
 
 /** An error whose message a person can act on. */
 export class PublicError extends Error {

@@ -3,6 +3,7 @@ import yauzl, { type Entry, type ZipFile } from 'yauzl'
 import type { LeftOut } from '../../core/site/protocol.ts'
 import { nameOf, pathFault, type SitePath } from '../../core/site/paths.ts'
 import { PublicError } from '../http/errors.ts'
+import type { Progress } from './progress.ts'
 import { LIMITS, megabytes } from './limits.ts'
 
 /** What an archive holds for a site. */
@@ -19,10 +20,10 @@ const BROKEN = 'The archive is broken or not a ZIP file. Make it again and drop 
  * Unpacks a ZIP archive. Bytes and names come through as they are; what is no part of a site is listed with the reason.
  * Throws {@link PublicError} for archives that are broken, encrypted, too large, or that reach outside their folder.
  */
-export async function readArchive(bytes: Buffer): Promise<ArchiveContent> {
+export async function readArchive(bytes: Buffer, progress: Progress = () => undefined): Promise<ArchiveContent> {
   const zip = await open(bytes)
   try {
-    return await readEntries(zip)
+    return await readEntries(zip, progress)
   } catch (error) {
     throw error instanceof PublicError ? error : notUsable(error)
   } finally {
@@ -48,7 +49,7 @@ async function open(bytes: Buffer): Promise<ZipFile> {
   }
 }
 
-async function readEntries(zip: ZipFile): Promise<ArchiveContent> {
+async function readEntries(zip: ZipFile, progress: Progress): Promise<ArchiveContent> {
   if (zip.entryCount > LIMITS.files) {
     throw new PublicError('too-large', `The archive holds ${zip.entryCount} entries; Attire takes up to ${LIMITS.files}. Leave out what the site does not need.`)
   }
@@ -65,7 +66,8 @@ async function readEntries(zip: ZipFile): Promise<ArchiveContent> {
   const seen = new Set<string>()
   const folders = new Set<string>()
   let total = 0
-  for (const entry of entries) {
+  for (const [at, entry] of entries.entries()) {
+    progress(at / entries.length)
     const path = entry.fileName.replace(/\\/g, '/')
     if (path.endsWith('/')) {
       folders.add(path)

@@ -3,6 +3,7 @@ import { chooseSheet, NEW_SHEET } from '../../core/site/choose-sheet.ts'
 import { folderOf, isImage, isPage, isSheet, type SitePath } from '../../core/site/paths.ts'
 import { decodeText, encodingOf, putBlob } from '../db/blobs.ts'
 import type { Database } from '../db/database.ts'
+import type { Progress } from '../import/progress.ts'
 import { files, looks, sites } from '../db/schema.ts'
 import { keepFile } from './pixels.ts'
 
@@ -19,8 +20,8 @@ export interface NewSite {
   readonly sheetPath?: SitePath
   /** Where new images are put; the folder that holds most images when left out. */
   readonly imageFolder?: string
-  /** Aborts before the end: nothing is kept. */
-  readonly signal?: AbortSignal
+  /** Hears how much is kept; when it throws, nothing is. */
+  readonly progress?: Progress
 }
 
 /** The folder most images are in; "images" when there is none. */
@@ -53,12 +54,13 @@ export async function createSite(db: Database, site: NewSite): Promise<{ id: str
     for (const [position, { name, bytes }] of all.entries()) {
       await tx.insert(looks).values({ id: lookIds[position]!, siteId: id, name, position, hash: await putBlob(tx, bytes), encoding: encodingOf(bytes) })
     }
-    for (const { path, bytes } of site.files) {
+    for (const [at, { path, bytes }] of site.files.entries()) {
+      site.progress?.(at / site.files.length)
       if (path === sheetPath) continue
       const encoding = isPage(path) || isSheet(path) ? encodingOf(bytes) : null
       await tx.insert(files).values({ siteId: id, path, hash: (await keepFile(tx, path, bytes)).hash, encoding })
     }
-    site.signal?.throwIfAborted()
+    site.progress?.(1)
   })
   return { id, sheetPath, sheetIsNew: chosen === null }
 }

@@ -42,7 +42,7 @@ export async function scaledCopy(bytes: Buffer, width: number): Promise<Buffer |
     const { format } = await image.metadata()
     if (format === 'svg' || format === undefined) return null
     const scaled = image.rotate().resize({ width, withoutEnlargement: true })
-    const packed = format === 'jpeg' ? scaled.jpeg({ quality: 82, mozjpeg: true }) : format === 'png' ? scaled.png({ compressionLevel: 9, palette: false }) : scaled.toFormat(format)
+    const packed = format === 'jpeg' ? scaled.jpeg({ quality: 82, mozjpeg: true }) : format === 'png' ? scaled.png({ compressionLevel: 9, palette: false }) : format === 'heif' ? scaled.avif() : scaled.toFormat(format)
     return await packed.toBuffer()
   } catch {
     return null

@@ -1,11 +1,12 @@
 'use client'
-import { startTransition, useEffect, useRef, useState } from 'react'
+import { memo, startTransition, useEffect, useMemo, useRef, useState } from 'react'
 import { folderOf } from '../../core/site/paths.ts'
 import { useInsights, useRoom } from '../workroom/context.tsx'
 import { count } from '../words.ts'
 import { pagePaths } from '../state/store.ts'
 import { Frame } from './frame.tsx'
 import { useGeneration } from './generation.ts'
+import { useTurn } from './turns.ts'
 import { PageTag } from './page-tag.tsx'
 import { ViewportBar } from './viewport-bar.tsx'
 import { columnsFor, GAP, heightFor, useViewport } from './viewport.ts'
@@ -16,17 +17,18 @@ const KEPT_ALIVE = 16
 /** All pages side by side, live, wearing the sheet. */
 export function Lineup({ hidden }: { hidden: boolean }) {
   const files = useRoom((state) => state.files)
-  const all = pagePaths(files)
+  const all = useMemo(() => pagePaths(files), [files])
+  const known = useMemo(() => new Set(all), [all])
   const filter = useRoom((state) => state.filter)
-  const fit = useInsights((insights) => insights.fit)
-  const pages = all.filter((page) => (filter.folder === null || folderOf(page) === filter.folder) && page.toLowerCase().includes(filter.name.trim().toLowerCase()) && (!filter.findings || (fit.get(page)?.length ?? 0) > 0))
+  // Findings come in all the time on a large site; the lineup follows them only where it shows nothing else.
+  const fit = useInsights((insights) => (filter.findings ? insights.fit : null))
+  const pages = all.filter((page) => (filter.folder === null || folderOf(page) === filter.folder) && page.toLowerCase().includes(filter.name.trim().toLowerCase()) && (fit === null || (fit.get(page)?.length ?? 0) > 0))
   const shown = useGrowing(pages.length)
   const { width, zoom } = useViewport()
   const scroller = useRef<HTMLDivElement>(null)
   const available = useWidth(scroller)
   const scale = zoom === 'fit' ? fitScale(width, available) : zoom
-  const wear = useInsights((insights) => insights.wear)
-  const bare = all.filter((page) => wear.get(page)?.wears === false).length
+  const bare = useInsights((insights) => [...insights.wear.values()].reduce((sum, { wears, page }) => sum + Number(!wears && known.has(page)), 0))
   return (
     <section aria-label="Lineup" hidden={hidden} className={hidden ? 'hidden' : 'flex min-h-0 flex-1 flex-col'}>
       <ViewportBar>
@@ -88,16 +90,17 @@ function fitScale(width: number, available: number): number {
   return Math.min(1, Math.floor((available - GAP * (columns - 1)) / columns - 2) / width)
 }
 
-function LineupPage({ page, width, scale, keep, root }: { page: string; width: number; scale: number; keep: boolean; root: React.RefObject<HTMLDivElement | null> }) {
+const LineupPage = memo(function LineupPage({ page, width, scale, keep, root }: { page: string; width: number; scale: number; keep: boolean; root: React.RefObject<HTMLDivElement | null> }) {
   const item = useRef<HTMLLIElement>(null)
   const { seen, inView } = useInView(item, root)
   const set = useRoom((state) => state.set)
   const { generation, listener } = useGeneration(page)
   const height = heightFor(width)
   const unkept = useRoom((state) => state.unkept.has(page))
-  const alive = (inView || (keep && seen)) && !unkept
+  const turn = useTurn(inView)
+  const alive = (keep ? seen : turn) && !unkept
   return (
-    <li ref={item} style={{ width: width * scale + 2 }} className="flex flex-col">
+    <li ref={item} style={{ width: width * scale + 2, containIntrinsicSize: `${width * scale + 2}px ${height * scale + 50}px` }} className="flex flex-col [content-visibility:auto]">
       <PageTag page={page} />
       <div className="relative border border-line bg-white">
         {alive
@@ -108,7 +111,7 @@ function LineupPage({ page, width, scale, keep, root }: { page: string; width: n
       </div>
     </li>
   )
-}
+})
 
 function useWidth(element: React.RefObject<HTMLElement | null>): number {
   const [width, setWidth] = useState(0)

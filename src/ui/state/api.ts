@@ -1,12 +1,11 @@
 import { z } from 'zod'
+import { loadSite, type LoadFault } from '../../workers/client.ts'
 import {
-  blobSchema, fontListSchema, importResponseSchema, saveResponseSchema, siteListSchema, siteStateSchema,
+  blobSchema, errorSchema, fontListSchema, importLineSchema, importResponseSchema, saveResponseSchema, siteListSchema,
   type ImportResult, type NewSiteRequest, type SaveRequest, type SiteList, type SiteState,
 } from '../../core/site/protocol.ts'
 
 z.config({ jitless: true })
-
-const errorSchema = z.object({ error: z.object({ code: z.string(), message: z.string() }) })
 
 /** An answer of the server that says no, with its sentence. `code` is "offline" when there was no answer at all. */
 export class ApiError extends Error {
@@ -44,7 +43,7 @@ const json = (method: string, body: unknown): RequestInit => ({ method, headers:
 
 export const api = {
   sites: (): Promise<SiteList> => call('/api/sites', siteListSchema),
-  site: (id: string): Promise<SiteState> => call(`/api/sites/${id}`, siteStateSchema),
+  site: (id: string): Promise<SiteState> => loadSite(`${location.origin}/api/sites/${id}`).catch((fault: LoadFault) => Promise.reject(new ApiError(fault.code, fault.message))),
   save: (id: string, request: SaveRequest) => call(`/api/sites/${id}/save`, saveResponseSchema, json('POST', request)),
   remove: (id: string) => call(`/api/sites/${id}`, z.object({}), { method: 'DELETE' }),
   settings: (id: string, settings: { lookId?: string; sheetPath?: string; name?: string }) => call(`/api/sites/${id}`, z.object({}), json('PATCH', settings)),
@@ -56,16 +55,25 @@ export const api = {
   scaled: (id: string, path: string, width: number) => call(`/api/sites/${id}/scaled`, blobSchema, json('POST', { path, width })),
   fonts: async () => (await call('/api/fonts', fontListSchema)).fonts,
 
-  /** Sends an archive; `onProgress` hears the share that has gone up, 0 to 1. Aborting rejects with code "cancelled". */
-  import(name: string, archive: Blob, onProgress: (share: number) => void, signal: AbortSignal): Promise<ImportResult> {
+  /** Sends an archive; `onSent` hears the share that has gone up, `onKept` the share the server has unpacked and kept, 0 to 1. Aborting rejects with code "cancelled". */
+  import(name: string, archive: Blob, onSent: (share: number) => void, onKept: (share: number) => void, signal: AbortSignal): Promise<ImportResult> {
     return new Promise((resolve, reject) => {
       const request = new XMLHttpRequest()
       request.open('POST', `/api/import?name=${encodeURIComponent(name)}`)
       request.setRequestHeader('content-type', 'application/zip')
-      request.upload.onprogress = (event) => event.lengthComputable && onProgress(event.loaded / event.total)
+      request.upload.onprogress = (event) => event.lengthComputable && onSent(event.loaded / event.total)
+      request.setRequestHeader('accept', 'application/x-ndjson')
+      const lines = () => request.responseText.split('\n').slice(0, -1).map((line) => importLineSchema.parse(JSON.parse(line)))
+      request.onprogress = () => {
+        const last = request.status < 300 ? lines().at(-1) : undefined
+        if (last && 'share' in last) onKept(last.share)
+      }
       request.onload = () => {
         try {
-          resolve(read(request.status < 300, request.responseText, importResponseSchema))
+          if (request.status >= 300) return resolve(read(false, request.responseText, importResponseSchema))
+          const last = lines().at(-1)
+          if (last && 'result' in last) resolve(last.result)
+          else reject(new ApiError(last && 'error' in last ? last.error.code : 'failed', last && 'error' in last ? last.error.message : 'The import broke off. Nothing was kept; try again.'))
         } catch (error) {
           reject(error)
         }

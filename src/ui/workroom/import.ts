@@ -63,7 +63,8 @@ export async function importSite(incoming: Incoming, onProgress: (progress: Impo
   return api.import(
     incoming.name,
     archive,
-    (share) => onProgress(share < 1 ? { what: 'Bringing the files in', share } : { what: 'Unpacking and looking through the pages', share: null }),
+    (share) => onProgress(share < 1 ? { what: 'Bringing the files in', share } : { what: 'Unpacking and keeping the files', share: null }),
+    (share) => onProgress({ what: 'Unpacking and keeping the files', share }),
     signal,
   )
 }

@@ -1,0 +1,38 @@
+import { useEffect, useState } from 'react'
+
+/** So long must a page stay in view before its frame is made: one that only flies by in scrolling is not worth it. */
+const STAYS_MS = 140
+/** Between two frames that come alive, so that scrolling stays smooth while they do. */
+const APART_MS = 40
+
+const queue: (() => void)[] = []
+let busy = false
+
+function next(): void {
+  const turn = queue.shift()
+  busy = turn !== undefined
+  if (!turn) return
+  turn()
+  setTimeout(next, APART_MS)
+}
+
+/** Whether a frame may be alive: it waits until its page has come to rest in view and until it is its turn, and goes with it. */
+export function useTurn(inView: boolean): boolean {
+  const [alive, setAlive] = useState(false)
+  useEffect(() => {
+    if (inView === alive) return
+    let over = false
+    const turn = () => {
+      if (!over) setAlive(inView)
+    }
+    const timer = setTimeout(() => {
+      queue.push(turn)
+      if (!busy) next()
+    }, STAYS_MS)
+    return () => {
+      over = true
+      clearTimeout(timer)
+    }
+  }, [inView, alive])
+  return alive
+}
