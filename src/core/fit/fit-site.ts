@@ -2,18 +2,21 @@ import type { PageStyles } from '../cascade/cascade.ts'
 import { basePath } from '../markup/base.ts'
 import { referencesIn, type Reference } from '../markup/references.ts'
 import type { Page } from '../markup/tree.ts'
-import { targetOf, type SitePath, type Target } from '../site/paths.ts'
+import { folderOf, targetOf, type SitePath, type Target } from '../site/paths.ts'
 import { fileAt } from '../site/retarget.ts'
 import { memo } from '../text/memo.ts'
 import type { SiteModel } from './site-model.ts'
 import { wearReport, type WearReport } from './wear.ts'
 
-/** A reference and where it leads. */
-export interface Led extends Reference {
+/** Where a reference leads. */
+export interface Lead {
   readonly target: Target
   /** The file it leads to, or null when there is none or it is no file of the site. */
   readonly file: SitePath | null
 }
+
+/** A reference and where it leads. */
+export type Led = Reference & Lead
 
 const readReferences = memo(referencesIn)
 
@@ -34,9 +37,9 @@ export class FitPage {
 
   private lead(): Led[] {
     const { base, page, site } = this
-    return readReferences(page).map((reference) => {
-      const target = targetOf(reference.element.tag === 'base' ? this.path : base, reference.url)
-      return { ...reference, target, file: target.kind === 'site' ? site.fileAt(target.path) : null }
+    return readReferences(page).map(({ url, kind, element, attribute, from, to, write }) => {
+      const { target, file } = site.lead(element.tag === 'base' ? this.path : base, url)
+      return { url, kind, element, attribute, from, to, write, target, file }
     })
   }
 
@@ -62,6 +65,19 @@ export class FitSite {
 
   constructor(readonly model: SiteModel) {
     for (const path of model.files.keys()) this.lowered.set(path.toLowerCase(), path)
+  }
+
+  private readonly leads = new Map<string, Lead>()
+
+  /** Where a reference in a file leads. Files of one folder say the same things again and again, so it is found once for each. */
+  lead(from: SitePath, url: string): Lead {
+    const key = `${folderOf(from)}\0${url}`
+    let found = this.leads.get(key)
+    if (!found) {
+      const target = targetOf(from, url)
+      this.leads.set(key, (found = { target, file: target.kind === 'site' ? this.fileAt(target.path) : null }))
+    }
+    return found
   }
 
   get allPages(): FitPage[] {

@@ -7,7 +7,7 @@ import { entriesFor, placeOfEntry } from '../cascade/trace.ts'
 import { supportsMatches } from '../cascade/supports.ts'
 import { basePath } from '../markup/base.ts'
 import { describeElement } from '../markup/describe.ts'
-import type { Page, PageElement } from '../markup/tree.ts'
+import { elementsNamed, type Page, type PageElement } from '../markup/tree.ts'
 import { parseSheet, type Sheet } from '../sheet/parse.ts'
 import { closestName, folderOf, nameOf, relativeReference, targetOf, type SitePath } from '../site/paths.ts'
 
@@ -105,8 +105,9 @@ export function sheetsWorn(path: SitePath, page: Page, context: WearContext): Au
       } else if (rule.name !== 'charset') break
     }
   }
-  for (const element of page.elements) {
-    if (!element.html || !isActive(element, context.viewport)) continue
+  const sources = [...elementsNamed(page, 'link'), ...elementsNamed(page, 'style')].sort((one, other) => one.index - other.index)
+  for (const element of sources) {
+    if (!isActive(element, context.viewport)) continue
     if (element.tag === 'link' && relOf(element).includes('stylesheet') && !relOf(element).includes('alternate')) {
       const target = targetOf(base, element.attributes.get('href') ?? '')
       if (target.kind === 'site') addFile(target.path, [], [], [])
@@ -136,7 +137,7 @@ function countDeclarations(items: Sheet['rules'][number]['items']): number {
 function faultOf(path: SitePath, page: Page, context: WearContext): NonNullable<WearReport['fault']> {
   const { sheetPath, files } = context
   const right = relativeReference(path, sheetPath)
-  const links = page.elements.filter((element) => element.html && element.tag === 'link')
+  const links = elementsNamed(page, 'link')
   const aimed = links.filter((link) => {
     const target = targetOf(path, link.attributes.get('href') ?? '')
     return target.kind === 'site' && target.path === sheetPath

@@ -1,9 +1,9 @@
 import { targetOf, type SitePath } from '../site/paths.ts'
-import type { Page } from './tree.ts'
+import { elementsNamed, type Page } from './tree.ts'
 
 /** Where a page's relative references start from: the page itself, unless a `base` element of it leads elsewhere in the site. */
 export function basePath(path: SitePath, page: Page): SitePath {
-  const base = page.elements.find((element) => element.html && element.tag === 'base' && element.attributes.has('href'))
+  const base = elementsNamed(page, 'base').find((element) => element.attributes.has('href'))
   const target = base ? targetOf(path, base.attributes.get('href')!) : null
   return target?.kind === 'site' ? target.path : path
 }

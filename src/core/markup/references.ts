@@ -42,6 +42,7 @@ export function referencesIn(page: Page): Reference[] {
 
 function addReferences(page: Page, element: PageElement, found: Reference[]): void {
   const { attributes, tag } = element
+  if (attributes.size === 0 && tag !== 'style') return
   const single = ADDRESSES[tag]
   if (single) for (const name in single) if (attributes.has(name)) addSingle(page, element, name, single[name]!, found)
   if (tag === 'link' && attributes.has('href')) addSingle(page, element, 'href', linkKind(attributes.get('rel') ?? ''), found)

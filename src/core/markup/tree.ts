@@ -1,7 +1,7 @@
-import { defaultTreeAdapter, html, parse, type DefaultTreeAdapterTypes as P5, type Token, type TreeAdapter } from 'parse5'
+import { html } from 'parse5'
+import { memo } from '../text/memo.ts'
 import type { Range } from '../text/splice.ts'
-
-type P5Element = P5.Element
+import { DraftComment, DraftDoctype, DraftElement, DraftParser, DRAFTS, DraftText, type DraftChild } from './draft.ts'
 
 /** Where an element's tags stand in the page's text; absent for elements the parser added itself. */
 export interface ElementPlace {
@@ -59,97 +59,87 @@ export interface Page {
 
 const RAW_TEXT = new Set(['style', 'title', 'script'])
 
-/** parse5's own tree, except that where an element ends is written into its place instead of a new copy of it: that halves the time. */
-const ADAPTER: TreeAdapter<P5.DefaultTreeAdapterMap> = {
-  ...defaultTreeAdapter,
-  updateNodeSourceCodeLocation: (node, end) => {
-    const place = node.sourceCodeLocation as Token.ElementLocation | undefined | null
-    if (!place) return
-    if (end.endTag) place.endTag = end.endTag
-    if (end.endOffset !== undefined) place.endOffset = end.endOffset
-  },
-}
-
 /** Parses a page. Never throws: any text is a page for the HTML standard. Offsets are UTF-16 units of `text`. */
 export function parsePage(text: string): Page {
   let mended = false
-  const document = parse(text, {
+  const document = DraftParser.parse(text, {
     sourceCodeLocationInfo: true,
-    treeAdapter: ADAPTER,
+    treeAdapter: DRAFTS,
     onParseError: ({ code }) => {
       if (code !== 'missing-doctype') mended = true
     },
   })
   const elements: PageElement[] = []
   const comments: PageComment[] = []
-  const keepComments = (nodes: readonly P5.ChildNode[]) => {
-    for (const node of nodes) {
-      if (node.nodeName !== '#comment' || !('data' in node)) continue
-      const at = node.sourceCodeLocation
-      if (at) comments.push({ text: node.data, from: at.startOffset, to: at.endOffset })
-    }
+  const keepComments = (nodes: readonly DraftChild[]) => {
+    for (const node of nodes) if (node instanceof DraftComment && node.from >= 0) comments.push({ text: node.data, from: node.from, to: node.to })
   }
   let doctypeEnd: number | null = null
   keepComments(document.childNodes)
 
   // A stack of its own: pages may be nested deeper than functions can be.
-  const open: { node: P5Element; parent: PageElement | null; position: number }[] = []
+  const open: { node: DraftElement; parent: PageElement | null; position: number }[] = []
   for (const node of document.childNodes) {
-    if ('tagName' in node) open.push({ node, parent: null, position: 0 })
-    else if (node.nodeName === '#documentType') doctypeEnd = node.sourceCodeLocation?.endOffset ?? null
+    if (node instanceof DraftElement) open.push({ node, parent: null, position: 0 })
+    else if (node instanceof DraftDoctype) doctypeEnd = node.from < 0 ? null : node.to
   }
   for (let next = open.pop(); next; next = open.pop()) {
     const { node, parent, position } = next
     const element = pageElement(node, parent, position, elements.length)
     elements.push(element)
     parent?.children.push(element)
-    if (node.tagName === 'template' && 'content' in node) continue
+    if (node.content) continue
     keepComments(node.childNodes)
-    const inner = node.childNodes.filter((child): child is P5Element => 'tagName' in child)
+    const inner = node.childNodes.filter((child): child is DraftElement => child instanceof DraftElement)
     for (let at = inner.length - 1; at >= 0; at--) open.push({ node: inner[at]!, parent: element, position: at })
   }
   comments.sort((a, b) => a.from - b.from)
   return { text, elements, root: elements[0]!, quirks: document.mode === html.DOCUMENT_MODE.QUIRKS, doctypeEnd, comments, mended }
 }
 
-function pageElement(node: P5Element, parent: PageElement | null, position: number, index: number): PageElement {
+function pageElement(node: DraftElement, parent: PageElement | null, position: number, index: number): PageElement {
   const attributes = attributesOf(node)
-  const place = node.sourceCodeLocation
-  const startTag = place?.startTag ?? place
-  const first = node.childNodes[0]
+  const { from, to, startTo, endFrom, endTo, tagName, childNodes } = node
+  const content = contentOf(childNodes)
+  const first = childNodes[0]
   return {
     index,
-    tag: node.tagName,
+    tag: tagName,
     html: node.namespaceURI === html.NS.HTML,
     id: attributes.get('id') ?? '',
     classes: classesOf(attributes.get('class')),
     attributes,
     parent,
-    children: [],
+    children: content.elements ? [] : NO_CHILDREN,
     position,
-    texts: textsIn(node),
-    empty: node.childNodes.every((child) => child.nodeName === '#comment' || ('value' in child && child.value === '')),
-    place: place && startTag
-      ? {
-          from: place.startOffset,
-          to: place.endOffset,
-          startTag: { from: startTag.startOffset, to: startTag.endOffset },
-          endTag: place.endTag ? { from: place.endTag.startOffset, to: place.endTag.endOffset } : null,
-          attributes: place.attrs ? attributePlaces(place.attrs) : NO_PLACES,
-        }
-      : null,
-    rawText: RAW_TEXT.has(node.tagName) && first && 'value' in first && first.sourceCodeLocation
-      ? { text: first.value, from: first.sourceCodeLocation.startOffset }
-      : null,
+    texts: content.texts,
+    empty: content.empty,
+    place: from < 0 ? null : new Place(from, to, startTo, endFrom, endTo, node.attributePlaces ? attributePlaces(node.attributePlaces) : NO_PLACES),
+    rawText: RAW_TEXT.has(tagName) && first instanceof DraftText && first.from >= 0 ? { text: first.value, from: first.from } : null,
   }
 }
+
+/** Five numbers and the attributes; the ranges are made when they are asked for, for a large site has millions. */
+class Place implements ElementPlace {
+  constructor(readonly from: number, readonly to: number, private readonly startTo: number, private readonly endFrom: number, private readonly endTo: number, readonly attributes: ElementPlace['attributes']) {}
+
+  get startTag(): Range {
+    return { from: this.from, to: this.startTo }
+  }
+
+  get endTag(): Range | null {
+    return this.endFrom < 0 ? null : { from: this.endFrom, to: this.endTo }
+  }
+}
+
+const NO_CHILDREN: PageElement[] = []
 
 // Most elements have no attribute, no class and no text of their own: they share the empty ones.
 const NO_ATTRIBUTES: ReadonlyMap<string, string> = new Map()
 const NO_CLASSES: readonly string[] = []
 const NO_PLACES: ElementPlace['attributes'] = {}
 
-function attributesOf({ attrs }: P5Element): ReadonlyMap<string, string> {
+function attributesOf({ attrs }: DraftElement): ReadonlyMap<string, string> {
   if (attrs.length === 0) return NO_ATTRIBUTES
   const attributes = new Map<string, string>()
   for (const { prefix, name, value } of attrs) attributes.set(prefix ? `${prefix}:${name}` : name, value)
@@ -168,14 +158,29 @@ function attributePlaces(attrs: Readonly<Record<string, { startOffset: number; e
 
 const NO_TEXT: readonly Range[] = []
 
-function textsIn(node: P5Element): readonly Range[] {
-  let found: Range[] | null = null
-  for (const child of node.childNodes) {
-    if (child.nodeName !== '#text' || !('value' in child) || !/[^ \t\n\f\r]/.test(child.value)) continue
-    const at = child.sourceCodeLocation
-    if (at) (found ??= []).push({ from: at.startOffset, to: at.endOffset })
+/** What is to be known of an element's children, in one look at them. */
+function contentOf(nodes: readonly DraftChild[]): { readonly texts: readonly Range[]; readonly empty: boolean; readonly elements: boolean } {
+  let texts: Range[] | null = null
+  let empty = true
+  let elements = false
+  for (const node of nodes) {
+    if (node instanceof DraftElement) elements = true
+    else if (node instanceof DraftText) {
+      if (node.value === '') continue
+      if (node.from >= 0 && !isBlank(node.value)) (texts ??= []).push({ from: node.from, to: node.to })
+    } else continue
+    empty = false
   }
-  return found ?? NO_TEXT
+  return { texts: texts ?? NO_TEXT, empty, elements }
+}
+
+/** Whether a text is white space alone, as HTML counts it. */
+function isBlank(text: string): boolean {
+  for (let at = 0; at < text.length; at++) {
+    const code = text.charCodeAt(at)
+    if (code !== 32 && code !== 10 && code !== 9 && code !== 13 && code !== 12) return false
+  }
+  return true
 }
 
 /** Every element inside one, in document order, itself left out. */
@@ -199,7 +204,25 @@ export function textOf(page: Page, element: PageElement): string {
     .join(' ').replace(/\s+/g, ' ').trim()
 }
 
-/** The first element with this tag name, or undefined. */
+const byTag = memo((page: Page) => {
+  const found = new Map<string, PageElement[]>()
+  for (const element of page.elements) {
+    if (!element.html) continue
+    const same = found.get(element.tag)
+    if (same) same.push(element)
+    else found.set(element.tag, [element])
+  }
+  return found
+})
+
+const NONE: readonly PageElement[] = []
+
+/** The HTML elements with this tag name, in document order. Read once for each page. */
+export function elementsNamed(page: Page, tag: string): readonly PageElement[] {
+  return byTag(page).get(tag) ?? NONE
+}
+
+/** The first HTML element with this tag name, or undefined. */
 export function firstByTag(page: Page, tag: string): PageElement | undefined {
-  return page.elements.find((element) => element.html && element.tag === tag)
+  return elementsNamed(page, tag)[0]
 }

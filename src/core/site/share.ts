@@ -107,7 +107,7 @@ export function planShare(site: SiteView & Encodings, { page: path, index, name:
     const same = like.form === form
     const why = pages && !pages.includes(each) ? 'Left out by you.' : refusal(site, each, page.text, same ? '' : after, name)
     if (why !== '') return { page: each, state: 'skipped', why, before, after, splices: [] }
-    const inner: Splice[] = same || before === after ? [] : [{ ...place, insert: after }]
+    const inner: Splice[] = same || before === after ? [] : [{ from: place.from, to: place.to, insert: after }]
     return { page: each, state: same ? 'marked' : 'changed', why: '', before, after: same ? before : after, splices: [...inner, ...markAround(page.text, place, name)] }
   })
   return { name, outcomes: joined(outcomes) }

@@ -1,4 +1,5 @@
 import type { PageRule } from '../finding.ts'
+import { elementsNamed } from '../../markup/tree.ts'
 import { parseSheet } from '../../sheet/parse.ts'
 /** Styles of a page's own, in a style element. */
 export const embeddedStyles: PageRule = {
@@ -8,8 +9,8 @@ export const embeddedStyles: PageRule = {
   title: 'Embedded styles',
   explanation: 'Rules in a <style> block hold on one page only, and mostly beat the sheet there. Lift them into the sheet, and they are written once.',
   scope: 'page',
-  check: ({ page, path }) => page.elements.flatMap(({ tag, html, rawText, place }) => {
-    if (!html || tag !== 'style' || !rawText || !place) return []
+  check: ({ page, path }) => elementsNamed(page, 'style').flatMap(({ rawText, place }) => {
+    if (!rawText || !place) return []
     const rules = parseSheet(rawText.text).rules.length
     return rules === 0 ? [] : [{ file: path, from: place.startTag.from, to: place.startTag.to, message: `A <style> block of this page holds ${rules === 1 ? 'a rule' : `${rules} rules`} that no other page shares.` }]
   }),

@@ -1,4 +1,5 @@
 import type { PageRule } from '../finding.ts'
+import { elementsNamed } from '../../markup/tree.ts'
 import { nameOf } from '../../site/paths.ts'
 /** An image without alternative text. */
 export const imageAltMissing: PageRule = {
@@ -8,8 +9,8 @@ export const imageAltMissing: PageRule = {
   title: 'An image says nothing to those who cannot see it',
   explanation: 'Say in alt="…" what the picture tells; alt="" for one that is only decoration. Without alt, screen readers read the file’s name.',
   scope: 'page',
-  check: ({ page, path }) => page.elements.flatMap(({ tag, html, attributes, place }) => {
-    const needs = html && place && (tag === 'img' || (tag === 'input' && attributes.get('type')?.toLowerCase() === 'image') || (tag === 'area' && attributes.has('href')))
+  check: ({ page, path }) => ['img', 'input', 'area'].flatMap((name) => elementsNamed(page, name)).flatMap(({ tag, attributes, place }) => {
+    const needs = place && (tag === 'img' || (tag === 'input' && attributes.get('type')?.toLowerCase() === 'image') || (tag === 'area' && attributes.has('href')))
     if (!needs || attributes.has('alt') || attributes.has('aria-label') || attributes.has('aria-labelledby')) return []
     return [{ file: path, from: place.startTag.from, to: place.startTag.to, message: `${nameOf(attributes.get('src') ?? '') || `This <${tag}>`} has no alt text.` }]
   }),

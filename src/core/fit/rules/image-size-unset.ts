@@ -4,7 +4,7 @@ import { idOf } from '../../cascade/properties.ts'
 import { resolvedValue } from '../../cascade/resolved.ts'
 import { kindOf } from '../../cascade/trace.ts'
 import { addAttributes } from '../../markup/attributes.ts'
-import type { PageElement } from '../../markup/tree.ts'
+import { elementsNamed, type PageElement } from '../../markup/tree.ts'
 import { joinChanges, NO_CHANGE } from '../../site/change.ts'
 import { nameOf } from '../../site/paths.ts'
 import { fileDoc } from '../../site/step.ts'
@@ -17,9 +17,9 @@ export const imageSizeUnset: PageRule = {
   explanation: 'Browsers do not know how much room to keep, so the page jumps when the picture arrives. width="…" height="…" with the picture’s own px hold its place.',
   scope: 'page',
   readsSheets: true,
-  check: (page) => page.page.elements.flatMap((element) => {
-    const { tag, html, attributes, place } = element
-    if (!html || tag !== 'img' || !place || !attributes.has('src') || (attributes.has('width') && attributes.has('height'))) return []
+  check: (page) => elementsNamed(page.page, 'img').flatMap((element) => {
+    const { attributes, place } = element
+    if (!place || !attributes.has('src') || (attributes.has('width') && attributes.has('height'))) return []
     const style = page.styles.styles[element.index]!
     const value = (name: string) => resolvedValue(style, idOf(name))
     const held = /px|v[hw]|%/.test(value('height')) || /\d/.test(value('aspect-ratio')) || value('display') === 'none' || ['absolute', 'fixed'].includes(value('position'))

@@ -1,6 +1,6 @@
 import type { PageRule } from '../finding.ts'
 import { removeLine } from '../../markup/remove.ts'
-import type { Page, PageElement } from '../../markup/tree.ts'
+import { elementsNamed, type Page, type PageElement } from '../../markup/tree.ts'
 import { joinChanges, NO_CHANGE } from '../../site/change.ts'
 import { fileDoc } from '../../site/step.ts'
 import { indentAt, lineEndOf } from '../../text/place.ts'
@@ -29,5 +29,5 @@ export const linkOutsideHead: PageRule = {
 }
 
 function outside(page: Page): PageElement[] {
-  return page.elements.filter(({ tag, html, attributes, place, parent }) => html && tag === 'link' && place && /\bstylesheet\b/i.test(attributes.get('rel') ?? '') && parent?.tag !== 'head' && parent?.tag !== 'noscript')
+  return elementsNamed(page, 'link').filter(({ attributes, place, parent }) => place && /\bstylesheet\b/i.test(attributes.get('rel') ?? '') && parent?.tag !== 'head' && parent?.tag !== 'noscript')
 }

@@ -1,6 +1,6 @@
 import type { PageRule } from '../finding.ts'
 import { isPlaceholder } from '../../markup/links.ts'
-import { textOf } from '../../markup/tree.ts'
+import { elementsNamed, textOf } from '../../markup/tree.ts'
 /** A link that was never given its target. */
 export const pageLinkPlaceholder: PageRule = {
   id: 'page-link-placeholder',
@@ -9,9 +9,9 @@ export const pageLinkPlaceholder: PageRule = {
   title: 'A placeholder link',
   explanation: 'It looks like a link and leads nowhere. Give it its page, or take the link away.',
   scope: 'page',
-  check: ({ page, path }) => page.elements.flatMap((element) => {
+  check: ({ page, path }) => [...elementsNamed(page, 'a'), ...elementsNamed(page, 'area')].flatMap((element) => {
     const at = element.place?.attributes['href']
-    if (!at || (element.tag !== 'a' && element.tag !== 'area') || !isPlaceholder(element.attributes.get('href')!)) return []
+    if (!at || !isPlaceholder(element.attributes.get('href')!)) return []
     const words = textOf(page, element)
     return [{ file: path, from: at.from, to: at.to, message: `${words ? `“${words}”` : 'This link'} says href="${element.attributes.get('href')!}" and leads nowhere.` }]
   }),

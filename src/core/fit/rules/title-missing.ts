@@ -13,7 +13,7 @@ export const titleMissing: PageRule = {
   explanation: 'The title stands on the browser’s tab, in bookmarks and in search results, and is the first thing a screen reader says.',
   scope: 'page',
   check: ({ page, path }) => {
-    const title = page.elements.find(({ tag, html }) => html && tag === 'title')
+    const title = firstByTag(page, 'title')
     if (title && (title.rawText?.text ?? '').trim() !== '') return []
     const at = (title ?? firstByTag(page, 'head'))?.place?.startTag ?? { from: 0, to: 0 }
     const heading = headingOf(page)
@@ -22,7 +22,7 @@ export const titleMissing: PageRule = {
   fix: (site, found) => joinChanges(found.map(({ file }) => {
     const { page } = site.page(file)
     const heading = escapeText(headingOf(page))
-    const title = page.elements.find(({ tag, html }) => html && tag === 'title')
+    const title = firstByTag(page, 'title')
     if (heading === '') return NO_CHANGE
     const splices = title?.place ? [{ from: title.place.startTag.to, to: title.place.endTag?.from ?? title.place.startTag.to, insert: heading }] : intoHead(page, `<title>${heading}</title>`)
     return { ...NO_CHANGE, texts: [{ doc: fileDoc(file), splices }] }

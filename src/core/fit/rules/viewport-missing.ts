@@ -1,6 +1,6 @@
 import type { PageRule } from '../finding.ts'
 import { intoHead } from '../../markup/head.ts'
-import { firstByTag } from '../../markup/tree.ts'
+import { elementsNamed, firstByTag } from '../../markup/tree.ts'
 import { joinChanges, NO_CHANGE } from '../../site/change.ts'
 import { fileDoc } from '../../site/step.ts'
 /** A page that phones show as a tiny desktop page. */
@@ -12,7 +12,7 @@ export const viewportMissing: PageRule = {
   explanation: 'Without the viewport line phones lay the page out some 980 px wide and shrink it; media queries for narrow screens never match.',
   scope: 'page',
   check: ({ page, path }) => {
-    if (page.elements.some(({ tag, attributes }) => tag === 'meta' && attributes.get('name')?.trim().toLowerCase() === 'viewport')) return []
+    if (elementsNamed(page, 'meta').some(({ attributes }) => attributes.get('name')?.trim().toLowerCase() === 'viewport')) return []
     const at = firstByTag(page, 'head')?.place?.startTag ?? { from: 0, to: 0 }
     return [{ file: path, from: at.from, to: at.to, message: 'The head has no <meta name="viewport">, so phones shrink the page instead of fitting it.', fixable: Boolean(firstByTag(page, 'head')?.place) }]
   },
