@@ -50,6 +50,14 @@ describe('embedded blocks', () => {
     expect(changes.every(({ page: each, element }) => each === 'b.html' && element === 'p')).toBe(true)
     expect(changes.find(({ property }) => property === 'color')).toMatchObject({ count: 1, before: 'rgb(0, 0, 255)', after: 'rgb(255, 0, 0)', why: 'Now p in the <style> block decides; then it would be p in css/site.css.' })
   })
+  it('can join the sheet’s own rule of that selector, so that it does not stand there twice', () => {
+    const site = siteOf({ 'a.html': page('<p>x</p>', '<style>P { color: red; top: 1px } q { top: 0 }</style>\n'), 'css/site.css': 'p { color: blue; left: 0 }\n\nh1 { top: 0 }\n' })
+    const { groups } = lift(site)
+    expect(groups.map(({ joinable }) => joinable)).toEqual([true, false])
+    const fates = { [groups[0]!.versions[0]!.id]: 'joined' } as const
+    expect(lifted(site, { fates }).text('css/site.css')).toBe('p { color: red; left: 0; top: 1px; }\n\nh1 { top: 0 }\n\nq { top: 0 }\n')
+    expect(altered(site, { fates })).toEqual([])
+  })
   it('addresses are seen from the sheet afterwards; a media attribute is written out', () => {
     const site = siteOf({ 'isles/a.html': page('<p>x</p>', '<style media="(min-width: 700px)">p { background: url(../images/a.png) }</style>\n', '../'), 'css/site.css': '' }, ['images/a.png'])
     expect(lifted(site).text('css/site.css')).toContain('@media (min-width: 700px) {\np { background: url(../images/a.png) }\n}')

@@ -3,18 +3,18 @@ import { removeLine } from '../markup/remove.ts'
 import type { Page } from '../markup/tree.ts'
 import { reachOf } from '../selectors/reach.ts'
 import { withoutStates } from '../selectors/why-nothing.ts'
-import { indentUnit } from '../sheet/edit.ts'
-import { parseDeclarations, parseSheet, type Sheet } from '../sheet/parse.ts'
-import { styleRules, topStyleRules } from '../sheet/walk.ts'
+import { addDeclaration, editInTurn, indentUnit, setValue } from '../sheet/edit.ts'
+import { parseDeclarations, parseSheet, type Sheet, type StyleRule } from '../sheet/parse.ts'
+import { declarationsOf, styleRules, topStyleRules } from '../sheet/walk.ts'
 import { NO_CHANGE, type SiteChange } from '../site/change.ts'
 import type { SitePath } from '../site/paths.ts'
 import { fileDoc } from '../site/step.ts'
 import { lineEndOf } from '../text/place.ts'
-import type { Splice } from '../text/splice.ts'
+import { diffTexts, type Splice } from '../text/splice.ts'
 import type { SiteModel } from '../fit/site-model.ts'
 import { pageClass, suggestClass } from './class-names.ts'
 import { gather, type EmbeddedRule, type InlineStyle, type LeftBehind } from './gather.ts'
-import { loneClass, normalBody } from './normal.ts'
+import { loneClass, normalBody, normalList } from './normal.ts'
 import { scopeRule } from './scope.ts'
 
 /** One version of a rule, with the pages that have it. */
@@ -24,8 +24,8 @@ export interface LiftVersion {
   readonly pages: readonly SitePath[]
 }
 
-/** What may become of a rule: hold on every page, only where it was, not be kept, or stay where it is. */
-export type LiftFate = 'everywhere' | 'apart' | 'dropped' | 'left'
+/** What may become of a rule: hold on every page, by itself or as a part of the sheet's rule of that selector; hold only where it was; not be kept; stay where it is. */
+export type LiftFate = 'everywhere' | 'joined' | 'apart' | 'dropped' | 'left'
 
 /** Rules of several pages that are about the same thing. */
 export interface LiftGroup {
@@ -35,6 +35,8 @@ export interface LiftGroup {
   /** What becomes of each version, by its id. */
   readonly fates: Readonly<Record<string, LiftFate>>
   readonly scopable: boolean
+  /** Whether the sheet has a rule of this very selector, which could take in what it says. */
+  readonly joinable: boolean
   /** Other pages whose elements the rule would reach if it held everywhere. */
   readonly alsoReaches: readonly SitePath[]
 }
@@ -77,7 +79,7 @@ export function planLift(model: SiteModel, choices: LiftChoices): LiftPlan {
   const sheet = parseSheet(sheetText)
   const taken = takenClasses(model, sheet)
   const isTaken = (name: string) => taken.has(name)
-  const groups = groupsOf(model, gathered.rules, choices)
+  const groups = groupsOf(model, gathered.rules, sheet, choices)
   const fateOf = new Map(groups.flatMap(({ versions, fates }) => versions.map(({ id }) => [id, fates[id]!] as const)))
 
   const pageClasses = new Map<SitePath, string>()
@@ -89,7 +91,8 @@ export function planLift(model: SiteModel, choices: LiftChoices): LiftPlan {
     }
     return name
   }
-    const before: string[] = []
+    const joined: EmbeddedRule[] = []
+  const before: string[] = []
   const behind: string[] = []
   const written = new Set<string>()
   const removed = new Map<SitePath, EmbeddedRule[]>()
@@ -100,6 +103,10 @@ export function planLift(model: SiteModel, choices: LiftChoices): LiftPlan {
     removed.set(rule.page, [...(removed.get(rule.page) ?? []), rule])
     if (fate === 'dropped' || written.has(id)) continue
     written.add(id)
+    if (fate === 'joined') {
+      joined.push(rule)
+      continue
+    }
     const pages = groups.flatMap(({ versions }) => versions).find((version) => version.id === id)!.pages
     const text = tidy(fate === 'apart' && rule.scopable ? scopeRule(rule.text, pages.map(classOf)) : rule.text, sheet)
     ;(rule.beforeSheet ? before : behind).push(text)
@@ -112,7 +119,7 @@ export function planLift(model: SiteModel, choices: LiftChoices): LiftPlan {
   }
 
   const texts = [
-    { doc: model.docOf(model.sheetPath), splices: sheetSplices(sheet, before, behind) },
+    { doc: model.docOf(model.sheetPath), splices: [...joinSplices(sheet, joined), ...sheetSplices(sheet, before, behind)] },
     ...choices.pages.map((path) => ({ doc: fileDoc(path), splices: pageSplices(model.page(path), removed.get(path) ?? [], attributes.flatMap(({ attribute, list }) => (attribute.left ? [] : list.filter(({ page }) => page === path).map(({ element }) => ({ element: element.index, name: attribute.name })))), pageClasses.get(path)) })),
   ]
   return { groups, attributes: attributes.map(({ attribute }) => attribute), left: gathered.left, change: { ...NO_CHANGE, texts: texts.filter(({ splices }) => splices.length > 0) } }
@@ -137,7 +144,7 @@ function groupId(rule: EmbeddedRule, all: readonly EmbeddedRule[]): string {
   return `${rule.beforeSheet ? 'before ' : ''}${rule.about}${number > 0 ? ` #${number + 1}` : ''}`
 }
 
-function groupsOf(model: SiteModel, rules: readonly EmbeddedRule[], choices: LiftChoices): LiftGroup[] {
+function groupsOf(model: SiteModel, rules: readonly EmbeddedRule[], sheet: Sheet, choices: LiftChoices): LiftGroup[] {
   const groups = new Map<string, EmbeddedRule[]>()
   for (const rule of rules) {
     const id = groupId(rule, rules)
@@ -156,7 +163,7 @@ function groupsOf(model: SiteModel, rules: readonly EmbeddedRule[], choices: Lif
       const standard: LiftFate = !first.scopable ? (versions.length > 1 ? 'left' : 'everywhere') : versions.length === 1 && alsoReaches.length === 0 ? 'everywhere' : 'apart'
       return [version, choices.fates?.[version] ?? standard]
     }))
-    return { id, about: first.about, versions, fates, scopable: first.scopable, alsoReaches }
+    return { id, about: first.about, versions, fates, scopable: first.scopable, joinable: sameRule(sheet, first.about) !== undefined, alsoReaches }
   })
 }
 
@@ -224,6 +231,25 @@ function tidy(text: string, sheet: Sheet): string {
   const last = lines.at(-1)!
   const own = lines.length > 1 ? /^[ \t]*/.exec(last)![0] : ''
   return lines.map((line, at) => (at === 0 || !line.startsWith(own) ? line.trimStart() === line ? line : at === 0 ? line : line.trimStart() : line.slice(own.length))).join(lineEndOf(sheet.text))
+}
+
+/** The last rule of the sheet that stands outside every condition and has this very selector. */
+function sameRule(sheet: Sheet, about: string): StyleRule | undefined {
+  return topStyleRules(sheet).filter(({ selector, closed }) => closed && normalList(selector) === about).at(-1)
+}
+
+/** Lets rules of the sheet take in what lifted ones of the same selector say: values replaced in place, the rest added. */
+function joinSplices(sheet: Sheet, joined: readonly EmbeddedRule[]): Splice[] {
+  const edits = joined.flatMap((rule) => {
+    const lifted = topStyleRules(parseSheet(rule.text))[0]
+    return (lifted ? declarationsOf(lifted) : []).map(({ property, value, important }) => (now: Sheet): readonly Splice[] => {
+      const own = sameRule(now, rule.about)
+      if (!own) return []
+      const there = declarationsOf(own).filter((each) => each.property === property && each.important === important).at(-1)
+      return there ? setValue(there, value) : addDeclaration(now, own, property, important ? `${value} !important` : value)
+    })
+  })
+  return edits.length === 0 ? [] : diffTexts(sheet.text, editInTurn(sheet.text, edits))
 }
 
 function sheetSplices(sheet: Sheet, before: readonly string[], behind: readonly string[]): Splice[] {

@@ -54,9 +54,9 @@ export function LiftDialog({ pages, onClose }: { pages: readonly string[]; onClo
   )
 }
 
-const FATES: Readonly<Record<LiftFate, string>> = { everywhere: 'on every page', apart: 'only where it is now', dropped: 'not at all', left: 'leave it in the page' }
+const FATES: Readonly<Record<LiftFate, string>> = { everywhere: 'on every page', joined: 'on every page, in the sheet’s own rule', apart: 'only where it is now', dropped: 'not at all', left: 'leave it in the page' }
 
-function GroupRow({ group: { about, versions, fates, scopable, alsoReaches }, onFate }: { group: LiftGroup; onFate: (id: string, fate: LiftFate) => void }) {
+function GroupRow({ group: { about, versions, fates, scopable, joinable, alsoReaches }, onFate }: { group: LiftGroup; onFate: (id: string, fate: LiftFate) => void }) {
   const pages = new Set(versions.flatMap((version) => version.pages)).size
   return (
     <section className="mb-3 rounded-[3px] border border-line">
@@ -71,7 +71,7 @@ function GroupRow({ group: { about, versions, fates, scopable, alsoReaches }, on
             {versions.length > 1 && <p className="mt-1 text-[12px] text-quiet">{listed(own)}</p>}
             <label className="mt-1.5 flex items-center gap-2 text-[12px]">Holds
               <select className="field h-7 px-1" aria-label={`Where ${about} of ${listed(own)} holds`} value={fates[id]} onChange={(event) => onFate(id, event.target.value as LiftFate)}>
-                {(['everywhere', ...(scopable ? ['apart' as const] : []), ...(versions.length > 1 ? ['dropped' as const] : []), 'left'] as const).map((fate) => <option key={fate} value={fate}>{FATES[fate]}</option>)}
+                {(['everywhere', ...(joinable ? ['joined' as const] : []), ...(scopable ? ['apart' as const] : []), ...(versions.length > 1 ? ['dropped' as const] : []), 'left'] as const).map((fate) => <option key={fate} value={fate}>{FATES[fate]}</option>)}
               </select>
             </label>
           </div>

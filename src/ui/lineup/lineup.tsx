@@ -21,8 +21,8 @@ export function Lineup({ hidden }: { hidden: boolean }) {
   const known = useMemo(() => new Set(all), [all])
   const filter = useRoom((state) => state.filter)
   // Findings come in all the time on a large site; the lineup follows them only where it shows nothing else.
-  const fit = useInsights((insights) => (filter.findings ? insights.fit : null))
-  const pages = all.filter((page) => (filter.folder === null || folderOf(page) === filter.folder) && page.toLowerCase().includes(filter.name.trim().toLowerCase()) && (fit === null || (fit.get(page)?.length ?? 0) > 0))
+  const found = useInsights((insights) => (filter.findings ? insights.found : null))
+  const pages = all.filter((page) => (filter.folder === null || folderOf(page) === filter.folder) && page.toLowerCase().includes(filter.name.trim().toLowerCase()) && (found === null || found.has(page)))
   const shown = useGrowing(pages.length)
   const { width, zoom } = useViewport()
   const scroller = useRef<HTMLDivElement>(null)

@@ -11,7 +11,7 @@ export function PageTag({ page }: { page: string }) {
   const notice = useNotice()
   const wear = useInsights((insights) => insights.wear.get(page))
   const reach = useInsights((insights) => insights.reach)
-  const found = useInsights((insights) => insights.fit.get(page)?.length ?? 0)
+  const found = useInsights((insights) => insights.found.get(page) ?? 0)
   const sheetPath = useRoom((state) => state.sheetPath)
   const set = useRoom((state) => state.set)
   const fault = wear?.fault

@@ -13,6 +13,8 @@ export interface Insights {
   readonly wear: ReadonlyMap<string, WearSummary>
   /** What the fit check found, by page; under null what compares pages and files. */
   readonly fit: ReadonlyMap<string | null, readonly Finding[]>
+  /** How many findings each file has, of either kind. */
+  readonly found: ReadonlyMap<string, number>
   /** How far the check has come: pages looked at, of all. */
   readonly checked: { readonly done: number; readonly total: number }
   readonly boxTargets: readonly BoxTarget[]
@@ -25,7 +27,7 @@ export interface Insights {
 export type InsightStore = StoreApi<Insights>
 
 export function createInsights(): InsightStore {
-  return create<Insights>()(() => ({ wear: new Map(), fit: new Map(), checked: { done: 0, total: 0 }, boxTargets: [], reach: null, notice: null }))
+  return create<Insights>()(() => ({ wear: new Map(), fit: new Map(), found: new Map(), checked: { done: 0, total: 0 }, boxTargets: [], reach: null, notice: null }))
 }
 
 export interface Workroom {

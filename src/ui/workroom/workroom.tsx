@@ -25,13 +25,16 @@ import { TopStrip } from './top-strip.tsx'
 /** How long after an edit the worker is told: dragging does not flood it. */
 const WORKER_DELAY_MS = 80
 
-function withNews(fit: Insights['fit'], pages: FitNews['pages']): Insights['fit'] {
-  const next = new Map(fit)
+/** What is known after news of the fit check, with the count for each file. */
+function withNews(before: Insights['fit'], pages: FitNews['pages']): Pick<Insights, 'fit' | 'found'> {
+  const fit = new Map(before)
   for (const [page, findings] of pages) {
-    if (findings.length === 0) next.delete(page)
-    else next.set(page, findings)
+    if (findings.length === 0) fit.delete(page)
+    else fit.set(page, findings)
   }
-  return next
+  const found = new Map<string, number>()
+  for (const findings of fit.values()) for (const { file } of findings) found.set(file, (found.get(file) ?? 0) + 1)
+  return { fit, found }
 }
 
 /** The whole workroom of one site. */
@@ -47,7 +50,7 @@ export default function WorkroomScreen({ site, nonce, fonts }: { site: SiteState
     const { insights } = workroom
     const opened = new SiteWorker(
       (reports) => insights.setState(({ wear }) => ({ wear: new Map([...wear, ...reports.map((report) => [report.page, report] as const)]) })),
-      ({ pages, done, total }) => insights.setState(({ fit }) => ({ checked: { done, total }, ...(pages.length > 0 ? { fit: withNews(fit, pages) } : {}) })),
+      ({ pages, done, total }) => insights.setState(({ fit }) => ({ checked: { done, total }, ...(pages.length > 0 ? withNews(fit, pages) : {}) })),
     )
     setWorker(opened)
     return () => opened.close()

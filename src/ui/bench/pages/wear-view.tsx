@@ -92,7 +92,7 @@ function PageRow({ page, wear }: { page: string; wear: WearSummary | undefined }
   const workroom = useWorkroom()
   const notice = useNotice()
   const set = useRoom((state) => state.set)
-  const found = useInsights((insights) => insights.fit.get(page)?.length ?? 0)
+  const found = useInsights((insights) => insights.found.get(page) ?? 0)
   const own = wear ? ownStyles(wear) : ''
   return (
     <li className="border-b border-line px-4 py-2">
