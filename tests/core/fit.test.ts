@@ -25,6 +25,11 @@ describe('the rules of the fit check', () => {
     for (const { title, explanation } of RULES) expect([title, explanation].join()).toMatch(/^[A-Z].*[^.],[A-Z].*\.$/s)
   })
 
+  it('stand in the documentation as they are', () => {
+    const rows = [...readFileSync('docs/fit-check.md', 'utf8').matchAll(/^\| `([\w-]+)` \| (\w+) \| ([^|]*) \| (\w*) \|$/gm)].map(([, id, severity, title, fix]) => [id, severity, title, fix === 'yes'])
+    expect(rows).toEqual(RULES.map(({ id, severity, title, fix }) => [id, severity, title, fix !== undefined]))
+  })
+
   it('find nothing on a clean site', () => {
     const frame = (up: string, main: string) => `<header><nav><ul><li><a href="${up}index.html">Home</a></li><li><a href="${up}isles/">Isles</a></li></ul></nav></header>\n${main}<footer>Just words</footer>`
     const texts: Record<string, string> = { 'css/site.css': '@media print { p { color: black } }\np { margin: 0; background: url(../images/a.png) }\n@font-face { font-family: x; src: url("../fonts/x.woff2") }\nimg { max-width: 100%; height: auto }' }

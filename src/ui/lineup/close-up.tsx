@@ -79,11 +79,11 @@ export function CloseUp({ page }: { page: string }) {
 
   return (
     <section aria-label={`Close-up of ${page}`} className="flex min-h-0 flex-1 flex-col" onKeyDown={(event) => event.key === 'Escape' && leave()}>
-      <ViewportBar trailing={<span className="whitespace-nowrap text-quiet">{reach ? <span className="mr-2 rounded-sm bg-accent px-1.5 text-[11px] font-semibold text-accent-ink">{reach.pages.find((each) => each.page === page)?.count ?? 0} here</span> : null}{width} × {height}</span>}>
+      <ViewportBar trailing={<span className="whitespace-nowrap text-quiet [@media(max-width:1100px)]:sr-only">{reach ? <span className="mr-2 rounded-sm bg-accent px-1.5 text-[11px] font-semibold text-accent-ink">{reach.pages.find((each) => each.page === page)?.count ?? 0} here</span> : null}{width} × {height}</span>}>
         <button ref={back} type="button" className="btn h-7" onClick={leave}><ArrowLeft aria-hidden className="size-4" />Lineup</button>
         <label className="flex min-w-0 items-center gap-1.5">
           <span className="sr-only">Page</span>
-          <select className="field h-7 min-w-0 px-1 font-semibold" value={page} onChange={(event) => set({ closeUp: event.target.value, picked: null })}>
+          <select className="field h-7 min-w-24 px-1 font-semibold" value={page} onChange={(event) => set({ closeUp: event.target.value, picked: null })}>
             {pages.map((each) => <option key={each}>{each}</option>)}
           </select>
         </label>

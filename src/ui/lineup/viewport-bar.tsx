@@ -19,7 +19,7 @@ export function ViewportBar({ children, trailing }: { children: ReactNode; trail
             </button>
           ))}
           <OwnWidth key={width} width={width} onWidth={setWidth} />
-          <span className="whitespace-nowrap text-quiet">px wide</span>
+          <span className="whitespace-nowrap text-quiet [@media(max-width:1100px)]:sr-only">px wide</span>
         </fieldset>
         <label className="flex items-center gap-1.5 text-quiet">
           Zoom

@@ -37,7 +37,7 @@ export function WeightChart({ weights }: { weights: readonly PageWeight[] }) {
       options: {
         indexAxis: 'y', animation: false, maintainAspectRatio: false, color: ink,
         scales: {
-          x: { stacked: true, grid: { color: line }, ticks: { color: ink, maxTicksLimit: 5, callback: (value) => weight(Number(value)) } },
+          x: { stacked: true, grid: { color: line }, ticks: { color: ink, maxTicksLimit: 4, callback: (value) => weight(Number(value)) } },
           y: { stacked: true, grid: { display: false }, ticks: { color: ink, autoSkip: false, font: { size: 11 } } },
         },
         plugins: {
