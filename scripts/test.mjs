@@ -6,6 +6,7 @@ import { build, freePort, install, run } from './setup.mjs'
 
 install()
 process.env.CHROMIUM_PATH = chromium()
+needed((process.env.PATH ?? '').split(':').map((folder) => `${folder}/unzip`), 'unzip', 'The browser tests unpack what Attire hands off with unzip. Install the package "unzip" and run npm test again.')
 run('npx', ['next', 'typegen'], 'Writing the route types', { stdio: ['ignore', 'ignore', 'inherit'] })
 run('npm', ['run', '--silent', 'typecheck'], 'The type check')
 run('npm', ['run', '--silent', 'lint'], 'The lint')
@@ -38,15 +39,22 @@ function test(command, args, name, count) {
   failed += status !== 0 && result.failed === 0 ? 1 : result.failed
 }
 
+/** Chromium's path; installed where that can be done. */
 function chromium() {
-  const known = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((file) => file && existsSync(file))
+  const places = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome']
+  return needed(places, 'chromium', 'The browser tests need Chromium. Install the package "chromium" (or set CHROMIUM_PATH to one) and run npm test again.')
+}
+
+/** The first of these programs that is there; else, as root on Debian, the package that brings it. Ends with a sentence when there is none. */
+function needed(places, name, otherwise) {
+  const known = places.find((file) => file && existsSync(file))
   if (known) return known
   if (process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
-    console.log('Installing Chromium for the browser tests …')
+    console.log(`Installing ${name} for the browser tests …`)
     run('apt-get', ['update', '-qq'], 'Reading the package lists')
-    run('apt-get', ['install', '-y', '-qq', 'chromium'], 'Installing Chromium', { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } })
-    return '/usr/bin/chromium'
+    run('apt-get', ['install', '-y', '-qq', name], `Installing ${name}`, { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } })
+    return `/usr/bin/${name}`
   }
-  console.error('The browser tests need Chromium. Install the package "chromium" (or set CHROMIUM_PATH to one) and run npm test again.')
+  console.error(otherwise)
   process.exit(1)
 }
