@@ -20,6 +20,25 @@ for (const theme of ['light', 'dark'] as const) {
       await page.waitForTimeout(500)
       expect(await serious(page), name).toEqual([])
     }
+    await facet(page, 'Pages')
+    for (const name of ['Files', 'Navigation', 'Parts', 'Lift', 'Pages']) {
+      await page.getByRole('tab', { name, exact: true }).click()
+      await page.waitForTimeout(500)
+      expect(await serious(page), `Pages, ${name}`).toEqual([])
+    }
+    const dialog = async (open: string, shown: RegExp) => {
+      await page.getByRole('button', { name: open }).click()
+      await expect(page.getByRole('dialog').getByText(shown).first()).toBeVisible()
+      expect(await serious(page), open).toEqual([])
+      await page.getByRole('button', { name: 'Cancel' }).click()
+    }
+    await dialog('New page …', /It begins/)
+    await page.getByRole('tab', { name: 'Parts' }).click()
+    await dialog('Share a block …', /already the same/)
+    await page.getByRole('tab', { name: 'Lift' }).click()
+    await dialog('Lift from all 2 pages …', /^Proved/)
+    await page.getByRole('banner').getByRole('button', { name: /\d findings/ }).click()
+    expect(await serious(page), 'findings').toEqual([])
     await page.keyboard.press('Alt+s')
     await page.getByRole('button', { name: 'Open index.html in a close-up' }).click()
     await page.waitForTimeout(500)

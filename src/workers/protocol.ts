@@ -53,7 +53,7 @@ export interface Questions {
   newPage: { ask: { path: SitePath; title: string; how: NewPageKind; siteName: string }; answer: string }
   blocks: { ask: { page: SitePath }; answer: PageBlock[] }
   parts: { ask: Record<string, never>; answer: PartView[] }
-  share: { ask: { page: SitePath; index: number; name: string; pages?: SitePath[] }; answer: { name: string; outcomes: PartOutcome[] } }
+  share: { ask: { page: SitePath; index: number; name: string; pages?: SitePath[]; into?: SitePath[] }; answer: { name: string; outcomes: PartOutcome[] } }
   part: { ask: { name: string; page: SitePath; text: string }; answer: PartOutcome[] }
   unshare: { ask: { name: string }; answer: SiteChange }
   navigations: { ask: { page: SitePath }; answer: NavView[] }

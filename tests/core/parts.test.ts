@@ -58,6 +58,14 @@ describe('sharing a block', () => {
     const { outcomes } = planShare(site, { page: 'index.html', index: elementOf(site, 'index.html', 'nav').index, name: 'nav', pages: site.pagePaths.filter((each) => each !== 'fares.html') })
     expect(outcomes.filter(({ state }) => state === 'skipped').map(({ page, why }) => `${page}: ${why}`)).toEqual(['boats.html: boats.html is not stored as UTF-8, and the part holds letters beyond plain ASCII.', 'fares.html: Left out by you.'])
   })
+  it('goes into pages that lack it, when it is wanted there, with its marks', () => {
+    const site = demo({ 'contact.html': demoTexts['contact.html']!.replace(/ *<header[\s\S]*<\/header>\n/, '') })
+    const { outcomes } = planShare(site, { page: 'isles/hallin.html', index: elementOf(site, 'isles/hallin.html', 'header').index, name: 'header', into: ['contact.html'] })
+    expect(outcomes.find(({ page }) => page === 'contact.html')).toMatchObject({ state: 'inserted', why: '' })
+    const after = carried(site, outcomes)
+    expect(after.text('contact.html').replace(/ *<!-- (?:end of )?shared part: header -->\n/g, '')).toBe(demoTexts['contact.html'])
+    expect(driftOf(after)).toEqual([])
+  })
   it('can be taken back: the marks go, and the pages are what they were', () => {
     const site = demo()
     const marked = shared(site, 'header')

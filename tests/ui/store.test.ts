@@ -120,6 +120,20 @@ describe('the workroom’s state', () => {
     expect([store.getState().sheetPath, store.getState().closeUp, pagePaths(store.getState().files), store.getState().texts.get(fileDoc('index.html'))]).toEqual(['css/site.css', 'isles/b.html', ['index.html', 'isles/b.html'], '<p>x'])
   })
 
+  it('a conflict loses no file: what only this window has comes along, either way it is settled', async () => {
+    for (const keep of ['mine', 'theirs'] as const) {
+      const store = createWorkroom(site())
+      store.getState().edit({ ...editOf('new', { ...NO_CHANGE, creates: [{ path: 'new.html', text: 'mine' }] }), label: 'new' })
+      const theirs = site({ revision: 9, texts: { 'index.html': '<p>theirs', 'isles/b.html': '<p>y', 'more.css': '' } })
+      store.getState().settle(theirs, keep)
+      const { texts, files, past, future } = store.getState()
+      const mine = [...past, ...future].find(({ label }) => label === 'This window’s version')!
+      expect(mine.files.map(({ path }) => path)).toEqual(['new.html'])
+      expect([texts.get(fileDoc('new.html')), pagePaths(files).includes('new.html'), texts.get(fileDoc('index.html'))]).toEqual(keep === 'mine' ? ['mine', true, '<p>x'] : [undefined, false, '<p>theirs'])
+      await settle()
+    }
+  })
+
   it('files come and go with their text, and a picture with its weight', () => {
     const store = createWorkroom(site())
     store.getState().set({ closeUp: 'isles/b.html' })

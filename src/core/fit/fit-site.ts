@@ -1,6 +1,6 @@
 import type { PageStyles } from '../cascade/cascade.ts'
 import { basePath } from '../markup/base.ts'
-import { referencesIn, type Reference } from '../markup/references.ts'
+import { referencesIn, type Reference, type ReferenceKind } from '../markup/references.ts'
 import type { Page } from '../markup/tree.ts'
 import { folderOf, targetOf, type SitePath, type Target } from '../site/paths.ts'
 import { fileAt } from '../site/retarget.ts'
@@ -33,6 +33,19 @@ export class FitPage {
   /** Every reference of the page. */
   get references(): readonly Led[] {
     return (this.known.led ??= this.lead())
+  }
+
+  private readonly byKind = new Map<ReferenceKind, Led[]>()
+
+  /** Its references of some kinds. Most rules ask for few, and a page has hundreds of links. */
+  referencesOf(...kinds: readonly ReferenceKind[]): readonly Led[] {
+    if (this.byKind.size === 0) for (const reference of this.references) {
+      const same = this.byKind.get(reference.kind)
+      if (same) same.push(reference)
+      else this.byKind.set(reference.kind, [reference])
+    }
+    const lists = kinds.map((kind) => this.byKind.get(kind) ?? [])
+    return lists.length === 1 ? lists[0]! : lists.flat()
   }
 
   private lead(): Led[] {

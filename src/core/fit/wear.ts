@@ -10,6 +10,7 @@ import { describeElement } from '../markup/describe.ts'
 import { elementsNamed, type Page, type PageElement } from '../markup/tree.ts'
 import { parseSheet, type Sheet } from '../sheet/parse.ts'
 import { closestName, folderOf, nameOf, relativeReference, targetOf, type SitePath } from '../site/paths.ts'
+import { memo } from '../text/memo.ts'
 
 /** Why a page does not wear the sheet; the ids are those of the fit check's rules. */
 export type WearFault =
@@ -64,7 +65,7 @@ export function wearReport(path: SitePath, page: Page, context: WearContext, sty
   const base = basePath(path, page)
   const wears = sheets.some((sheet) => sheet.kind === 'external' && sheet.file === context.sheetPath)
   const embedded = sheets.filter((sheet) => sheet.kind === 'embedded')
-  const inline = page.elements.filter((element) => element.attributes.has('style')).length
+  const inline = styledBySelf(page)
   // A page without styles of its own has nothing to beat the sheet with.
   const asks = stylesOf !== null && wears && embedded.length + inline > 0
   return {
@@ -80,6 +81,9 @@ export function wearReport(path: SitePath, page: Page, context: WearContext, sty
     overridden: asks ? overriddenBy(stylesOf?.() ?? new Cascade(sheets, { viewport: context.viewport, quirks: page.quirks }).stylesOf(page), context) : [],
   }
 }
+
+/** How many elements of a page have a style attribute. */
+const styledBySelf = memo((page: Page) => page.elements.reduce((sum, { attributes }) => sum + Number(attributes.has('style')), 0))
 
 /** All stylesheets of a page in cascade order: linked files with their imports, and embedded blocks. */
 export function sheetsWorn(path: SitePath, page: Page, context: WearContext): AuthorSheet[] {

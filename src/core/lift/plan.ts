@@ -79,8 +79,10 @@ export function planLift(model: SiteModel, choices: LiftChoices): LiftPlan {
   const sheet = parseSheet(sheetText)
   const taken = takenClasses(model, sheet)
   const isTaken = (name: string) => taken.has(name)
-  const groups = groupsOf(model, gathered.rules, sheet, choices)
+  const identities = identify(gathered.rules)
+  const groups = groupsOf(model, identities, sheet, choices)
   const fateOf = new Map(groups.flatMap(({ versions, fates }) => versions.map(({ id }) => [id, fates[id]!] as const)))
+  const pagesOf = new Map(groups.flatMap(({ versions }) => versions.map(({ id, pages }) => [id, pages] as const)))
 
   const pageClasses = new Map<SitePath, string>()
   const classOf = (page: SitePath) => {
@@ -97,7 +99,7 @@ export function planLift(model: SiteModel, choices: LiftChoices): LiftPlan {
   const written = new Set<string>()
   const removed = new Map<SitePath, EmbeddedRule[]>()
   for (const rule of gathered.rules) {
-    const id = versionId(rule, gathered.rules)
+    const id = identities.get(rule)!.version
     const fate = fateOf.get(id)!
     if (fate === 'left') continue
     removed.set(rule.page, [...(removed.get(rule.page) ?? []), rule])
@@ -107,7 +109,7 @@ export function planLift(model: SiteModel, choices: LiftChoices): LiftPlan {
       joined.push(rule)
       continue
     }
-    const pages = groups.flatMap(({ versions }) => versions).find((version) => version.id === id)!.pages
+    const pages = pagesOf.get(id)!
     const text = tidy(fate === 'apart' && rule.scopable ? scopeRule(rule.text, pages.map(classOf)) : rule.text, sheet)
     ;(rule.beforeSheet ? before : behind).push(text)
   }
@@ -133,32 +135,36 @@ function takenClasses(model: SiteModel, sheet: Sheet): Set<string> {
   return taken
 }
 
-/** A rule's version: what it is about, the how manieth of that on its page, and what it says. */
-function versionId(rule: EmbeddedRule, all: readonly EmbeddedRule[]): string {
-  return `${groupId(rule, all)} { ${rule.says} }`
+/** What a rule belongs to: the group of what it is about, and in it the version of what it says. */
+interface Identity {
+  readonly group: string
+  readonly version: string
 }
 
-function groupId(rule: EmbeddedRule, all: readonly EmbeddedRule[]): string {
-  const before = all.filter((other) => other.page === rule.page && other.about === rule.about)
-  const number = before.indexOf(rule)
-  return `${rule.beforeSheet ? 'before ' : ''}${rule.about}${number > 0 ? ` #${number + 1}` : ''}`
+/** Tells rules apart by what they are about, the how manieth of that on their page they are, and what they say. */
+function identify(rules: readonly EmbeddedRule[]): Map<EmbeddedRule, Identity> {
+  const times = new Map<string, number>()
+  return new Map(rules.map((rule) => {
+    const key = `${rule.page}\0${rule.about}`
+    const time = (times.get(key) ?? 0) + 1
+    times.set(key, time)
+    const group = `${rule.beforeSheet ? 'before ' : ''}${rule.about}${time > 1 ? ` #${time}` : ''}`
+    return [rule, { group, version: `${group} { ${rule.says} }` }]
+  }))
 }
 
-function groupsOf(model: SiteModel, rules: readonly EmbeddedRule[], sheet: Sheet, choices: LiftChoices): LiftGroup[] {
-  const groups = new Map<string, EmbeddedRule[]>()
-  for (const rule of rules) {
-    const id = groupId(rule, rules)
-    groups.set(id, [...(groups.get(id) ?? []), rule])
+function groupsOf(model: SiteModel, identities: ReadonlyMap<EmbeddedRule, Identity>, sheet: Sheet, choices: LiftChoices): LiftGroup[] {
+  const groups = new Map<string, Map<string, EmbeddedRule[]>>()
+  for (const [rule, { group, version }] of identities) {
+    const versions = groups.get(group) ?? new Map<string, EmbeddedRule[]>()
+    groups.set(group, versions)
+    versions.set(version, [...(versions.get(version) ?? []), rule])
   }
-  const wearing = model.pagePaths
   return [...groups].map(([id, members]): LiftGroup => {
-    const first = members[0]!
-    const versions = [...new Set(members.map((rule) => versionId(rule, rules)))].map((version): LiftVersion => {
-      const own = members.filter((rule) => versionId(rule, rules) === version)
-      return { id: version, text: own[0]!.text, pages: own.map(({ page }) => page) }
-    })
-    const having = new Set(members.map(({ page }) => page))
-    const alsoReaches = wearing.filter((path) => !having.has(path) && reaches(model.page(path), first))
+    const first = [...members.values()][0]![0]!
+    const versions = [...members].map(([version, own]): LiftVersion => ({ id: version, text: own[0]!.text, pages: own.map(({ page }) => page) }))
+    const having = new Set(versions.flatMap(({ pages }) => pages))
+    const alsoReaches = model.pagePaths.filter((path) => !having.has(path) && reaches(model.page(path), first))
     const fates = Object.fromEntries(versions.map(({ id: version }): [string, LiftFate] => {
       const standard: LiftFate = !first.scopable ? (versions.length > 1 ? 'left' : 'everywhere') : versions.length === 1 && alsoReaches.length === 0 ? 'everywhere' : 'apart'
       return [version, choices.fates?.[version] ?? standard]

@@ -10,8 +10,8 @@ import type { Range, Splice } from '../text/splice.ts'
 /** What becomes of one page when a part is shared or rewritten. */
 export interface PartOutcome {
   readonly page: SitePath
-  /** `marked`: the block is the same already and only gets its marks; `lacks`: there is no such block. */
-  readonly state: 'changed' | 'same' | 'marked' | 'lacks' | 'skipped'
+  /** `marked`: the block is the same already and only gets its marks; `lacks`: there is no such block; `inserted`: it gets one. */
+  readonly state: 'changed' | 'same' | 'marked' | 'inserted' | 'lacks' | 'skipped'
   /** Why it is skipped or lacking, in a sentence; '' else. */
   readonly why: string
   /** The block as it stands, and as it would stand; '' where there is none. */
@@ -85,9 +85,10 @@ interface Encodings {
 
 /**
  * Makes a block of one page a shared part: the same or a similar block of every other page becomes it, with the addresses
- * and the mark of the current page that are right there. Pages not in `pages` are left as they are.
+ * and the mark of the current page that are right there. Pages not in `pages` are left as they are; those in `into` that lack
+ * such a block get one, where the first page has it.
  */
-export function planShare(site: SiteView & Encodings, { page: path, index, name: wanted, pages }: { readonly page: SitePath; readonly index: number; readonly name: string; readonly pages?: readonly SitePath[] }): { readonly name: string; readonly outcomes: PartOutcome[] } {
+export function planShare(site: SiteView & Encodings, { page: path, index, name: wanted, pages, into = [] }: { readonly page: SitePath; readonly index: number; readonly name: string; readonly pages?: readonly SitePath[]; readonly into?: readonly SitePath[] }): { readonly name: string; readonly outcomes: PartOutcome[] } {
   const name = partName(wanted)
   const source = site.page(path)
   const element = source.elements[index]
@@ -100,7 +101,12 @@ export function planShare(site: SiteView & Encodings, { page: path, index, name:
   const outcomes = [...site.pagePaths].sort(comparePages).map((each): PartOutcome => {
     const like = found.get(each)
     const page = site.page(each)
-    if (!like?.element.place) return { page: each, state: 'lacks', why: `There is no ${element.tag} like it on this page.`, before: '', after: '', splices: [] }
+    if (!like?.element.place) {
+      const splices = into.includes(each) ? planInsertRegion(site, path, element, each, name) : []
+      const refused = splices.length === 0 ? '' : refusal(site, each, page.text, splices[0]!.insert, name)
+      if (splices.length > 0 && refused === '') return { page: each, state: 'inserted', why: '', before: '', after: splices[0]!.insert.trim(), splices }
+      return { page: each, state: 'lacks', why: refused || (into.includes(each) ? 'It cannot be told where it would stand here.' : `There is no ${element.tag} like it on this page.`), before: '', after: '', splices: [] }
+    }
     const { place } = like.element
     const before = blockText(page, place)
     const after = each === path ? before : adaptBlock(block, each, exists, { marks, indent: indentAt(page.text, place.from), eol: lineEndOf(page.text) })
@@ -193,15 +199,18 @@ function within(element: PageElement, tags: readonly string[]): boolean {
   return false
 }
 
-/** The splices that put the block of one page into another page that lacks it, at the place it has there. Empty when it cannot be told where. */
-export function planInsertRegion(site: SiteView, from: SitePath, element: PageElement, to: SitePath): Splice[] {
+/**
+ * The splices that put the block of one page into another page that lacks it, at the place it has there; marked as the part
+ * `name`, or as the part it is. Empty when it cannot be told where.
+ */
+export function planInsertRegion(site: SiteView, from: SitePath, element: PageElement, to: SitePath, name?: string): Splice[] {
   const source = site.page(from)
   const page = site.page(to)
   const body = page.elements.find(({ tag, html }) => html && tag === 'body')
   if (!element.place || !body) return []
   const part = partsIn(source).find(({ block }) => block && block.from <= element.place!.from && element.place!.to <= block.to)
   const block: Block = { path: from, text: blockText(source, element.place) }
-  const own = part?.block?.from === element.place.from && part.block.to === element.place.to ? partMarks(part.name) : null
+  const own = name !== undefined ? partMarks(name) : part?.block?.from === element.place.from && part.block.to === element.place.to ? partMarks(part.name) : null
   const eol = lineEndOf(page.text)
   const put = (at: number, indent: string, before: boolean): Splice[] => {
     const text = adaptBlock(block, to, existsIn(site), { marks: marksCurrent(block), indent, eol })

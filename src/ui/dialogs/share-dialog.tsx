@@ -24,13 +24,14 @@ export function ShareDialog({ page: first, index: firstIndex, onClose }: { page:
   const [index, setIndex] = useState(firstIndex)
   const [name, setName] = useState<string | null>(null)
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
+  const [into, setInto] = useState<readonly string[]>([])
   const blocks = useAnswer('blocks', { page })
   const free = blocks?.filter(({ part }) => part === '') ?? []
   const block = free.find((each) => each.index === index) ?? free.find(({ name: each }) => /^header/.test(each)) ?? free[0]
   const tag = /^[a-z0-9-]+/.exec(block?.name ?? '')?.[0] ?? ''
   const called = name ?? NAMES[tag] ?? block?.name ?? ''
-  const found = useAnswer('share', block && called.trim() !== '' ? { page, index: block.index, name: called } : null)
-  const outcomes = found?.outcomes.map((outcome) => (left.has(outcome.page) && outcome.state !== 'lacks' ? { ...outcome, state: 'skipped' as const, why: 'Left out by you.', splices: [] } : outcome)) ?? []
+  const found = useAnswer('share', block && called.trim() !== '' ? { page, index: block.index, name: called, into: [...into] } : null)
+  const outcomes = found?.outcomes.map((outcome) => (left.has(outcome.page) && outcome.state !== 'lacks' && outcome.state !== 'inserted' ? { ...outcome, state: 'skipped' as const, why: 'Left out by you.', splices: [] } : outcome)) ?? []
   const taking = outcomes.filter(({ splices }) => splices.length > 0)
   const share = () => {
     if (taking.length === 0) return
@@ -48,8 +49,14 @@ export function ShareDialog({ page: first, index: firstIndex, onClose }: { page:
           </div>
         </div>
         <TextField label="Name" value={called} onChange={setName} hint="It stands in the comments that mark the part, and in the list of parts." />
+        {block && found === undefined && <p className="mt-3 text-quiet">Looking for it on the other pages …</p>}
         {outcomes.length > 0 && <Outcomes outcomes={outcomes} chosen={new Set(outcomes.filter(({ page: each, state }) => !left.has(each) && state !== 'lacks').map(({ page: each }) => each))}
-          onChoose={(each, on) => setLeft(new Set(on ? [...left].filter((other) => other !== each) : [...left, each]))} />}
+          onChoose={(each, on) => {
+            const state = found?.outcomes.find((outcome) => outcome.page === each)?.state
+            if (state === 'lacks' || state === 'inserted') setInto(on ? [...into, each] : into.filter((other) => other !== each))
+            else setLeft(new Set(on ? [...left].filter((other) => other !== each) : [...left, each]))
+          }} />}
+        {outcomes.some(({ state }) => state === 'lacks') && <p className="mt-2 text-[12px] text-quiet">Tick a page that lacks it, and it gets the block where the first page has it.</p>}
         <Buttons action={`Share it on ${count(taking.length, 'page')}`} disabled={taking.length === 0} onClose={onClose} />
       </form>
     </Modal>

@@ -29,6 +29,8 @@ export function CloseUp({ page }: { page: string }) {
   const { generation, listener } = useGeneration(page)
   const set = useRoom((state) => state.set)
   const pages = pagePaths(files)
+  // The server does not know a page by a name that is not kept yet.
+  const unkept = useRoom((state) => state.unkept.has(page))
   const { width, zoom } = useViewport()
   const area = useRef<HTMLDivElement>(null)
   const back = useRef<HTMLButtonElement>(null)
@@ -90,7 +92,8 @@ export function CloseUp({ page }: { page: string }) {
         <button type="button" className="btn h-7" title="Click anything on the page to trace it; this begins with the whole page" onClick={() => set({ picked: { page, index: ROOT, pseudo: '' } })}>Trace</button>
       </ViewportBar>
       <div ref={area} className="min-h-0 flex-1 overflow-auto">
-        {size && (
+        {size && unkept && <p className="p-8 text-center text-quiet">keeping …</p>}
+        {size && !unkept && (
           <div className="mx-auto w-fit">
             <Frame key={page} generation={generation} page={page} width={width} height={height} scale={scale} lookedAt interactive
               title={`Close-up of the page ${page}`}

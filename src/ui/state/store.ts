@@ -2,7 +2,7 @@ import { create, type StoreApi, type UseBoundStore } from 'zustand'
 import { fitsEncoding } from '../../core/site/encoding.ts'
 import type { Look, SiteFile, SiteState } from '../../core/site/protocol.ts'
 import { isPage, comparePages } from '../../core/site/paths.ts'
-import { fileDoc, lookDoc, pathOfDoc, reverseStep, stepOf, textsAfter, type Doc, type Edit, type Step } from '../../core/site/step.ts'
+import { EMPTY_HASH, fileDoc, lookDoc, pathOfDoc, reverseStep, stepOf, textsAfter, type Doc, type Edit, type FileChange, type Step } from '../../core/site/step.ts'
 import { applySplices, diffTexts, type Splice } from '../../core/text/splice.ts'
 import { api } from './api.ts'
 import { Keeper, type Keeping } from './keeper.ts'
@@ -281,8 +281,14 @@ export function createWorkroom(site: SiteState): WorkroomStore {
         const mine = get().texts
         const others = textsOf(theirs)
         const docs = [...others.keys()].filter((doc) => mine.has(doc) && mine.get(doc) !== others.get(doc))
+        // Files that only this window has come along; those that only the other has stay.
+        const coming = get().files.filter(({ path }) => path !== theirs.sheetPath && !theirs.files.some((file) => file.path === path))
         const toMine = stepOf(
-          { label: 'This window’s version', texts: docs.map((doc) => ({ doc, splices: diffTexts(others.get(doc)!, mine.get(doc)!) })) },
+          {
+            label: 'This window’s version',
+            texts: [...docs, ...coming.filter(({ encoding }) => encoding).map(({ path }) => fileDoc(path))].map((doc) => ({ doc, splices: diffTexts(others.get(doc) ?? '', mine.get(doc) ?? '') })),
+            files: coming.map(({ path, hash, size, pixels, encoding }): FileChange => (encoding ? { path, before: null, after: EMPTY_HASH, encoding } : { path, before: null, after: hash, is: { size, pixels } })),
+          },
           (doc) => others.get(doc),
         )
         keeper.restart(theirs.revision)

@@ -10,14 +10,13 @@ export const idRepeated: PageRule = {
   scope: 'page',
   check: ({ page, path }) => {
     const first = new Map<string, PageElement>()
-    return page.elements.flatMap((element) => {
-      if (element.id === '' || !element.place) return []
+    return page.elements.filter(({ id, place }) => id !== '' && place).flatMap((element) => {
       const before = first.get(element.id)
       if (!before) {
         first.set(element.id, element)
         return []
       }
-      const at = element.place.attributes['id'] ?? element.place.startTag
+      const at = element.place!.attributes['id'] ?? element.place!.startTag
       return [{ file: path, from: at.from, to: at.to, message: `The id “${element.id}” is on <${before.tag}> already and again on this <${element.tag}>; links and labels find only the first.` }]
     })
   },

@@ -11,7 +11,7 @@ export const imageMissing: SiteRule = {
   title: 'An image is not there',
   explanation: 'Browsers show a broken picture, or nothing at all.',
   scope: 'site',
-  check: (site) => [...site.allPages.flatMap((page) => page.references.flatMap((reference) => {
+  check: (site) => [...site.allPages.flatMap((page) => page.referencesOf('image', 'media').flatMap((reference) => {
     const { kind, file, target, from, to, element } = reference
     const picture = kind === 'image' || (kind === 'media' && element.tag === 'source' && element.parent?.tag === 'picture')
     const lost = file === null ? target.kind === 'site' || target.kind === 'local' : reference.url !== '' && target.kind === 'site' && target.path.endsWith('/')

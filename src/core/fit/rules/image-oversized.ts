@@ -14,8 +14,8 @@ export const imageOversized: PageRule = {
   explanation: 'All its px are loaded and most are thrown away. Common practice: about 1000 px is plenty for a picture in the text.',
   scope: 'page',
   readsSheets: true,
-  check: (page) => page.references.flatMap(({ kind, file, element, attribute, from, to }) => {
-    if (kind !== 'image' || element.tag !== 'img' || attribute !== 'src' || element.attributes.has('srcset') || file === null) return []
+  check: (page) => page.referencesOf('image').flatMap(({ file, element, attribute, from, to }) => {
+    if (element.tag !== 'img' || attribute !== 'src' || element.attributes.has('srcset') || file === null) return []
     const pixels = page.site.model.files.get(file)?.pixels
     if (!pixels || /\.svg$/i.test(file) || pixels.width <= PLENTY) return []
     const shown = Math.round(widthLimit(page.styles, element))

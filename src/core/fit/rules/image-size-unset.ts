@@ -37,7 +37,7 @@ export const imageSizeUnset: PageRule = {
 }
 
 function pixelsOf(page: FitPage, element: PageElement) {
-  const file = page.references.find((reference) => reference.element === element && reference.attribute === 'src')?.file
+  const file = page.referencesOf('image').find((reference) => reference.element === element && reference.attribute === 'src')?.file
   return (file && page.site.model.files.get(file)?.pixels) || null
 }
 

@@ -13,7 +13,7 @@ export const linkTargetMissing: PageRule = {
   check: (page) => {
     const own = faultOf(page, ['link-target-missing'])
     const link = page.wear.fault?.link
-    const others = page.references.filter(({ kind, file, target, element }) => kind === 'sheet' && element.tag === 'link' && file === null && target.kind === 'site' && element !== link)
+    const others = page.referencesOf('sheet').filter(({ file, target, element }) => element.tag === 'link' && file === null && target.kind === 'site' && element !== link)
     const sheets = page.site.paths(isSheet)
     return [...own, ...others.flatMap(({ url, target, from, to, element }) => {
       if (target.kind !== 'site' || page.wear.fault?.link === element) return []

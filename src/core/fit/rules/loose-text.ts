@@ -25,7 +25,7 @@ export const looseText: PageRule = {
   readsSheets: true,
   check: ({ page, path, site }) => {
     if (!hasParagraphRule(site)) return []
-    return page.elements.flatMap((element) => runsIn(page, element).map(({ from, to }) => ({
+    return page.elements.filter(({ tag, texts }) => texts.length > 0 && (SECTIONING.has(tag) || BOXES.has(tag))).flatMap((element) => runsIn(page, element).map(({ from, to }) => ({
       file: path, from, to, fixable: true,
       message: `“${excerpt(page.text.slice(from, to))}” stands directly in ${describeElement(element)}; the sheet’s rules for p do not reach it.`,
     })))
@@ -46,7 +46,7 @@ function speaksOfParagraphs(text: string): boolean {
 
 /** Runs of text, with the inline elements among them, that stand directly in a box beside blocks, or in a sectioning box at all. */
 function runsIn(page: Page, element: PageElement): Range[] {
-  if (element.texts.length === 0 || !element.html || !element.place) return []
+  if (!element.html || !element.place) return []
   const boxes = element.children.filter(({ tag }) => BLOCKS.has(tag))
   if (!SECTIONING.has(element.tag) && !(BOXES.has(element.tag) && boxes.length > 0)) return []
   const parts = [...element.texts.map(({ from, to }) => ({ from, to, block: false })), ...element.children.flatMap(({ place, tag }) => (place ? [{ from: place.from, to: place.to, block: BLOCKS.has(tag) || tag === 'script' || tag === 'style' }] : []))].sort((a, b) => a.from - b.from)

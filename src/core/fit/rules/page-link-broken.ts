@@ -12,9 +12,9 @@ export const pageLinkBroken: SiteRule = {
   title: 'A link leads nowhere',
   explanation: 'Visitors who follow it get an error page, or stay where they are.',
   scope: 'site',
-  check: (site) => site.allPages.flatMap((page) => page.references.flatMap((reference) => {
+  check: (site) => site.allPages.flatMap((page) => page.referencesOf('link', 'script', 'media').filter(({ file, url }) => file === null || url.includes('#')).flatMap((reference) => {
     const { kind, element, url, file, target, from, to } = reference
-    if (!['link', 'script', 'media'].includes(kind) || (kind === 'media' && element.parent?.tag === 'picture')) return []
+    if (kind === 'media' && element.parent?.tag === 'picture') return []
     const at = { file: page.path, from, to }
     if (target.kind === 'local' || (target.kind === 'site' && file === null)) return [{ ...at, ...lostMessage(page, reference, kind === 'link' ? 'the page' : 'the file') }]
     // Places on pages: only links to pages of the site name them.
