@@ -29,7 +29,8 @@ test('an old site is understood, edited and handed back byte for byte but for th
   await expect(window.getByText(/This page is in Unsere Seiten\/, so “haupt stil.css” leads to Unsere Seiten\/haupt stil.css, which is not there/).first()).toBeVisible()
   await window.getByRole('button', { name: 'Attach the sheet to all 2 pages' }).click()
   await expect.poll(() => valueIn(window, 'Unsere Seiten/blumen.htm', 'h1', 'color')).toBe('rgb(0, 0, 128)')
-  await expect(window.getByText('An embedded rule sets color of h1 and beats the sheet’s H1.')).toBeVisible()
+  await window.getByRole('tab', { name: 'Lift' }).click()
+  await expect(window.getByText(/an embedded rule sets color of h1 and beats the sheet’s H1\./)).toBeVisible()
 
   await facet(window, 'Links')
   await expect(window.getByText('“A:hover” stands before “A:link” (line 8), so it loses where both hold.')).toBeVisible()
