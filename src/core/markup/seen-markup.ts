@@ -10,6 +10,9 @@ const FREE = /^(?:id|class|href|src|alt|title|style|content|name|value|sizes|act
 
 const VOID = new Set('area base br col embed hr img input link meta source track wbr'.split(' '))
 
+/** An element in its chain of elements, by the chain's number; with attributes and children where they count. */
+type Construct = number | string
+
 /**
  * Remembers of what constructs the pages are made that were found without fault, so that the slow validator is asked only
  * about pages that hold something new. All rules it is asked about look at an element, its attributes, the elements it stands
@@ -17,14 +20,14 @@ const VOID = new Set('area base br col embed hr img input link meta source track
  * left out: its tree does not tell what its text says.
  */
 export class SeenMarkup {
-  private readonly fine = new Set<string>()
+  private readonly fine = new Set<Construct>()
   /** Chains of tags from the root, numbered, so that constructs are short. */
   private readonly chains = new Map<string, number>()
 
   /** The constructs of a page; null when its tree does not mirror its text. */
-  constructsOf(page: Page): Set<string> | null {
+  constructsOf(page: Page): Set<Construct> | null {
     if (page.mended || page.doctypeEnd === null || !isWhole(page)) return null
-    const constructs = new Set<string>()
+    const constructs = new Set<Construct>()
     const chainOf: number[] = []
     let mains = 0
     for (const element of page.elements) {
@@ -34,18 +37,21 @@ export class SeenMarkup {
       const above = parent ? chainOf[parent.index]! : -1
       chainOf[element.index] = place ? this.chain(`${above} ${element.html ? '' : ':'}${tag}`) : above
       if (tag === 'main') mains++
-      constructs.add(`${chainOf[element.index]} ${attributesOf(element)} ${childrenOf(element)}`)
+      const chain = chainOf[element.index]!
+      // Most elements have neither attributes nor children whose order counts: their chain says all.
+      if (element.attributes.size === 0 && !ORDERED.has(tag)) constructs.add(chain)
+      else constructs.add(`${chain} ${attributesOf(element)} ${childrenOf(element)}`)
     }
     if (mains > 1) constructs.add('several main')
     return constructs
   }
 
-  allFine(constructs: ReadonlySet<string>): boolean {
+  allFine(constructs: ReadonlySet<Construct>): boolean {
     for (const construct of constructs) if (!this.fine.has(construct)) return false
     return true
   }
 
-  keep(constructs: ReadonlySet<string>): void {
+  keep(constructs: ReadonlySet<Construct>): void {
     for (const construct of constructs) this.fine.add(construct)
   }
 
@@ -62,7 +68,7 @@ function isWhole({ text, elements, comments }: Page): boolean {
   let inside = 0
   for (const { place, rawText } of elements) {
     if (!place) continue
-    expected += place.endTag ? 2 : 1
+    expected += place.closed ? 2 : 1
     if (rawText) inside += angles(rawText.text)
   }
   for (const { from, to } of comments) inside += angles(text.slice(from + 1, to))
@@ -77,10 +83,10 @@ function angles(text: string): number {
 
 /** Whether an element's tags stand in the text as its place in the tree says. */
 function mirrors({ tag, html, place, parent, position }: PageElement): boolean {
-  const closed = place!.endTag !== null || (html ? VOID.has(tag) : place!.to === place!.startTag.to)
+  const closed = place!.closed || (html ? VOID.has(tag) : place!.to === place!.contentFrom)
   if (!closed) return false
   const outer = parent?.place
-  if (outer && (place!.from < outer.startTag.to || place!.to > (outer.endTag?.from ?? outer.to))) return false
+  if (outer && (place!.from < outer.contentFrom || place!.to > outer.contentTo)) return false
   const before = position > 0 ? parent?.children[position - 1]?.place : null
   return !before || before.to <= place!.from
 }

@@ -10,6 +10,11 @@ export interface ElementPlace {
   readonly startTag: Range
   /** Null for void elements and where the end tag is left out. */
   readonly endTag: Range | null
+  /** Where the start tag ends, and where the end tag begins, or the element ends without one. */
+  readonly contentFrom: number
+  readonly contentTo: number
+  /** Whether the end tag is written. */
+  readonly closed: boolean
   /** Places of `name="value"`, by attribute name. */
   readonly attributes: Readonly<Record<string, { from: number; to: number }>>
 }
@@ -122,6 +127,18 @@ function pageElement(node: DraftElement, parent: PageElement | null, position: n
 /** Five numbers and the attributes; the ranges are made when they are asked for, for a large site has millions. */
 class Place implements ElementPlace {
   constructor(readonly from: number, readonly to: number, private readonly startTo: number, private readonly endFrom: number, private readonly endTo: number, readonly attributes: ElementPlace['attributes']) {}
+
+  get contentFrom(): number {
+    return this.startTo
+  }
+
+  get contentTo(): number {
+    return this.endFrom < 0 ? this.to : this.endFrom
+  }
+
+  get closed(): boolean {
+    return this.endFrom >= 0
+  }
 
   get startTag(): Range {
     return { from: this.from, to: this.startTo }
