@@ -1,7 +1,11 @@
 import type { FitSite } from './fit-site.ts'
 import { shownImages } from './rules/shown-images.ts'
+import { idOf } from '../cascade/properties.ts'
+import { resolvedValue } from '../cascade/resolved.ts'
 import { widthLimit } from '../boxes/width-limit.ts'
 import { isImage, type SitePath } from '../site/paths.ts'
+
+const WIDTH = idOf('width')
 
 /** An image file of the site and where it is shown. */
 export interface ImageView {
@@ -19,7 +23,14 @@ export function imagesOf(site: FitSite): ImageView[] {
   const shown = shownImages(site)
   return [...site.model.files.values()].filter(({ path }) => isImage(path)).map(({ path, size, pixels }) => {
     const shownOn = shown.get(path) ?? []
-    const widths = shownOn.flatMap((page) => (site.model.pagePaths.includes(page) ? site.page(page).references.filter(({ file, element }) => file === path && element.tag === 'img').map(({ element }) => widthLimit(site.page(page).styles, element)) : []))
+    const widths = shownOn.filter((page) => site.model.pagePaths.includes(page)).flatMap((page) => {
+      const { styles } = site.page(page)
+      return site.page(page).referencesOf('image').filter(({ file, element }) => file === path && element.tag === 'img').map(({ element }) => {
+        const limit = widthLimit(styles, element)
+        return pixels && resolvedValue(styles.styles[element.index]!, WIDTH) === 'auto' ? Math.min(limit, pixels.width) : limit
+      })
+    })
+    // Without a width of its own a picture is shown as wide as it is, where there is room.
     return { path, size, pixels, shownOn, widest: Math.round(Math.max(0, ...widths)) }
   }).sort((a, b) => b.size - a.size)
 }
