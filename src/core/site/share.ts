@@ -3,7 +3,7 @@ import { adaptBlock, canonicalBlock, likeness, marksCurrent, markAround, partMar
 import { fitsEncoding, type TextEncodingName } from './encoding.ts'
 import { fileDoc, type Doc } from './step.ts'
 import type { SiteView } from './view.ts'
-import { descendantsOf, type Page, type PageElement } from '../markup/tree.ts'
+import type { Page, PageElement } from '../markup/tree.ts'
 import { beginsLine, indentAt, lineEndOf } from '../text/place.ts'
 import type { Range, Splice } from '../text/splice.ts'
 
@@ -65,7 +65,7 @@ export function commonVersion(site: SiteView, places: readonly { readonly path: 
 }
 
 /** The element of a page that is most like a block: the same tag, and much the same inside. Null when none is. */
-export function likeBlock(site: SiteView, path: SitePath, tag: string, form: string): { readonly element: PageElement; readonly form: string; readonly likeness: number } | null {
+function likeBlock(site: SiteView, path: SitePath, tag: string, form: string): { readonly element: PageElement; readonly form: string; readonly likeness: number } | null {
   const page = site.page(path)
   const taken = partsIn(page).map(({ whole }) => whole)
   let best: { element: PageElement; form: string; likeness: number } | null = null
@@ -231,9 +231,4 @@ export function planInsertRegion(site: SiteView, from: SitePath, element: PageEl
   }
   const last = children.at(-1)
   return last ? put(last.place!.to, indentAt(page.text, last.place!.from), false) : []
-}
-
-/** Every element inside a region, for those who look for links. */
-export function linksIn(page: Page, element: PageElement): PageElement[] {
-  return descendantsOf(page, element).filter(({ tag, attributes }) => tag === 'a' && attributes.has('href'))
 }

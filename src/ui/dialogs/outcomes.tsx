@@ -39,7 +39,7 @@ export function Outcomes({ outcomes, chosen, onChoose }: { outcomes: readonly Pa
 }
 
 /** Two texts line by line: what goes is struck through and begins with a minus, what comes begins with a plus. */
-export function LineDiff({ before, after }: { before: string; after: string }) {
+function LineDiff({ before, after }: { before: string; after: string }) {
   return (
     <pre className="overflow-auto border-t border-line bg-sunken px-3 py-2 font-mono text-[12px] leading-5" tabIndex={0} aria-label="The difference, line by line">
       {diffLines(before.replace(/\r\n?/g, '\n'), after.replace(/\r\n?/g, '\n'), { ignoreWhitespace: false }).map(({ value, added, removed }, at) =>
