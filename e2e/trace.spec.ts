@@ -39,7 +39,7 @@ test('a ladder gives the reason for every rung, and each rung goes to its line',
   await expect(page.getByRole('textbox', { name: 'Text of the sheet' })).toBeFocused()
   await expect(page.locator('.cm-activeLine')).toHaveText(/color: var\(--tide\);/)
   await ladder.getByRole('button', { name: 'the <style> block in fares.html line 9' }).click()
-  await expect(page.getByRole('textbox', { name: 'Text of fares.html, to be read' })).toBeVisible()
+  await expect(page.getByRole('textbox', { name: 'Text of fares.html' })).toBeVisible()
   await expect(page.locator('.cm-activeLine')).toContainText('#7a1f12')
   await page.getByRole('button', { name: 'Back to the sheet' }).click()
   await expect(page.getByRole('textbox', { name: 'Text of the sheet' })).toBeVisible()

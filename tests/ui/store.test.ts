@@ -147,6 +147,22 @@ describe('the workroom’s state', () => {
     expect(store.getState().texts.has(fileDoc('new.html'))).toBe(false)
   })
 
+  it('typing in a page is one step of its own, and its frame follows once it is kept', async () => {
+    const store = createWorkroom(site())
+    store.getState().typeText(fileDoc('index.html'), [{ from: 0, to: 0, insert: 'a' }])
+    store.getState().typeText(fileDoc('index.html'), [{ from: 1, to: 1, insert: 'b' }])
+    expect([store.getState().texts.get(fileDoc('index.html')), store.getState().past.length]).toEqual(['ab<p>x', 0])
+    store.getState().typeText(fileDoc('more.css'), [{ from: 0, to: 0, insert: 'q {}' }])
+    store.getState().closeTyping()
+    expect(store.getState().past.map(({ label }) => label)).toEqual(['Typed in index.html', 'Typed in more.css'])
+    store.getState().typeText(fileDoc('gone.html'), [{ from: 0, to: 0, insert: 'x' }])
+    await settle()
+    expect([...store.getState().reloads.keys()].sort()).toEqual(['index.html', 'isles/b.html'])
+    store.getState().undo()
+    store.getState().undo()
+    expect(store.getState().texts.get(fileDoc('index.html'))).toBe('<p>x')
+  })
+
   it('a page is loaded anew only once its change is kept', async () => {
     let release = () => undefined as void
     answers = [(request) => new Promise((resolve) => (release = () => resolve(kept(request))))]

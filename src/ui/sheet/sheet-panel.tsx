@@ -4,7 +4,7 @@ import { css } from '@codemirror/lang-css'
 import { bracketMatching, indentOnInput, syntaxHighlighting } from '@codemirror/language'
 import { lintGutter, setDiagnostics } from '@codemirror/lint'
 import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
-import { Annotation, EditorState } from '@codemirror/state'
+import { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
 import { ChevronDown, ChevronUp } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
@@ -17,6 +17,7 @@ import { useInsights, useRoom, useWorkroom } from '../workroom/context.tsx'
 import { useShowReach } from '../workroom/outline.ts'
 import { reachInWords } from '../workroom/reach-words.ts'
 import { highlight, showRange, theme } from './editor-look.ts'
+import { docText, fromEditor, fromStore, lineEnd, toEditor } from './editor-text.ts'
 import { SourceView } from './source-view.tsx'
 
 /** A pause of the cursor before the selector under it is outlined. */
@@ -62,7 +63,7 @@ export function SheetPanel() {
       {open && source && (
         <div className="flex h-8 items-center gap-2 border-t border-line bg-sunken px-4">
           <code className="font-mono text-[12px] font-semibold">{source}</code>
-          <span className="text-quiet">to be read; changes go through the bench</span>
+          <span className="text-quiet">its text, as it is kept; the frame follows after a pause in typing</span>
           <button type="button" className="btn ml-auto h-6 text-[12px]" onClick={() => set({ source: null })}>Back to the sheet</button>
         </div>
       )}
@@ -82,9 +83,6 @@ function ReachAtCursor() {
 function limit(height: number): number {
   return Math.max(HEIGHT.least, Math.min(height, window.innerHeight - 260))
 }
-
-/** Marks changes that come from the rest of the workroom, which must not be sent back there. */
-const fromStore = Annotation.define<boolean>()
 
 function SheetEditor() {
   const { store, nonce } = useWorkroom()
@@ -163,31 +161,4 @@ function SheetEditor() {
   }, [goTo])
 
   return <div ref={host} className="h-full" data-testid="sheet-editor" />
-}
-
-/** An offset of the editor in the text's own counting. */
-function fromEditor(state: EditorState, offset: number): number {
-  return state.lineBreak === '\n' ? offset : state.sliceDoc(0, offset).length
-}
-
-/** The text with its own line ends: the editor itself counts every one as a single character. */
-function docText(state: EditorState): string {
-  return state.sliceDoc()
-}
-
-/** The line end the whole text uses, or LF where it mixes them; then CR stays as it is, a character like any other. */
-function lineEnd(text: string): string {
-  const crlf = text.split('\r\n').length - 1
-  return crlf > 0 && crlf === text.split('\n').length - 1 ? '\r\n' : '\n'
-}
-
-/** A change of the text in the editor's own counting, where a CR LF is one character. */
-function toEditor(state: EditorState, { from, to, insert }: { from: number; to: number; insert: string }) {
-  if (state.lineBreak === '\n') return { from, to, insert: state.toText(insert) }
-  const text = docText(state)
-  const splits = (offset: number) => text[offset - 1] === '\r' && text[offset] === '\n'
-  const shift = (offset: number) => offset - (text.slice(0, offset).split('\r\n').length - 1)
-  const first = splits(from) ? from - 1 : from
-  const last = splits(to) ? to + 1 : to
-  return { from: shift(first), to: shift(last), insert: state.toText(text.slice(first, from) + insert + text.slice(to, last)) }
 }

@@ -1,40 +1,66 @@
 'use client'
+import { defaultKeymap, indentWithTab } from '@codemirror/commands'
 import { css } from '@codemirror/lang-css'
 import { html } from '@codemirror/lang-html'
-import { syntaxHighlighting } from '@codemirror/language'
+import { bracketMatching, syntaxHighlighting } from '@codemirror/language'
 import { search, searchKeymap } from '@codemirror/search'
 import { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
 import { useEffect, useRef } from 'react'
 import { isPage } from '../../core/site/paths.ts'
 import { fileDoc } from '../../core/site/step.ts'
+import { diffTexts } from '../../core/text/splice.ts'
 import { useRoom, useWorkroom } from '../workroom/context.tsx'
 import { highlight, showRange, theme } from './editor-look.ts'
+import { docText, fromStore, lineEnd, toEditor } from './editor-text.ts'
 
-/** The text of a page or of another stylesheet, to be read. */
+/** The text of a page or of another stylesheet. The store owns it: what is typed goes there, what changes there comes back. */
 export function SourceView({ path }: { path: string }) {
-  const { nonce } = useWorkroom()
+  const { nonce, store } = useWorkroom()
   const host = useRef<HTMLDivElement>(null)
-  const text = useRoom((state) => state.texts.get(fileDoc(path)) ?? '')
+  const view = useRef<EditorView>(null)
   const goTo = useRoom((state) => state.goTo)
 
   useEffect(() => {
+    const doc = fileDoc(path)
+    const textNow = () => store.getState().texts.get(doc) ?? ''
     const editor = new EditorView({
       parent: host.current!,
       state: EditorState.create({
-        doc: text,
+        doc: textNow(),
         extensions: [
-          EditorView.cspNonce.of(nonce), EditorState.readOnly.of(true), lineNumbers(), drawSelection(), highlightActiveLine(), search({ top: true }),
-          isPage(path) ? html() : css(), syntaxHighlighting(highlight), theme, keymap.of(searchKeymap),
-          EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}, to be read`, tabindex: '0' }),
+          EditorView.cspNonce.of(nonce), EditorState.lineSeparator.of(lineEnd(textNow())), lineNumbers(), drawSelection(), highlightActiveLine(), bracketMatching(), search({ top: true }),
+          isPage(path) ? html({ autoCloseTags: false }) : css(), syntaxHighlighting(highlight), theme,
+          keymap.of([...searchKeymap, ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'), indentWithTab]),
+          EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}`, tabindex: '0' }),
+          EditorView.updateListener.of((update) => {
+            if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore))) return
+            store.getState().typeText(doc, diffTexts(textNow(), docText(update.state)))
+          }),
+          EditorView.domEventHandlers({ blur: () => store.getState().closeTyping() }),
         ],
       }),
     })
-    // A CR LF is one character to the editor.
-    const at = (offset: number) => offset - (text.slice(0, offset).split('\r\n').length - 1)
-    if (goTo) showRange(editor, at(goTo.from), at(goTo.to))
-    return () => editor.destroy()
-  }, [nonce, path, text, goTo])
+    view.current = editor
+    const leave = store.subscribe((state, before) => {
+      // A refused edit leaves the text as it is, and the editor must go back to it.
+      if (state.texts.get(doc) === before.texts.get(doc) && state.trouble === before.trouble) return
+      const [change] = diffTexts(docText(editor.state), textNow())
+      if (change) editor.dispatch({ changes: toEditor(editor.state, change), annotations: fromStore.of(true) })
+    })
+    return () => {
+      leave()
+      store.getState().closeTyping()
+      editor.destroy()
+    }
+  }, [nonce, store, path])
+
+  useEffect(() => {
+    const editor = view.current
+    if (!editor || !goTo) return
+    const { from, to } = toEditor(editor.state, { ...goTo, insert: '' })
+    showRange(editor, from, to)
+  }, [goTo, path])
 
   return <div ref={host} className="h-full" />
 }

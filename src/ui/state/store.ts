@@ -96,6 +96,8 @@ export interface WorkroomState {
   showPreview(splices: readonly Splice[] | null): void
   /** A stretch of typing in the sheet: shown at once, one step after a pause. */
   typeSheet(splices: readonly Splice[]): void
+  /** The same in the text of a page or another stylesheet; frames follow once it is kept. */
+  typeText(doc: Doc, splices: readonly Splice[]): void
   /** Makes a step of what was typed, if anything. */
   closeTyping(): void
   undo(): void
@@ -235,8 +237,11 @@ export function createWorkroom(site: SiteState): WorkroomStore {
         set({ preview: splices ? applySplices(text, splices) : null })
       },
       typeSheet(splices) {
-        const doc = lookDoc(get().lookId)
-        const before = get().texts.get(doc)!
+        get().typeText(lookDoc(get().lookId), splices)
+      },
+      typeText(doc, splices) {
+        const before = get().texts.get(doc)
+        if (before === undefined) return
         if (!writable(doc, splices)) return
         if (typing && typing.doc !== doc) get().closeTyping()
         if (typing) clearTimeout(typing.timer)
@@ -249,8 +254,10 @@ export function createWorkroom(site: SiteState): WorkroomStore {
         clearTimeout(timer)
         typing = null
         const now = get().texts.get(doc)!
-        const step = stepOf({ label: 'Typed in the sheet', texts: [{ doc, splices: diffTexts(before, now) }] }, () => before)
+        const path = pathOfDoc(doc)
+        const step = stepOf({ label: path === null ? 'Typed in the sheet' : `Typed in ${path}`, texts: [{ doc, splices: diffTexts(before, now) }] }, () => before)
         if (!step) return
+        for (const page of path === null ? [] : isPage(path) ? [path] : pagePaths(get().files)) stale.add(page)
         keeper.keep({ type: 'step', step })
         set((state) => ({ past: [...state.past, step], future: [] }))
       },
