@@ -99,8 +99,9 @@ const LineupPage = memo(function LineupPage({ page, width, scale, keep, root }: 
   const unkept = useRoom((state) => state.unkept.has(page))
   const turn = useTurn(inView)
   const alive = (keep ? seen : turn) && !unkept
+  // Where no frame is, what is out of view need not be laid out. A live frame is left alone: skipped, it would not restyle.
   return (
-    <li ref={item} style={{ width: width * scale + 2, containIntrinsicSize: `${width * scale + 2}px ${height * scale + 50}px` }} className="flex flex-col [content-visibility:auto]">
+    <li ref={item} style={{ width: width * scale + 2, containIntrinsicSize: `${width * scale + 2}px ${height * scale + 50}px` }} className={`flex flex-col ${alive ? '' : '[content-visibility:auto]'}`}>
       <PageTag page={page} />
       <div className="relative border border-line bg-white">
         {alive
