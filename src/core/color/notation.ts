@@ -1,16 +1,17 @@
-import { converter, formatHex, formatHex8, formatHsl, formatRgb, parse, round, type Color } from 'culori'
+import { clampChroma, converter, formatHex, formatHex8, inGamut, parse, type Color } from 'culori'
+import { formatNumber } from '../values/number.ts'
 
 const toRgb = converter('rgb')
-const toHsl = converter('hsl')
-const toOklch = converter('oklch')
-const round3 = round(3)
+const inSrgb = inGamut('rgb')
 
-/** A colour as a picker speaks of it: "#rrggbb", or "#rrggbbaa" when translucent. Null for what is no plain colour. */
+/** The ways CSS Color 4 writes a colour; `name` is a keyword such as teal. */
+export const NOTATIONS = ['hex', 'rgb', 'hsl', 'hwb', 'lab', 'lch', 'oklab', 'oklch', 'color', 'name'] as const
+export type Notation = (typeof NOTATIONS)[number]
+
+/** A colour as a picker speaks of it: "#rrggbb", or "#rrggbbaa" when translucent; brought into sRGB. Null for what is no plain colour. */
 export function toHex(value: string): string | null {
   const color = parseColor(value)
-  if (!color) return null
-  const rgb = toRgb(color)
-  return (rgb.alpha ?? 1) < 1 ? formatHex8(rgb) : formatHex(rgb)
+  return color && hexOf(color)
 }
 
 /** Whether a value is one plain colour that can be computed without a page (no `var()`, no `currentcolor`). */
@@ -18,25 +19,116 @@ export function isColor(value: string): boolean {
   return parseColor(value) !== null
 }
 
-/** Writes a picked colour ("#rrggbb[aa]") in the notation of `model`: hex, rgb(), hsl() or oklch(); hex for the rest. */
-export function writeColorLike(model: string, hex: string): string {
-  const color = parse(hex)
-  if (!color) return hex
-  const notation = /^\s*([a-z-]+)\(/i.exec(model)?.[1]?.toLowerCase() ?? ''
-  if (notation.startsWith('rgb')) return formatRgb(color)
-  if (notation.startsWith('hsl')) return formatHsl(round3Hsl(color))
-  if (notation === 'oklch') {
-    const { l, c, h = 0, alpha = 1 } = toOklch(color)
-    return `oklch(${round3(l)} ${round3(c)} ${round3(h)}${alpha < 1 ? ` / ${round3(alpha)}` : ''})`
-  }
-  const upper = /^#[0-9A-F]*[A-F][0-9A-F]*$/.test(model.trim())
-  return upper ? hex.toUpperCase() : hex
+/** How a colour is written; null for what is no plain colour. */
+export function notationOf(value: string): Notation | null {
+  const text = value.trim().toLowerCase()
+  if (!isColor(text)) return null
+  if (text.startsWith('#')) return 'hex'
+  const call = /^([a-z]+)\(/.exec(text)?.[1]?.replace(/a$/, '')
+  return call === undefined ? 'name' : (NOTATIONS.find((notation) => notation === call) ?? null)
 }
 
-function round3Hsl(color: Color) {
-  const { h = 0, s, l, alpha } = toHsl(color)
-  return { mode: 'hsl' as const, h: Math.round(h * 10) / 10, s: round3(s), l: round3(l), ...(alpha === undefined ? {} : { alpha }) }
+/** Writes a colour of any notation in the one that `model` is written in; hex where `model` is a name or no colour. Capitals and commas are kept up. */
+export function writeColorLike(model: string, color: string): string {
+  const notation = notationOf(model) ?? 'hex'
+  const text = model.trim()
+  const written = writeColor(color, notation === 'name' ? 'hex' : notation, { commas: /^[^,(]*\([^,]*,/.test(text), space: /^color\(\s*([\w-]+)/i.exec(text)?.[1]?.toLowerCase() })
+  return notation === 'hex' && /^#[0-9A-F]*[A-F][0-9A-F]*$/.test(text) ? written.toUpperCase() : written
 }
+
+/** How a notation is spelt where it has several spellings. */
+interface Spelling {
+  /** The older form with commas, for rgb() and hsl(). */
+  readonly commas?: boolean
+  /** The colour space of color(). */
+  readonly space?: string | undefined
+}
+
+/**
+ * Writes a colour in a notation. Colours outside sRGB are brought into it, hue and lightness kept, for the notations that end
+ * there; `name` gives the keyword where there is one, else hex. The colour as it stands when it is none.
+ */
+export function writeColor(value: string, notation: Notation, { commas = false, space = 'display-p3' }: Spelling = {}): string {
+  const color = parseColor(value)
+  if (!color) return value
+  const alpha = color.alpha ?? 1
+  const join = (parts: readonly string[]) => (commas ? parts.join(', ') + (alpha < 1 ? `, ${short(alpha, 3)}` : '') : parts.join(' ') + (alpha < 1 ? ` / ${short(alpha, 3)}` : ''))
+  switch (notation) {
+    case 'hex':
+      return hexOf(color)
+    case 'name':
+      return nameOf(color) ?? hexOf(color)
+    case 'rgb': {
+      const { r, g, b } = srgb(color)
+      return `rgb${commas && alpha < 1 ? 'a' : ''}(${join([r, g, b].map((channel) => String(Math.round(channel * 255))))})`
+    }
+    case 'hsl': {
+      const { h = 0, s, l } = converter('hsl')(srgb(color))
+      return `hsl${commas && alpha < 1 ? 'a' : ''}(${join([short(h, 1), `${short(s * 100, 1)}%`, `${short(l * 100, 1)}%`])})`
+    }
+    case 'hwb': {
+      const { h = 0, w, b } = converter('hwb')(srgb(color))
+      return `hwb(${plain([short(h, 1), `${short(w * 100, 1)}%`, `${short(b * 100, 1)}%`], alpha)})`
+    }
+    case 'lab':
+    case 'oklab': {
+      const { l, a, b } = converter(notation)(color)
+      const digits = notation === 'lab' ? 2 : 4
+      return `${notation}(${plain([short(l, digits), short(a, digits), short(b, digits)], alpha)})`
+    }
+    case 'lch':
+    case 'oklch': {
+      const { l, c, h = 0 } = converter(notation)(color)
+      const digits = notation === 'lch' ? 2 : 3
+      return `${notation}(${plain([short(l, digits), short(c, digits), short(h, digits)], alpha)})`
+    }
+    case 'color':
+      return `color(${space} ${plain(channelsIn(color, space).map((channel) => short(channel, 4)), alpha)})`
+  }
+}
+
+const plain = (parts: readonly string[], alpha: number) => parts.join(' ') + (alpha < 1 ? ` / ${short(alpha, 3)}` : '')
+
+function short(value: number, digits: number): string {
+  const factor = 10 ** digits
+  return formatNumber(Math.round(value * factor) / factor)
+}
+
+/** Colour spaces of color(), as culori calls them. */
+const SPACES: Readonly<Record<string, Color['mode']>> = { srgb: 'rgb', 'srgb-linear': 'lrgb', 'display-p3': 'p3', 'a98-rgb': 'a98', 'prophoto-rgb': 'prophoto', rec2020: 'rec2020', xyz: 'xyz65', 'xyz-d65': 'xyz65', 'xyz-d50': 'xyz50' }
+
+function channelsIn(color: Color, space: string): number[] {
+  const mode = SPACES[space] ?? 'p3'
+  const { mode: _mode, alpha: _alpha, ...channels } = converter(mode)(color) as unknown as Record<string, number>
+  return Object.values(channels)
+}
+
+function hexOf(color: Color): string {
+  const rgb = srgb(color)
+  return (rgb.alpha ?? 1) < 1 ? formatHex8(rgb) : formatHex(rgb)
+}
+
+/** The colour in sRGB; one that lies outside is brought in with less chroma (CSS Color 4, section 13, does so in OKLCH too). */
+function srgb(color: Color) {
+  return toRgb(inSrgb(color) ? color : clampChroma(color, 'oklch'))
+}
+
+function nameOf(color: Color): string | null {
+  if ((color.alpha ?? 1) < 1) return null
+  return NAMES.get(hexOf(color)) ?? null
+}
+
+/** The 148 named colours of CSS Color 4, section 6.1; of two names for one colour the first. */
+export const NAMED_COLORS: readonly string[] =
+  `aliceblue antiquewhite aqua aquamarine azure beige bisque black blanchedalmond blue blueviolet brown burlywood cadetblue chartreuse chocolate coral cornflowerblue cornsilk crimson cyan
+  darkblue darkcyan darkgoldenrod darkgray darkgreen darkgrey darkkhaki darkmagenta darkolivegreen darkorange darkorchid darkred darksalmon darkseagreen darkslateblue darkslategray darkslategrey darkturquoise darkviolet
+  deeppink deepskyblue dimgray dimgrey dodgerblue firebrick floralwhite forestgreen fuchsia gainsboro ghostwhite gold goldenrod gray green greenyellow grey honeydew hotpink indianred indigo ivory khaki
+  lavender lavenderblush lawngreen lemonchiffon lightblue lightcoral lightcyan lightgoldenrodyellow lightgray lightgreen lightgrey lightpink lightsalmon lightseagreen lightskyblue lightslategray lightslategrey lightsteelblue lightyellow lime limegreen linen
+  magenta maroon mediumaquamarine mediumblue mediumorchid mediumpurple mediumseagreen mediumslateblue mediumspringgreen mediumturquoise mediumvioletred midnightblue mintcream mistyrose moccasin navajowhite navy oldlace olive olivedrab orange orangered orchid
+  palegoldenrod palegreen paleturquoise palevioletred papayawhip peachpuff peru pink plum powderblue purple rebeccapurple red rosybrown royalblue saddlebrown salmon sandybrown seagreen seashell sienna silver skyblue slateblue slategray slategrey snow springgreen steelblue
+  tan teal thistle tomato turquoise violet wheat white whitesmoke yellow yellowgreen`.split(/\s+/)
+
+const NAMES = new Map([...NAMED_COLORS].reverse().map((name) => [formatHex(parse(name)!), name]))
 
 function parseColor(value: string): Color | null {
   return parse(value.trim().toLowerCase()) ?? null

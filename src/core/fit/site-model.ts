@@ -14,6 +14,7 @@ import { whyNothing, withoutStates } from '../selectors/why-nothing.ts'
 import { normalSelector } from '../selectors/serialize.ts'
 import { parseSheet, type Sheet } from '../sheet/parse.ts'
 import type { State } from '../selectors/match.ts'
+import { linksIn, type LinkCondition } from '../states/links.ts'
 import { encodePath, folderOf, isPage, isSheet, targetOf, type SitePath } from '../site/paths.ts'
 import type { TextEncodingName } from '../site/encoding.ts'
 import { fileDoc, type Doc } from '../site/step.ts'
@@ -252,9 +253,9 @@ export class SiteModel implements SiteView {
     return this.cascadeFor(path, this.sheetsOn(path, viewport), viewport, states).stylesOf(this.page(path))
   }
 
-  /** The computed styles of a page. Pages that wear the same sheets share one cascade. */
-  stylesOf(path: SitePath, viewport = this.viewport): PageStyles {
-    const place = `${path} ${viewport.width} ${viewport.height}`
+  /** The computed styles of a page, at rest or with all its links in a state. Pages that wear the same sheets share one cascade. */
+  stylesOf(path: SitePath, viewport = this.viewport, state: LinkCondition = 'none'): PageStyles {
+    const place = `${path} ${viewport.width} ${viewport.height} ${state}`
     let styles = this.styles.get(place)
     if (styles && !this.refresh(styles.cascade)) {
       this.drop(styles.cascade)
@@ -264,7 +265,7 @@ export class SiteModel implements SiteView {
       const page = this.page(path)
       const sheets = this.sheetsOn(path, viewport)
       // References in style attributes are seen from the page's folder.
-      const key = [folderOf(path), String(page.quirks), viewport.width, viewport.height, ...sheets.map(({ kind, file, offset, sheet, layers }) => (kind === 'external' ? `${file} ${layers?.join('.')}` : `${file} ${offset} ${sheet.text}`))].join('\0')
+      const key = [state, folderOf(path), String(page.quirks), viewport.width, viewport.height, ...sheets.map(({ kind, file, offset, sheet, layers }) => (kind === 'external' ? `${file} ${layers?.join('.')}` : `${file} ${offset} ${sheet.text}`))].join('\0')
       let cascade = this.cascades.get(key)
       if (cascade && !this.refresh(cascade)) {
         this.drop(cascade)
@@ -272,7 +273,7 @@ export class SiteModel implements SiteView {
       }
       if (!cascade) {
         if (this.cascades.size > CASCADES_AT_MOST) this.forget()
-        this.cascades.set(key, (cascade = this.cascadeFor(path, sheets, viewport)))
+        this.cascades.set(key, (cascade = this.cascadeFor(path, sheets, viewport, state === 'none' ? undefined : linksIn(state))))
       }
       this.styles.set(place, (styles = cascade.stylesOf(page)))
     }

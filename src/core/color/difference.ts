@@ -1,0 +1,13 @@
+import { converter, parse } from 'culori'
+
+const toOklab = converter('oklab')
+
+/** Distance of two plain colours in OKLab (CSS Color 4, section 12.2 "ΔEOK"), opacity as a fourth axis; 0 for equal ones, NaN for what is no colour. About 0.02 is just seen side by side (common practice). */
+export function difference(a: string, b: string): number {
+  const [one, two] = [a, b].map((value) => {
+    const color = parse(value.trim().toLowerCase())
+    return color && { ...toOklab(color), alpha: color.alpha ?? 1 }
+  })
+  if (!one || !two) return NaN
+  return Math.hypot(one.l - two.l, one.a - two.a, one.b - two.b, one.alpha - two.alpha)
+}

@@ -1,0 +1,204 @@
+import type { PageStyles } from '../cascade/cascade.ts'
+import type { Viewport } from '../cascade/media.ts'
+import { idOf } from '../cascade/properties.ts'
+import { resolvedValue } from '../cascade/resolved.ts'
+import type { ElementStyle } from '../cascade/style.ts'
+import { contrastRatio, isLarge, NEEDS } from '../color/contrast.ts'
+import { CLEAR, hexOfRgb, readRgb, type Rgb } from '../color/rgb.ts'
+import type { SiteModel } from '../fit/site-model.ts'
+import type { PageElement } from '../markup/tree.ts'
+import type { SitePath } from '../site/paths.ts'
+import { isLink, LINK_CONDITIONS, type LinkCondition } from '../states/links.ts'
+import { holdersOf } from './holders.ts'
+import { painted, Surfaces, type Undecided } from './surface.ts'
+
+/** What two colours are compared for: text on its background, a control's edge against what is around it, or a link against the text it stands in. */
+export type PairKind = 'text' | 'control' | 'link-in-text'
+
+/** Two colours that meet on the pages, and how well they are told apart. */
+export interface ContrastPair {
+  readonly kind: PairKind
+  /** The colour in front, as it is painted: text, an edge, a link. Hex. */
+  readonly text: string
+  /** What it is seen against; null where that cannot be told. */
+  readonly background: string | null
+  readonly ratio: number | null
+  /** The smallest ratio of WCAG 2.2 for it. */
+  readonly needs: number
+  readonly passes: boolean | null
+  /** Why it cannot be told; null where it can. */
+  readonly undecided: Undecided | null
+  readonly state: LinkCondition
+  readonly elements: number
+  readonly pages: readonly SitePath[]
+  /** The first element, to be looked at. */
+  readonly sample: { readonly page: SitePath; readonly index: number }
+}
+
+const ID = Object.fromEntries(
+  ['color', '-webkit-text-fill-color', 'background-color', 'background-image', 'background-clip', 'font-size', 'font-weight', 'font-style', 'visibility', 'clip', 'clip-path', 'appearance', 'text-decoration-line', 'border-bottom-width', 'border-bottom-style', 'display', ...['top', 'right', 'bottom', 'left'].flatMap((side) => [`border-${side}-color`, `border-${side}-width`, `border-${side}-style`])].map((name) => [name, idOf(name)]),
+) as Record<string, number>
+
+/** What one style looks like; the same for every element that has it. */
+interface Seen {
+  readonly kind: PairKind
+  readonly text: string
+  readonly background: string | null
+  readonly needs: number
+  readonly undecided: Undecided | null
+}
+
+/** Elements of one page that share a style. */
+interface Tally {
+  readonly style: ElementStyle
+  readonly kind: PairKind
+  readonly first: PageElement
+  count: number
+}
+
+/** Which styles hold text on a page. It depends on the page's tree and on which elements share a style, not on what the styles say. */
+const tallies = new WeakMap<PageStyles, readonly Tally[]>()
+
+function talliesOf(styles: PageStyles, state: LinkCondition): readonly Tally[] {
+  const known = tallies.get(styles)
+  if (known) return known
+  const { texts, inLinks, controls, besideText } = holdersOf(styles.page)
+  const found: Tally[] = []
+  const count = (kind: PairKind, elements: readonly PageElement[]) => {
+    const tally = new Map<ElementStyle, Tally>()
+    for (const element of elements) {
+      const style = styles.styles[element.index]!
+      const there = tally.get(style)
+      if (there) there.count++
+      else tally.set(style, { style, kind, first: element, count: 1 })
+    }
+    found.push(...tally.values())
+  }
+  count('text', state === 'none' ? texts : inLinks)
+  if (state === 'none') count('control', controls)
+  // A link beside text must be found at rest and once visited; in the other states it is being pointed at already.
+  if (state === 'none' || state === 'visited') count('link-in-text', besideText)
+  tallies.set(styles, found)
+  return found
+}
+
+/** Tells the surfaces what visited links look like at rest, up to the link and down to the text in it. */
+function tellVisited(surfaces: Surfaces, visited: PageStyles, rest: PageStyles): void {
+  for (const holder of holdersOf(visited.page).inLinks) {
+    for (let at: PageElement | null = holder; at; at = isLink(at) ? null : at.parent) surfaces.visited(visited.styles[at.index]!, rest.styles[at.index]!)
+  }
+}
+
+/** How far a pass has come. */
+export interface ContrastProgress {
+  readonly done: number
+  readonly total: number
+}
+
+/**
+ * Every pairing of colours that occurs on the pages, from the cascade: translucent layers and opacity composed, text over
+ * pictures and effects flagged, links in every state. The worst first. Whoever runs it may stop between two pages.
+ */
+export function* contrastPairs(model: SiteModel, viewport: Viewport): Generator<ContrastProgress, ContrastPair[], void> {
+  const surfaces = new Surfaces()
+  const looks = new Map<ElementStyle, Partial<Record<PairKind, Seen | null>>>()
+  const pairs = new Map<string, { pair: Omit<ContrastPair, 'pages' | 'elements'>; elements: number; pages: Set<SitePath> }>()
+  const paths = model.pagePaths
+  for (const [at, path] of paths.entries()) {
+    for (const state of LINK_CONDITIONS) {
+      if (state !== 'none' && holdersOf(model.page(path)).inLinks.length === 0) continue
+      const styles = model.stylesOf(path, viewport, state)
+      if (state === 'visited') tellVisited(surfaces, styles, model.stylesOf(path, viewport))
+      for (const { style, kind, first, count } of talliesOf(styles, state)) {
+        const known = looks.get(style) ?? {}
+        looks.set(style, known)
+        if (known[kind] === undefined) known[kind] = SEE[kind](style, surfaces)
+        const seen = known[kind]
+        if (!seen) continue
+        const key = `${kind} ${seen.text} ${seen.background} ${seen.needs} ${state} ${seen.undecided}`
+        const there = pairs.get(key)
+        if (there) {
+          there.elements += count
+          there.pages.add(path)
+        } else pairs.set(key, { pair: pairOf(seen, state, { page: path, index: first.index }), elements: count, pages: new Set([path]) })
+      }
+    }
+    yield { done: at + 1, total: paths.length }
+  }
+  const worst = ({ ratio, needs }: ContrastPair) => (ratio === null ? Infinity : ratio / needs)
+  return [...pairs.values()].map(({ pair, elements, pages }) => ({ ...pair, elements, pages: [...pages] })).sort((a, b) => worst(a) - worst(b))
+}
+
+/** The same, run to its end. */
+export function allContrastPairs(model: SiteModel, viewport: Viewport): ContrastPair[] {
+  const pass = contrastPairs(model, viewport)
+  for (;;) {
+    const next = pass.next()
+    if (next.done) return next.value
+  }
+}
+
+function pairOf({ kind, text, background, needs, undecided }: Seen, state: LinkCondition, sample: ContrastPair['sample']): Omit<ContrastPair, 'pages' | 'elements'> {
+  const ratio = background === null ? null : contrastRatio(readRgb(text)!, readRgb(background)!)
+  return { kind, text, background, ratio, needs, passes: ratio === null ? null : ratio >= needs, undecided, state, sample }
+}
+
+const SEE: Readonly<Record<PairKind, (style: ElementStyle, surfaces: Surfaces) => Seen | null>> = { text: seeText, control: seeControl, 'link-in-text': seeLink }
+
+function textColor(style: ElementStyle, surfaces: Surfaces): Rgb {
+  return surfaces.color(style, ID['-webkit-text-fill-color']!) ?? surfaces.color(style, ID['color']!) ?? CLEAR
+}
+
+/** Whether what is in the element is out of sight: hidden, of no size, or cut away so that only screen readers meet it. */
+function isUnseen(style: ElementStyle): boolean {
+  if (style.value(ID['visibility']!) !== 'visible' || parseFloat(style.value(ID['font-size']!)) === 0) return true
+  for (let at: ElementStyle | null = style; at; at = at.parent) {
+    if (/^rect\((?:[01]px,? ?){4}\)$/.test(at.value(ID['clip']!)) || /^inset\((?:50|100)%/.test(at.value(ID['clip-path']!))) return true
+  }
+  return false
+}
+
+function seeText(shown: ElementStyle, surfaces: Surfaces): Seen | null {
+  const surface = surfaces.under(shown)
+  const style = surfaces.restOf(shown)
+  if (surface.hidden || isUnseen(style)) return null
+  const color = textColor(shown, surfaces)
+  const clipped = style.value(ID['background-clip']!) === 'text'
+  if (color.alpha === 0 && !clipped) return null
+  const undecided = clipped ? 'effect' : surface.undecided
+  const needs = isLarge(parseFloat(style.value(ID['font-size']!)), Number(style.value(ID['font-weight']!))) ? NEEDS.largeText : NEEDS.text
+  return { kind: 'text', text: hexOfRgb(painted(color, surface)), background: undecided ? null : hexOfRgb(painted(CLEAR, surface)), needs, undecided }
+}
+
+/** A control is seen by its edge, or by its own background where that stands out; the better of the two counts. */
+function seeControl(style: ElementStyle, surfaces: Surfaces): Seen | null {
+  const around = surfaces.around(style)
+  const inside = surfaces.under(style)
+  if (inside.hidden || isUnseen(style)) return null
+  const undecided = around.undecided ?? inside.undecided
+  const ground = painted(CLEAR, around)
+  const edges = ['top', 'right', 'bottom', 'left'].flatMap((side) => {
+    const drawn = parseFloat(style.value(ID[`border-${side}-width`]!)) > 0 && !['none', 'hidden'].includes(style.value(ID[`border-${side}-style`]!))
+    const color = drawn ? readRgb(resolvedValue(style, ID[`border-${side}-color`]!)) : null
+    return color && color.alpha > 0 ? [painted(color, around)] : []
+  })
+  const best = [painted(CLEAR, inside), ...edges].sort((a, b) => contrastRatio(b, ground) - contrastRatio(a, ground))[0]!
+  return { kind: 'control', text: hexOfRgb(best), background: undecided ? null : hexOfRgb(ground), needs: NEEDS.control, undecided }
+}
+
+/** A link that nothing but its colour tells from the text around it (technique G183); null where something else does. */
+function seeLink(shown: ElementStyle, surfaces: Surfaces): Seen | null {
+  const surface = surfaces.under(shown)
+  const style = surfaces.restOf(shown)
+  const parent = style.parent
+  if (!parent || surface.hidden || isUnseen(style)) return null
+  const differs = (id: number) => style.value(id) !== parent.value(id)
+  const underlined = style.value(ID['text-decoration-line']!) !== 'none'
+  const ruled = parseFloat(style.value(ID['border-bottom-width']!)) > 0 && !['none', 'hidden'].includes(style.value(ID['border-bottom-style']!))
+  const bolder = Math.abs(Number(style.value(ID['font-weight']!)) - Number(parent.value(ID['font-weight']!))) >= 200
+  const boxed = (readRgb(resolvedValue(style, ID['background-color']!))?.alpha ?? 0) > 0 || style.value(ID['background-image']!) !== 'none' || style.value(ID['display']!) !== 'inline'
+  if (underlined || ruled || bolder || boxed || differs(ID['font-style']!)) return null
+  const beside = surfaces.under(parent)
+  const undecided = surface.undecided ?? beside.undecided
+  return { kind: 'link-in-text', text: hexOfRgb(painted(textColor(shown, surfaces), surface)), background: undecided ? null : hexOfRgb(painted(textColor(parent, surfaces), beside)), needs: NEEDS.linkBesideText, undecided }
+}

@@ -1,0 +1,37 @@
+import type { PageElement } from '../markup/tree.ts'
+import type { State } from '../selectors/match.ts'
+import { memo } from '../text/memo.ts'
+
+/** What a link can look like: at rest, or in a state. `focus` is focus that shows. */
+export const LINK_CONDITIONS = ['none', 'visited', 'hover', 'focus', 'active'] as const
+export type LinkCondition = (typeof LINK_CONDITIONS)[number]
+
+/** Whether an element is a link (HTML, section 4.6.1). */
+export function isLink({ html, tag, attributes }: PageElement): boolean {
+  return html && (tag === 'a' || tag === 'area') && attributes.has('href')
+}
+
+/** The link an element is, or stands in. */
+export function linkAround(element: PageElement): PageElement | null {
+  for (let at: PageElement | null = element; at; at = at.parent) if (isLink(at)) return at
+  return null
+}
+
+const holdsLink = memo((element: PageElement): boolean => element.children.some((child) => isLink(child) || holdsLink(child)))
+
+const ON: Readonly<Record<LinkCondition, { readonly link: ReadonlySet<State>; readonly around: ReadonlySet<State> }>> = {
+  none: { link: new Set(), around: new Set() },
+  visited: { link: new Set<State>(['visited']), around: new Set() },
+  hover: { link: new Set<State>(['hover']), around: new Set<State>(['hover']) },
+  focus: { link: new Set<State>(['focus', 'focus-visible', 'focus-within']), around: new Set<State>(['focus-within']) },
+  active: { link: new Set<State>(['active', 'hover']), around: new Set<State>(['active', 'hover']) },
+}
+
+/**
+ * The states of every element while each link is in one, as if one after another: a pointer over a link is over what holds it
+ * too (Selectors 4, section 9). Whatever is not on a link's path is at rest.
+ */
+export function linksIn(state: LinkCondition): (element: PageElement) => ReadonlySet<State> {
+  const { link, around } = ON[state]
+  return (element) => (isLink(element) ? link : around.size > 0 && holdsLink(element) ? around : ON.none.link)
+}
