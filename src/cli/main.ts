@@ -3,6 +3,8 @@ import { whyNothing } from '../core/selectors/why-nothing.ts'
 import { WORN_STATES, type WornState } from '../core/selectors/states.ts'
 import { SEVERITIES, type Severity } from '../core/fit/finding.ts'
 import { check, checkText, fails, sarif } from './commands/check.ts'
+import { colours, coloursText } from './commands/colours.ts'
+import { contrast, contrastText } from './commands/contrast.ts'
 import { fix } from './commands/fix.ts'
 import { reach } from './commands/reach.ts'
 import { resolve } from './commands/resolve.ts'
@@ -23,6 +25,10 @@ const USAGE = `Use: npm run --silent attire -- <command> <folder> [options]
       the fit check: what is wrong with pages, sheet and files
   fix <folder> --out <folder> [--rule id] [--sheet css/site.css] [--json]
       a copy of the site with all that has a safe fix mended; the folder itself is never changed
+  colours <folder> [--json]
+      swatches and colours written directly in the sheet, with their uses
+  contrast <folder> [--width 1280] [--json]
+      every pairing of text and background on the pages, in every link state, with its WCAG 2.2 ratio
 
 Exit codes: 0 fine, 1 findings (as bad as --fail-on says, or worse; errors when it is left out), 2 wrong use.`
 
@@ -52,7 +58,7 @@ async function run(argv: readonly string[], out: (text: string) => void): Promis
     return 0
   }
   if (command === undefined) throw new WrongUse('Say what to do.')
-  if (!['resolve', 'trace', 'reach', 'check', 'fix'].includes(command)) throw new WrongUse(`There is no command ${command}.`)
+  if (!['resolve', 'trace', 'reach', 'check', 'fix', 'colours', 'contrast'].includes(command)) throw new WrongUse(`There is no command ${command}.`)
   if (folder === undefined) throw new WrongUse('Say which folder holds the site.')
   if (rest.length > 0) throw new WrongUse(`One folder at a time; “${rest[0]}” is too much.`)
   const viewport = { width: pixels('width', values.width), height: pixels('height', values.height) }
@@ -88,6 +94,16 @@ async function run(argv: readonly string[], out: (text: string) => void): Promis
       const findings = check(site)
       out(values.sarif ? JSON.stringify(sarif(findings)) : values.json ? JSON.stringify({ findings }) : checkText(findings))
       return fails(findings, level) ? 1 : 0
+    }
+    case 'colours': {
+      const found = colours(site)
+      out(values.json ? JSON.stringify({ colours: found }) : coloursText(found))
+      return 0
+    }
+    case 'contrast': {
+      const pairs = contrast(site, viewport)
+      out(values.json ? JSON.stringify({ pairs }) : contrastText(pairs))
+      return 0
     }
     default: {
       if (!values.selector) throw new WrongUse('Say which selector: --selector S.')

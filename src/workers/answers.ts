@@ -1,3 +1,5 @@
+import { swatchReach } from '../core/color/uses.ts'
+import { contrastOffer } from '../core/contrast/offer.ts'
 import { FitCheck } from '../core/fit/check.ts'
 import { FitSite } from '../core/fit/fit-site.ts'
 import { RULES } from '../core/fit/rules/index.ts'
@@ -5,6 +7,8 @@ import { imagesOf } from '../core/fit/images.ts'
 import type { SiteModel } from '../core/fit/site-model.ts'
 import { planLift } from '../core/lift/plan.ts'
 import { counterpart, wrapElement, wrapFault } from '../core/markup/wrap.ts'
+import { reachOf } from '../core/selectors/reach.ts'
+import { parseSheet } from '../core/sheet/parse.ts'
 import { blocksOf } from '../core/site/blocks.ts'
 import { NO_CHANGE } from '../core/site/change.ts'
 import { planMoves, referrersTo } from '../core/site/move.ts'
@@ -14,10 +18,15 @@ import { newPageText } from '../core/site/new-page.ts'
 import { commonVersion, partsOf, planPart, planShare, planUnshare } from '../core/site/share.ts'
 import { fileDoc } from '../core/site/step.ts'
 import { weightOf } from '../core/site/weights.ts'
+import { missedBy, roleSpecimens, sizesOf, textOf } from '../core/type/roles.ts'
 import { placeOf } from '../core/text/place.ts'
-import type { PartView, Question, Questions, WrapView } from './protocol.ts'
+import type { LongQuestion, PartView, Question, Questions, WrapView } from './protocol.ts'
 
-type Answers = { readonly [Q in Exclude<Question, 'prove'>]: (ask: Questions[Q]['ask']) => Questions[Q]['answer'] }
+/** How many letters of how many pages tell how often each occurs. */
+const PROSE_PAGES = 20
+const PROSE_LETTERS = 4000
+
+type Answers = { readonly [Q in Exclude<Question, LongQuestion>]: (ask: Questions[Q]['ask']) => Questions[Q]['answer'] }
 
 /** What the worker answers at once, question by question. */
 export function answersOf(model: SiteModel, check: FitCheck): Answers {
@@ -55,6 +64,12 @@ export function answersOf(model: SiteModel, check: FitCheck): Answers {
     images: () => imagesOf(new FitSite(model)),
     weights: () => model.pagePaths.map((path) => weightOf(model, path)),
     lift: (choices) => planLift(model, choices),
+    swatchReach: ({ name }) => swatchReach(model.context().readSheet(model.sheetPath) ?? parseSheet(''), name, model.pagePaths, (page, selector) => reachOf(model.page(page), selector).map(({ index }) => index)),
+    contrastOffer: ({ pair, viewport }) => contrastOffer(model, pair, viewport),
+    specimens: ({ viewport }) => roleSpecimens(model, viewport),
+    missed: ({ selector, joined, viewport }) => missedBy(model, selector, joined, viewport),
+    sizes: ({ selector, viewport }) => sizesOf(model, selector, viewport),
+    prose: () => model.pagePaths.slice(0, PROSE_PAGES).map((path) => textOf(model.page(path), model.page(path).root, PROSE_LETTERS)).join(' '),
   }
 }
 

@@ -1,15 +1,13 @@
 import type { WearSummary } from '../core/fit/site-model.ts'
-import type { ProofProgress } from '../core/lift/proof.ts'
-import type { SiteChange } from '../core/site/change.ts'
 import type { SiteState } from '../core/site/protocol.ts'
 import type { FromLoader } from './load.worker.ts'
-import type { FitNews, FromWorker, Question, Questions, ToWorker } from './protocol.ts'
+import type { FitNews, FromWorker, LongProgress, LongQuestion, Question, Questions, ToWorker } from './protocol.ts'
 
 /** The workroom's end of the site worker. */
 export class SiteWorker {
   private readonly worker = new Worker(new URL('./site.worker.ts', import.meta.url), { type: 'module' })
   private readonly waiting = new Map<number, (answer: never) => void>()
-  private readonly progress = new Map<number, (progress: ProofProgress) => void>()
+  private readonly progress = new Map<number, (progress: never) => void>()
   private next = 1
   /** Called before each question: tells the worker what it has not heard yet, so that it answers about the latest text. */
   beforeAsk: () => void = () => undefined
@@ -18,7 +16,7 @@ export class SiteWorker {
     this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
       if (data.type === 'wear') return onWear(data.reports)
       if (data.type === 'fit') return onFit(data.news)
-      if (data.type === 'progress') return this.progress.get(data.id)?.(data.progress)
+      if (data.type === 'progress') return this.progress.get(data.id)?.(data.progress as never)
       this.waiting.get(data.id)?.(data.answer as never)
       this.waiting.delete(data.id)
       this.progress.delete(data.id)
@@ -38,13 +36,13 @@ export class SiteWorker {
     })
   }
 
-  /** Proves that a change alters no value; null when it is called off. */
-  prove(change: SiteChange, onProgress: (progress: ProofProgress) => void, signal: AbortSignal): Promise<ProofProgress | null> {
+  /** Asks what takes long: hears how far it is, and can be called off; then the answer is null. */
+  askLong<Q extends LongQuestion>(question: Q, ask: Questions[Q]['ask'], onProgress: (progress: LongProgress[Q]) => void, signal: AbortSignal): Promise<Questions[Q]['answer']> {
     this.beforeAsk()
     const id = this.next
     this.progress.set(id, onProgress)
     signal.addEventListener('abort', () => this.worker.postMessage({ type: 'cancel', id } satisfies ToWorker))
-    return this.ask('prove', { change })
+    return this.ask(question, ask)
   }
 
   close(): void {

@@ -1,4 +1,8 @@
 import type { BoxTarget } from '../core/boxes/targets.ts'
+import type { ContrastOffer } from '../core/contrast/offer.ts'
+import type { ContrastPair, ContrastProgress } from '../core/contrast/pairs.ts'
+import type { SwatchReach } from '../core/color/uses.ts'
+import type { MissedText, RoleSpecimen, SizeOutcome } from '../core/type/roles.ts'
 import type { Inspection } from '../core/cascade/matters.ts'
 import type { Viewport } from '../core/cascade/media.ts'
 import type { Offer } from '../core/cascade/offers.ts'
@@ -62,10 +66,26 @@ export interface Questions {
   images: { ask: Record<string, never>; answer: ImageView[] }
   weights: { ask: Record<string, never>; answer: PageWeight[] }
   lift: { ask: LiftChoices; answer: LiftPlan }
+  swatchReach: { ask: { name: string }; answer: SwatchReach }
+  contrastOffer: { ask: { pair: Pick<ContrastPair, 'kind' | 'text' | 'background' | 'needs' | 'state' | 'sample'>; viewport: Viewport }; answer: ContrastOffer | null }
+  specimens: { ask: { viewport: Viewport }; answer: RoleSpecimen[] }
+  missed: { ask: { selector: string; joined: string[]; viewport: Viewport }; answer: MissedText[] }
+  sizes: { ask: { selector: string; viewport: Viewport }; answer: SizeOutcome[] }
+  /** Words of the pages, for how often letters occur. */
+  prose: { ask: Record<string, never>; answer: string }
+  /** Every pairing of colours on the pages; progress comes in between. Null when it was called off. */
+  contrast: { ask: { viewport: Viewport }; answer: ContrastPair[] | null }
   /** Proves that a change alters nothing; progress comes in between. Null when it was called off. */
   prove: { ask: { change: SiteChange }; answer: ProofProgress | null }
 }
 export type Question = keyof Questions
+
+/** Questions that take long: they are answered in slices, tell how far they are, and can be called off. */
+export interface LongProgress {
+  prove: ProofProgress
+  contrast: ContrastProgress
+}
+export type LongQuestion = keyof LongProgress
 
 /** Workroom to worker. */
 export type ToWorker =
@@ -87,5 +107,5 @@ export interface FitNews {
 export type FromWorker =
   | { type: 'wear'; reports: WearSummary[]; done: boolean }
   | { type: 'fit'; news: FitNews }
-  | { type: 'progress'; id: number; progress: ProofProgress }
+  | { type: 'progress'; id: number; progress: LongProgress[LongQuestion] }
   | { type: 'answer'; id: number; answer: unknown }

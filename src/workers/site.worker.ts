@@ -1,9 +1,10 @@
+import { contrastPairs } from '../core/contrast/pairs.ts'
 import { FitCheck, type FitProgress } from '../core/fit/check.ts'
 import { SiteModel, type WearSummary } from '../core/fit/site-model.ts'
 import { prove, type ProofProgress } from '../core/lift/proof.ts'
 import { isSheet, type SitePath } from '../core/site/paths.ts'
 import { answersOf } from './answers.ts'
-import type { FromWorker, Question, Questions, ToWorker } from './protocol.ts'
+import type { FromWorker, LongProgress, LongQuestion, Question, Questions, ToWorker } from './protocol.ts'
 
 /** Pages looked at before the worker listens again, so that a newer text is never kept waiting. */
 const SLICE_MS = 20
@@ -88,29 +89,43 @@ function changed(): void {
 
 const cancelled = new Set<number>()
 
-/** A proof runs in slices, so that the worker hears when it is called off. */
-function runProof(id: number, { change }: Questions['prove']['ask']): void {
-  const after = model.after(change)
-  const names = new Map(change.moves.map(({ from, to }) => [from, to]))
-  const sheets = change.texts.some(({ doc }) => doc === model.docOf(model.sheetPath))
-  const touched = new Set(change.texts.map(({ doc }) => doc))
-  const pages = model.pagePaths.filter((path) => sheets || touched.has(model.docOf(path))).map((path) => ({ before: path, after: names.get(path) ?? path }))
-  const proof = prove(model, after, pages)
-  const all: ProofProgress[] = []
+/** What a long question comes to, slice by slice. */
+type Slices<P, A> = Generator<P, A, void>
+
+/** Runs what takes long in slices, so that the worker hears when it is called off. */
+function runLong<P, A>(id: number, slices: Slices<P, A>): void {
+  let told = 0
   const step = () => {
     if (cancelled.delete(id)) return say({ type: 'answer', id, answer: null })
-    const next = proof.next()
-    if (next.done) {
-      return say({ type: 'answer', id, answer: { done: pages.length, total: pages.length, elements: all.reduce((sum, each) => sum + each.elements, 0), altered: all.flatMap((each) => each.altered) } })
+    const until = performance.now() + SLICE_MS
+    for (let next = slices.next(); ; next = slices.next()) {
+      if (next.done) return say({ type: 'answer', id, answer: next.value })
+      if (performance.now() - told > NEWS_MS) {
+        told = performance.now()
+        say({ type: 'progress', id, progress: next.value as LongProgress[LongQuestion] })
+      }
+      if (performance.now() > until) break
     }
-    all.push(next.value)
-    say({ type: 'progress', id, progress: { ...next.value, altered: [] } })
     setTimeout(step)
   }
   step()
 }
 
-function ask<Q extends Exclude<Question, 'prove'>>(question: Q, asked: Questions[Q]['ask']): unknown {
+function* proofOf({ change }: Questions['prove']['ask']): Slices<ProofProgress, ProofProgress> {
+  const after = model.after(change)
+  const names = new Map(change.moves.map(({ from, to }) => [from, to]))
+  const sheets = change.texts.some(({ doc }) => doc === model.docOf(model.sheetPath))
+  const touched = new Set(change.texts.map(({ doc }) => doc))
+  const pages = model.pagePaths.filter((path) => sheets || touched.has(model.docOf(path))).map((path) => ({ before: path, after: names.get(path) ?? path }))
+  const all: ProofProgress[] = []
+  for (const progress of prove(model, after, pages)) {
+    all.push(progress)
+    yield { ...progress, altered: [] }
+  }
+  return { done: pages.length, total: pages.length, elements: all.reduce((sum, each) => sum + each.elements, 0), altered: all.flatMap((each) => each.altered) }
+}
+
+function ask<Q extends Exclude<Question, LongQuestion>>(question: Q, asked: Questions[Q]['ask']): unknown {
   return answers[question](asked)
 }
 
@@ -131,7 +146,8 @@ scope.onmessage = ({ data }: MessageEvent<ToWorker>) => {
       cancelled.add(data.id)
       return
     case 'ask':
-      if (data.question === 'prove') return runProof(data.id, data.ask)
+      if (data.question === 'prove') return runLong(data.id, proofOf(data.ask))
+      if (data.question === 'contrast') return runLong(data.id, contrastPairs(model, data.ask.viewport))
       return say({ type: 'answer', id: data.id, answer: ask(data.question, data.ask) })
   }
 }

@@ -21,7 +21,7 @@ const image = (name: string, size: number, width: number, height: number): FileI
 
 describe('the rules of the fit check', () => {
   it('are all there, by their ids, with words for people', () => {
-    expect(RULES.map(({ id }) => id).sort()).toEqual(['doctype-missing', 'embedded-styles', 'id-repeated', 'image-alt-missing', 'image-heavy', 'image-missing', 'image-oversized', 'image-size-unset', 'index-missing', 'inline-style', 'lang-missing', 'link-case-mismatch', 'link-extra-sheet', 'link-local-path', 'link-missing', 'link-outside-head', 'link-rel-missing', 'link-target-missing', 'loose-text', 'markup-invalid', 'name-capitals', 'name-spaces', 'page-link-broken', 'page-link-placeholder', 'part-drift', 'region-missing', 'sheet-overridden', 'title-missing', 'viewport-missing'])
+    expect(RULES.map(({ id }) => id).sort()).toEqual(['doctype-missing', 'embedded-styles', 'fallback-missing', 'font-unavailable', 'id-repeated', 'image-alt-missing', 'image-heavy', 'image-missing', 'image-oversized', 'image-size-unset', 'index-missing', 'inline-style', 'lang-missing', 'link-case-mismatch', 'link-extra-sheet', 'link-local-path', 'link-missing', 'link-outside-head', 'link-rel-missing', 'link-target-missing', 'loose-text', 'markup-invalid', 'name-capitals', 'name-spaces', 'page-link-broken', 'page-link-placeholder', 'part-drift', 'region-missing', 'sheet-overridden', 'title-missing', 'viewport-missing'])
     for (const { title, explanation } of RULES) expect([title, explanation].join()).toMatch(/^[A-Z].*[^.],[A-Z].*\.$/s)
   })
 
@@ -54,6 +54,10 @@ describe('the rules of the fit check', () => {
     ['link-extra-sheet', linked(`${LINK}<link rel="stylesheet" href="https://fonts.example/f.css">`), 'from another host'],
     ['embedded-styles', files('', '<style>q { top: 0 } i { top: 0 }</style>'), '2 rules'],
     ['inline-style', files('<p style="top: 0">x</p>'), 'p carries style="top: 0"'],
+    ['fallback-missing', { ...files(), 'css/site.css': 'p { font-family: Georgia, "Times New Roman" }' }, 'no generic family after it'],
+    ['fallback-missing', { ...files(), 'css/site.css': ':root { --text: Georgia, Times }\np { font: italic 1rem/1.5 var(--text) }' }, 'p asks for Georgia, Times'],
+    ['font-unavailable', { ...files(), 'css/site.css': 'p { font-family: "Brackwater Grotesk", Georgia, serif }' }, 'so Georgia shows instead'],
+    ['font-unavailable', { ...files(), 'css/site.css': '@font-face { font-family: X; src: url(x.woff2) }\np { font-family: X, serif }' }, 'there is no such file'],
     ['name-spaces', { ...files(), 'my page.html': page() }, 'my-page.html'],
     ['name-capitals', { ...files(), 'About.html': page() }, 'about.html'],
     ['index-missing', { ...files(), 'isles/a.html': page('', '', '../') }, 'isles/ holds a page but no index.html'],

@@ -99,6 +99,14 @@ export class SiteModel implements SiteView {
     return [...own, ...[...this.otherLooks].filter(([doc]) => doc !== this.sheetDoc).map(([doc, text]) => ({ doc, path: this.sheetPath, text }))]
   }
 
+  /** The stylesheets as they are worn: the sheet in its present look, and every other one. */
+  get wornSheets(): { readonly path: SitePath; readonly sheet: Sheet }[] {
+    return [...this.texts.keys()].filter(isSheet).flatMap((path) => {
+      const sheet = this.context().readSheet(path)
+      return sheet ? [{ path, sheet }] : []
+    })
+  }
+
   /** Gives a page or a stylesheet its text; null takes it away. */
   setText(path: SitePath, text: string | null): void {
     if (text === null) this.texts.delete(path)

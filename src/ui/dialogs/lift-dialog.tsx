@@ -144,7 +144,7 @@ function useProof(plan: LiftPlan | undefined) {
     if (!plan || isNothing(plan.change)) return
     const abort = new AbortController()
     setState({ plan, proof: null, progress: 'begun', abort })
-    void worker.prove(plan.change, (progress) => !abort.signal.aborted && setState((now) => ({ ...now, progress })), abort.signal).then((proof) => {
+    void worker.askLong('prove', { change: plan.change }, (progress) => !abort.signal.aborted && setState((now) => ({ ...now, progress })), abort.signal).then((proof) => {
       if (!abort.signal.aborted) setState({ plan, proof, progress: null, abort: null })
     })
     return () => abort.abort()

@@ -1,6 +1,8 @@
 import type { FitRule } from '../finding.ts'
 import { doctypeMissing } from './doctype-missing.ts'
 import { embeddedStyles } from './embedded-styles.ts'
+import { fallbackMissing } from './fallback-missing.ts'
+import { fontUnavailable } from './font-unavailable.ts'
 import { idRepeated } from './id-repeated.ts'
 import { imageAltMissing } from './image-alt-missing.ts'
 import { imageHeavy } from './image-heavy.ts'
@@ -54,6 +56,8 @@ export const RULES: readonly FitRule[] = [
   imageSizeUnset,
   pageLinkBroken,
   pageLinkPlaceholder,
+  fontUnavailable,
+  fallbackMissing,
   markupInvalid,
   looseText,
   doctypeMissing,

@@ -1,0 +1,17 @@
+import { resolveVars } from '../sheet/variables.ts'
+import type { Sheet } from '../sheet/parse.ts'
+import { computeColor } from '../values/color.ts'
+import { componentsOf } from '../values/component.ts'
+import { toHex } from './notation.ts'
+
+/** Colours have no lengths in them but in math; any size serves. */
+const ANYWHERE = { fontSize: 16, rootFontSize: 16, lineHeight: 18, rootLineHeight: 18, fontFamily: 'serif', viewport: { width: 1280, height: 800 } }
+
+/** A colour of a sheet worked out to hex: `var()`, `color-mix()` and relative colours included. Null where it depends on the element, or is none. */
+export function resolveColor(sheet: Sheet, value: string): string | null {
+  const plain = toHex(value)
+  if (plain !== null) return plain
+  const components = componentsOf(resolveVars(sheet, value))
+  const computed = components.length === 1 ? computeColor(components[0]!, ANYWHERE) : null
+  return computed === null ? null : toHex(computed)
+}
