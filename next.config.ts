@@ -1,7 +1,7 @@
 import type { NextConfig } from 'next'
 
 const config: NextConfig = {
-  serverExternalPackages: ['@libsql/client'],
+  serverExternalPackages: ['@libsql/client', 'fontkit'],
   // A frame's path mirrors the site's folder, slashes included.
   skipTrailingSlashRedirect: true,
   poweredByHeader: false,

@@ -15,6 +15,7 @@ const say = (message: FromFrame) => window.parent.postMessage({ attire: 1, messa
 let worn: LiveSheet[] = []
 const outline = new CSSStyleSheet()
 const mark = new CSSStyleSheet()
+const point = new CSSStyleSheet()
 
 function sheetsAt(path: string): LiveSheet[] {
   return [...document.styleSheets].flatMap((sheet) => {
@@ -41,6 +42,10 @@ function obey(message: ToFrame): void {
       return draw(mark, message.selector, 'outline:2px dashed #c2185b!important;outline-offset:2px!important')
     case 'read':
       return say({ type: 'values', id: message.id, ...read(message.selector, message.properties) })
+    case 'measure':
+      return say({ type: 'measured', id: message.id, lines: charactersPerLine(message.selector) })
+    case 'point':
+      return draw(point, message.selector, 'outline:3px dashed #c2185b!important;outline-offset:-3px!important;box-shadow:inset 0 0 0 5px #fff!important')
     case 'scroll':
       return window.scrollTo({ left: message.x, top: message.y, behavior: 'instant' })
   }
@@ -73,6 +78,32 @@ function read(selector: string, properties: readonly string[]): { count: number;
   } catch {
     return { count: 0, values: {} }
   }
+}
+
+/** Shorter texts fill no line; more than so many elements tell nothing new. */
+const LEAST_LETTERS = 40
+const MOST_MEASURED = 60
+
+/** For each element found: the width of its content over the average width of its own letters, as the browser sets them. */
+function charactersPerLine(selector: string): number[] {
+  const pen = document.createElement('canvas').getContext('2d')
+  const lines: number[] = []
+  if (!pen) return lines
+  try {
+    for (const element of document.querySelectorAll<HTMLElement>(selector)) {
+      if (lines.length >= MOST_MEASURED) break
+      const text = (element.textContent ?? '').replace(/\s+/g, ' ').trim()
+      const style = getComputedStyle(element)
+      const width = element.clientWidth - parseFloat(style.paddingLeft) - parseFloat(style.paddingRight)
+      if (text.length < LEAST_LETTERS || width <= 0) continue
+      pen.font = `${style.fontStyle} ${style.fontWeight} ${style.fontSize} ${style.fontFamily}`
+      const each = pen.measureText(text).width / text.length + (parseFloat(style.letterSpacing) || 0)
+      lines.push(width / each)
+    }
+  } catch {
+    // A selector the browser cannot read finds nothing.
+  }
+  return lines
 }
 
 /** The nearest background colour behind an element that is not see-through; '' for none. */

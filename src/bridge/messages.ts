@@ -26,6 +26,10 @@ export const toFrameSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('read'), id: z.int(), selector: z.string(), properties: z.array(z.string()) }),
   /** Mark the element that is traced, by a selector that finds it alone; '' takes the mark away. */
   z.object({ type: z.literal('mark'), selector: z.string() }),
+  /** How many characters fit on a line of what a selector finds. */
+  z.object({ type: z.literal('measure'), id: z.int(), selector: z.string() }),
+  /** Outline what another selector touches on this page alone; '' takes it away. */
+  z.object({ type: z.literal('point'), selector: z.string() }),
   z.object({ type: z.literal('scroll'), x: z.number(), y: z.number() }),
 ])
 export type ToFrame = z.infer<typeof toFrameSchema>
@@ -36,6 +40,8 @@ export const fromFrameSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('ready') }),
   z.object({ type: z.literal('applied'), seq: z.int(), sheets: z.int() }),
   z.object({ type: z.literal('values'), id: z.int(), count: z.int(), values: z.record(z.string(), z.string()) }),
+  /** Characters per line of each element measured; those too short to tell are left out. */
+  z.object({ type: z.literal('measured'), id: z.int(), lines: z.array(z.number()) }),
   z.object({ type: z.literal('scrolled'), x: z.number(), y: z.number() }),
   /** An element was clicked: its place in document order over all elements. */
   z.object({ type: z.literal('pick'), index: z.int().check(z.nonnegative()), tag: z.string() }),

@@ -1,6 +1,8 @@
 import type { WearSummary } from '../core/fit/site-model.ts'
 import type { SiteState } from '../core/site/protocol.ts'
+import type { MainColor } from '../core/color/cluster.ts'
 import type { FromLoader } from './load.worker.ts'
+import type { FromPicture } from './picture.worker.ts'
 import type { FitNews, FromWorker, LongProgress, LongQuestion, Question, Questions, ToWorker } from './protocol.ts'
 
 /** The workroom's end of the site worker. */
@@ -71,6 +73,19 @@ export function loadSite(address: string): Promise<SiteState> {
       }
     }
     worker.postMessage({ address })
+  })
+}
+
+/** The main colours of a picture, found in a worker. Rejects when it cannot be read. */
+export function picturePalette(picture: Blob): Promise<MainColor[]> {
+  return new Promise((resolve, reject) => {
+    const worker = new Worker(new URL('./picture.worker.ts', import.meta.url), { type: 'module' })
+    worker.onmessage = ({ data }: MessageEvent<FromPicture>) => {
+      worker.terminate()
+      if (data.type === 'colors') resolve(data.colors)
+      else reject(new Error('The picture cannot be read.'))
+    }
+    worker.postMessage(picture)
   })
 }
 

@@ -11,7 +11,7 @@ import { resolveVars } from '../../src/core/sheet/variables.ts'
 import { topStyleRules } from '../../src/core/sheet/walk.ts'
 import { orderStates, splitState, stateConflicts, linkKinds } from '../../src/core/states/order.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
-import { addFace, FAMILIES, fontPath, stackOf } from '../../src/core/type/families.ts'
+import { addFace, FAMILIES, fontPath, shippedFace, stackOf } from '../../src/core/type/families.ts'
 
 const demo = readFileSync('demo/vennor-isles/css/site.css', 'utf8')
 const plan = (text: string, selector: string, property: string, value: string, scope?: 'group' | 'only') =>
@@ -168,7 +168,7 @@ describe('swatches', () => {
 describe('fonts', () => {
   it('the face names the file from the sheet’s folder, every stack ends in a generic family', () => {
     const family = FAMILIES.find(({ name }) => name === 'Lora')!
-    const text = applySplices(demo, addFace(parseSheet(demo), 'css/site.css', family, family.files[0]!, fontPath(family.files[0]!.file)))
+    const text = applySplices(demo, addFace(parseSheet(demo), 'css/site.css', shippedFace(family, family.files[0]!), fontPath(family.files[0]!.file)))
     expect(text).toContain('url("../fonts/lora-latin-wght-normal.woff2")')
     expect(parseSheet(text).rules.findIndex((rule) => text.slice(rule.from, rule.to).includes('"Lora"'))).toBe(2)
     for (const each of FAMILIES) expect(stackOf(each)).toMatch(/, (?:serif|sans-serif|monospace)$/)

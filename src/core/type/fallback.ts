@@ -1,6 +1,7 @@
 import { addRule } from '../sheet/edit.ts'
 import { declarationsOf, fontFaces, styleRules } from '../sheet/walk.ts'
 import type { Sheet } from '../sheet/parse.ts'
+import { removeRules } from '../sheet/remove.ts'
 import type { Splice } from '../text/splice.ts'
 import { formatNumber } from '../values/number.ts'
 import type { FontFacts } from './facts.ts'
@@ -120,7 +121,7 @@ export function planFallback(sheet: Sheet, family: string, local: LocalFont, fac
   const place = last ? { after: last } : sheet.rules[0] ? { before: sheet.rules[0] } : ('end' as const)
   const inserts = written.flatMap((body) => addRule(sheet, '@font-face', body, place))
   return [
-    ...old.map(({ from, to }) => ({ from, to: to + (/^(?:\r\n|\r|\n){1,2}/.exec(sheet.text.slice(to))?.[0].length ?? 0), insert: '' })),
+    ...removeRules(sheet, old),
     { from: inserts[0]!.from, to: inserts[0]!.to, insert: inserts.map(({ insert }) => insert).join('') },
     ...joinsOf(sheet, family, name),
   ]

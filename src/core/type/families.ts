@@ -82,18 +82,31 @@ export function hasFace(sheet: Sheet, name: string): boolean {
   return fontFaces(sheet).some((face) => declarationsOf(face).some(({ property, value }) => property === 'font-family' && firstFamily(value) === name))
 }
 
+/** What an `@font-face` says of a file. */
+export interface FaceFile {
+  readonly family: string
+  readonly weights: readonly [number, number]
+  readonly style: 'normal' | 'italic'
+  readonly format: 'woff2' | 'woff' | 'truetype' | 'opentype'
+}
+
+/** The face of a file that ships with Attire. */
+export function shippedFace({ name, weights }: Family, { style }: FontFile): FaceFile {
+  return { family: name, weights, style, format: 'woff2' }
+}
+
 /** Writes the `@font-face` of one file, behind the faces and imports that are there, with the right path from the sheet. */
-export function addFace(sheet: Sheet, sheetPath: SitePath, family: Family, file: FontFile, path: SitePath): Splice[] {
+export function addFace(sheet: Sheet, sheetPath: SitePath, { family, weights, style, format }: FaceFile, path: SitePath): Splice[] {
   const head = sheet.rules.filter((rule) => rule.kind === 'at' && ['charset', 'import', 'namespace', 'font-face'].includes(rule.name)).at(-1)
   const first = sheet.rules[0]
   return addRule(
     sheet,
     '@font-face',
     [
-      ['font-family', `"${family.name}"`],
-      ['src', `url("${relativeReference(sheetPath, path)}") format("woff2")`],
-      ['font-weight', family.weights.join(' ')],
-      ['font-style', file.style],
+      ['font-family', `"${family.replace(/["\\]/g, '\\$&')}"`],
+      ['src', `url("${relativeReference(sheetPath, path)}") format("${format}")`],
+      ['font-weight', weights[0] === weights[1] ? String(weights[0]) : weights.join(' ')],
+      ['font-style', style],
       ['font-display', 'swap'],
     ],
     head ? { after: head } : first ? { before: first } : 'end',

@@ -3,6 +3,7 @@ import { resolvedValue } from '../cascade/resolved.ts'
 import type { PageStyles } from '../cascade/cascade.ts'
 import type { Viewport } from '../cascade/media.ts'
 import type { SiteModel } from '../fit/site-model.ts'
+import { elementPath } from '../markup/describe.ts'
 import type { Page, PageElement } from '../markup/tree.ts'
 import { reachOf } from '../selectors/reach.ts'
 import { normalSelector } from '../selectors/serialize.ts'
@@ -103,7 +104,8 @@ export interface MissedText {
   /** A selector that would reach it; '' where only a change of the page helps. */
   readonly selector: string
   readonly count: number
-  readonly places: readonly { readonly page: SitePath; readonly index: number }[]
+  /** With a selector that finds it alone. */
+  readonly places: readonly { readonly page: SitePath; readonly index: number; readonly path: string }[]
 }
 
 /** Elements that are found to play a role without being its element. */
@@ -182,7 +184,7 @@ export function missedBy(model: SiteModel, selector: string, joined: readonly st
   const kin = KIN[selector]
   if (!kin) return []
   const reached = new Set(joined.map((each) => normalSelector(each)))
-  const found = new Map<string, { what: string; selector: string; places: { page: SitePath; index: number }[] }>()
+  const found = new Map<string, { what: string; selector: string; places: { page: SitePath; index: number; path: string }[] }>()
   for (const path of model.pagePaths) {
     const page = model.page(path)
     const styles = model.stylesOf(path, viewport)
@@ -192,7 +194,7 @@ export function missedBy(model: SiteModel, selector: string, joined: readonly st
       if (own !== '' && reached.has(normalSelector(own))) continue
       const what = kin.what(element)
       const entry = found.get(what) ?? { what, selector: own, places: [] }
-      entry.places.push({ page: path, index: element.index })
+      entry.places.push({ page: path, index: element.index, path: elementPath(element) })
       found.set(what, entry)
     }
   }
@@ -207,6 +209,9 @@ export interface SizeOutcome {
   readonly pages: readonly SitePath[]
   /** The sizes it hangs on, outermost first: "body 17px › .notes 14.45px › li 12.28px". */
   readonly chain: string
+  /** Px of the parent and of the root element: what em and rem hang on. */
+  readonly parent: number
+  readonly root: number
   readonly sample: { readonly page: SitePath; readonly index: number }
 }
 
@@ -219,7 +224,7 @@ export function sizesOf(model: SiteModel, selector: string, viewport: Viewport):
     const { styles } = model.stylesOf(path, viewport)
     for (const element of elements) {
       const size = styles[element.index]!.value(SIZE)
-      const entry = found.get(size) ?? { size, count: 0, pages: [], chain: chainOf(element, (each) => styles[each.index]!.value(SIZE)), sample: { page: path, index: element.index } }
+      const entry = found.get(size) ?? { size, count: 0, pages: [], chain: chainOf(element, (each) => styles[each.index]!.value(SIZE)), parent: parseFloat(styles[(element.parent ?? element).index]!.value(SIZE)), root: parseFloat(styles[0]!.value(SIZE)), sample: { page: path, index: element.index } }
       entry.count++
       if (entry.pages.at(-1) !== path) entry.pages.push(path)
       found.set(size, entry)

@@ -48,3 +48,9 @@ export function familiesInFont(value: string): ListedFamily[] {
 export function writeFamily(name: string): string {
   return /^[a-z][\w-]*$/i.test(name) && !GENERIC_FAMILIES.has(name.toLowerCase()) ? name : `"${name.replace(/["\\]/g, '\\$&')}"`
 }
+
+/** The generic family that a name speaks for; sans-serif where it speaks for none. A guess, for want of better. */
+export function genericOf(name: string): 'serif' | 'sans-serif' | 'monospace' {
+  if (/mono|code|courier|consol|menlo|monaco|typewriter/i.test(name)) return 'monospace'
+  return /serif|slab|times|georgia|garamond|roman|bodoni|baskerville|caslon|palatino|book|antiqua/i.test(name) && !/sans/i.test(name) ? 'serif' : 'sans-serif'
+}

@@ -1,6 +1,7 @@
 import type { Page } from '../markup/tree.ts'
 import type { SiteView } from '../site/view.ts'
 import type { Sheet } from '../sheet/parse.ts'
+import { removeRules } from '../sheet/remove.ts'
 import { targetOf, type SitePath } from '../site/paths.ts'
 import { referencesIn } from '../markup/references.ts'
 import type { Splice } from '../text/splice.ts'
@@ -42,7 +43,7 @@ export interface LeftOut {
 /** What a hand-off can leave out. `others` are the texts of further stylesheets. */
 export function leaveOutFonts(sheet: Sheet, site: Parameters<typeof unusedFaces>[1]): LeftOut {
   const unused = unusedFaces(sheet, site)
-  const splices = unused.map(({ rule: { from, to } }) => ({ from, to: to + (/^[ \t]*(?:\r\n|\r|\n){1,2}/.exec(sheet.text.slice(to))?.[0].length ?? 0), insert: '' }))
+  const splices = removeRules(sheet, unused.map(({ rule }) => rule))
   const kept = new Set([
     ...facesOf(sheet).filter((face) => !unused.includes(face)).flatMap((face) => filesOf(face, site.sheetPath)),
     ...site.pagePaths.flatMap((path) => referencesIn(site.page(path)).flatMap(({ url }) => {

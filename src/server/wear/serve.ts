@@ -8,7 +8,7 @@ import { FAMILIES, fontPath } from '../../core/type/families.ts'
 import { decodeText, encodeText, getBlob } from '../db/blobs.ts'
 import type { Database } from '../db/database.ts'
 import { files, looks } from '../db/schema.ts'
-import { shippedFont } from '../sites/fonts.ts'
+import { shippedFont } from '../fonts/shipped.ts'
 import { siteRow } from '../sites/load.ts'
 
 /** What a frame asks for. */
@@ -18,6 +18,8 @@ export interface WearRequest {
   readonly path: SitePath
   /** Attire's own origin, "http://127.0.0.1:4710". */
   readonly origin: string
+  /** Whether the page may load web fonts; else it looks as if they never came. */
+  readonly fontsArrive?: boolean
 }
 
 /** Answers a frame: a page with the bridge in it, the look's sheet, or a file of the site as it is. */
@@ -35,7 +37,7 @@ export async function serveWorn(db: Database, request: WearRequest): Promise<Res
   const nonce = randomBytes(16).toString('base64url')
   const text = decodeText(file.bytes, file.encoding ?? 'bytes')
   const worn = applySplices(text, wornCopy(text, { bridge: `<script nonce="${nonce}" src="/bridge.js"></script>`, root, self: `${request.origin}${root}` }))
-  return answer(encodeText(worn, file.encoding ?? 'bytes'), contentType(path, file.encoding), root, request.origin, nonce)
+  return answer(encodeText(worn, file.encoding ?? 'bytes'), contentType(path, file.encoding), root, request.origin, nonce, 200, request.fontsArrive)
 }
 
 async function lookSheet(db: Database, siteId: string, lookId: string) {
@@ -62,12 +64,12 @@ function contentType(path: SitePath, encoding: string | null): string {
   return encoding === 'utf-8' ? `${type}; charset=utf-8` : type
 }
 
-function answer(body: Uint8Array | string, type: string, root: string, origin: string, nonce?: string, status = 200): Response {
+function answer(body: Uint8Array | string, type: string, root: string, origin: string, nonce?: string, status = 200, fontsArrive = true): Response {
   return new Response(typeof body === 'string' ? body : new Uint8Array(body), {
     status,
     headers: {
       'content-type': type,
-      'content-security-policy': framePolicy(origin, root, nonce),
+      'content-security-policy': framePolicy(origin, root, nonce, fontsArrive),
       // Frames have an opaque origin: their fonts and sheets need CORS. The site's id in the path is the key.
       'access-control-allow-origin': '*',
       'x-content-type-options': 'nosniff',
@@ -80,7 +82,7 @@ function answer(body: Uint8Array | string, type: string, root: string, origin: s
 }
 
 /** What a page in a frame may do: wear its own site's files, and run nothing but the bridge. */
-function framePolicy(origin: string, root: string, nonce?: string): string {
+function framePolicy(origin: string, root: string, nonce: string | undefined, fontsArrive: boolean): string {
   const own = `${origin}${root}`
   return [
     'sandbox allow-scripts',
@@ -88,7 +90,7 @@ function framePolicy(origin: string, root: string, nonce?: string): string {
     `script-src ${nonce ? `'nonce-${nonce}'` : "'none'"}`,
     `style-src ${own} 'unsafe-inline'`,
     `img-src ${own} data:`,
-    `font-src ${own} data:`,
+    fontsArrive ? `font-src ${own} data:` : "font-src 'none'",
     `media-src ${own} data:`,
     "form-action 'none'",
     `base-uri ${own}`,

@@ -1,13 +1,12 @@
 'use client'
 import { useId, useState } from 'react'
-import { HexAlphaColorPicker } from 'react-colorful'
-import { toHex, writeColorLike } from '../../core/color/notation.ts'
+import { toHex } from '../../core/color/notation.ts'
 import { swatchesOf } from '../../core/color/swatches.ts'
 import { resolveVars } from '../../core/sheet/variables.ts'
 import { settledSheetText, sheetText } from '../state/store.ts'
 import { sheetOf } from '../state/texts.ts'
 import { useRoom } from '../workroom/context.tsx'
-import { useDrag } from './drag.ts'
+import { Picker } from './picker/picker.tsx'
 
 interface Props {
   readonly label: string
@@ -23,6 +22,8 @@ interface Props {
   readonly offerSwatches?: boolean
   /** Only the chip, for tables; the label is read out. */
   readonly compact?: boolean
+  /** Chip and text without the label, for narrow rows; the label is read out. */
+  readonly narrow?: boolean
 }
 
 /** How browsers write `transparent`. */
@@ -38,7 +39,7 @@ export function ColorField(props: Props) {
   return (
     <div className={props.compact ? 'contents' : ''}>
       <div className="flex items-center gap-2">
-        {!props.compact && <span className="w-[92px] shrink-0 text-quiet">{props.label}</span>}
+        {!props.compact && !props.narrow && <span className="w-[92px] shrink-0 text-quiet">{props.label}</span>}
         <button type="button" aria-expanded={open} aria-controls={panel} aria-label={`${props.label}: ${shown || 'not set'}. Pick a colour`} title={shown || 'not set'}
           onClick={() => setOpen(!open)} className="weave relative size-[30px] shrink-0 overflow-hidden rounded-[3px] border border-edge">
           <span className="absolute inset-0" style={{ backgroundColor: solid }} />
@@ -54,12 +55,10 @@ export function ColorField(props: Props) {
 function PickerPanel({ id, solid, close, ...props }: Props & { id: string; solid: string; close: () => void }) {
   const settled = useRoom(settledSheetText)
   const swatches = swatchesOf(sheetOf(settled))
-  const model = props.value.startsWith('var(') ? '' : props.value
-  const drag = useDrag((hex) => props.onPreview(writeColorLike(model, hex)), (hex) => props.onCommit(writeColorLike(model, hex)))
-  const hex = toHex(solid)
+  const plain = toHex(solid) !== null || props.value === ''
   return (
     <div id={id} role="group" aria-label={`Picker for ${props.label}`} className={`mt-2 rounded-[3px] border border-line bg-sunken p-2.5 ${props.compact ? 'col-span-full' : ''}`}
-      onKeyDown={(event) => event.key === 'Escape' && (event.stopPropagation(), drag.end(), close())}>
+      onKeyDown={(event) => event.key === 'Escape' && (event.stopPropagation(), close())}>
       {props.offerSwatches !== false && swatches.length > 0 && (
         <div className="mb-2.5">
           <p className="mb-1 text-[12px] text-quiet">Swatches</p>
@@ -74,10 +73,8 @@ function PickerPanel({ id, solid, close, ...props }: Props & { id: string; solid
           </ul>
         </div>
       )}
-      <div onKeyUp={drag.end}>
-        <HexAlphaColorPicker className="attire-picker" color={hex ?? '#808080'} onChange={drag.move} />
-      </div>
-      {!hex && <p className="mt-2 text-[12px] text-quiet">“{props.value}” is worked out on the page. Picking a colour replaces it.</p>}
+      <Picker label={props.label} written={props.value.startsWith('var(') ? solid : props.value} solid={solid} onPreview={props.onPreview} onCommit={props.onCommit} />
+      {!plain && <p className="mt-2 text-[12px] text-quiet">“{props.value}” is worked out on the page. Picking a colour replaces it.</p>}
       {props.compact && <div className="mt-2"><ColorText {...props} /></div>}
       {props.onClear && <button type="button" className="btn mt-2 h-7" onClick={() => { props.onClear?.(); close() }}>Take it out of the sheet</button>}
     </div>

@@ -2,6 +2,8 @@
 import { useRoom } from '../workroom/context.tsx'
 import { BetterNamesDialog } from './better-names-dialog.tsx'
 import { DeleteDialog } from './delete-dialog.tsx'
+import { GatherDialog } from './gather-dialog.tsx'
+import { LicencesDialog } from './licences-dialog.tsx'
 import { LiftDialog } from './lift-dialog.tsx'
 import { MoveDialog } from './move-dialog.tsx'
 import { NewPageDialog } from './new-page-dialog.tsx'
@@ -35,5 +37,9 @@ export function Dialogs() {
       return <WrapDialog page={asking.page} index={asking.index} onClose={onClose} />
     case 'lift':
       return <LiftDialog pages={asking.pages} onClose={onClose} />
+    case 'gather':
+      return <GatherDialog plans={asking.plans} onClose={onClose} />
+    case 'licences':
+      return <LicencesDialog onClose={onClose} />
   }
 }

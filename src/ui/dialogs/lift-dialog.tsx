@@ -1,15 +1,14 @@
 'use client'
-import { CircleCheck, TriangleAlert } from 'lucide-react'
-import { useEffect, useState } from 'react'
-import type { LiftAttribute, LiftChoices, LiftFate, LiftGroup, LiftPlan } from '../../core/lift/plan.ts'
-import type { Alteration, ProofProgress } from '../../core/lift/proof.ts'
+import { useState } from 'react'
+import type { LiftAttribute, LiftChoices, LiftFate, LiftGroup } from '../../core/lift/plan.ts'
 import { isNothing } from '../../core/site/change.ts'
 import { count, listed } from '../words.ts'
 import { carryOut } from '../workroom/carry-out.ts'
-import { useNotice, useRoom, useWorkroom } from '../workroom/context.tsx'
+import { useNotice, useWorkroom } from '../workroom/context.tsx'
 import { Modal } from '../workroom/dialog.tsx'
 import { useAnswer } from '../workroom/use-answer.ts'
 import { Buttons } from './form.tsx'
+import { ProofLine, useProof } from './proof.tsx'
 
 /** Lifts styles of pages into the sheet: what becomes of each rule and attribute, and the proof that nothing changes. */
 export function LiftDialog({ pages, onClose }: { pages: readonly string[]; onClose: () => void }) {
@@ -17,7 +16,7 @@ export function LiftDialog({ pages, onClose }: { pages: readonly string[]; onClo
   const notice = useNotice()
   const [choices, setChoices] = useState<LiftChoices>({ pages, embedded: true, inline: true })
   const plan = useAnswer('lift', choices)
-  const { proof, progress, stop, again } = useProof(plan)
+  const { proof, progress, stop, again } = useProof(plan?.change)
   const lift = () => {
     if (!plan || isNothing(plan.change)) return
     const label = `Lifted styles of ${pages.length === 1 ? pages[0]! : count(pages.length, 'page')} into the sheet`
@@ -98,62 +97,4 @@ function AttributeRow({ attribute: { says, name, joins, places, left }, onName }
       {joins && <p className="mt-1 text-[12px] text-quiet">The sheet has a rule of this class that says the same.</p>}
     </section>
   )
-}
-
-function ProofLine({ proof, progress, onStop, onAgain }: { proof: ProofProgress | null; progress: ProofProgress | 'begun' | null; onStop: () => void; onAgain: () => void }) {
-  if (progress !== null && proof === null) {
-    const told = progress === 'begun' ? null : progress
-    return (
-      <div className="mt-3 flex items-center gap-3">
-        <p className="shrink-0">Proving that nothing changes{told ? `: ${told.done} of ${count(told.total, 'page')}` : ''} …</p>
-        <progress aria-label="Proof" className="h-2 flex-1 accent-(--accent)" max={told?.total ?? 1} value={told?.done ?? undefined} />
-        <button type="button" className="btn h-7" onClick={onStop}>Stop</button>
-      </div>
-    )
-  }
-  if (proof === null) return <p className="mt-3 flex items-center gap-3 text-quiet">Not proved. <button type="button" className="btn h-7 text-ink" onClick={onAgain}>Prove it</button></p>
-  if (proof.altered.length === 0) return <p className="mt-3 flex items-center gap-2"><CircleCheck aria-hidden className="size-4 text-accent" />Proved: all {count(proof.elements, 'element')} on {count(proof.total, 'page')} keep every value, at three widths, at rest and in every state.</p>
-  return <Altered altered={proof.altered} />
-}
-
-function Altered({ altered }: { altered: readonly Alteration[] }) {
-  const pages = new Set(altered.map(({ page }) => page)).size
-  return (
-    <div className="mt-3">
-      <p className="flex items-center gap-2 font-semibold text-alarm"><TriangleAlert aria-hidden className="size-4" />{count(altered.length, 'value')} would change on {count(pages, 'page')}:</p>
-      <ul className="mt-1 max-h-40 overflow-auto rounded-[3px] border border-line bg-sunken px-3 py-2 text-[12px]" tabIndex={0} aria-label="What would change">
-        {altered.slice(0, 200).map((each) => (
-          <li key={`${each.page} ${each.element} ${each.pseudo} ${each.property} ${each.before} ${each.after}`} className="py-0.5">
-            <span className="font-semibold">{each.page}</span> {each.count > 1 ? `${each.count} elements like ` : ''}<code className="font-mono">{each.element}{each.pseudo && `::${each.pseudo}`}</code>: {each.property} from <code className="font-mono">{each.before}</code> to <code className="font-mono">{each.after}</code>
-            {each.state && ` ${each.state === 'visited' ? 'when visited' : each.state}`}{each.viewport.width !== 1280 && ` at ${each.viewport.width} px`}. <span className="text-quiet">{each.why}</span>
-          </li>
-        ))}
-        {altered.length > 200 && <li>and {altered.length - 200} more.</li>}
-      </ul>
-    </div>
-  )
-}
-
-/** Proves each new plan by itself; an older proof still under way is called off. */
-function useProof(plan: LiftPlan | undefined) {
-  const { worker } = useWorkroom()
-  const texts = useRoom((state) => state.texts)
-  const [state, setState] = useState<{ plan: LiftPlan | undefined; proof: ProofProgress | null; progress: ProofProgress | 'begun' | null; abort: AbortController | null }>({ plan: undefined, proof: null, progress: null, abort: null })
-  const [round, setRound] = useState(0)
-  useEffect(() => {
-    if (!plan || isNothing(plan.change)) return
-    const abort = new AbortController()
-    setState({ plan, proof: null, progress: 'begun', abort })
-    void worker.askLong('prove', { change: plan.change }, (progress) => !abort.signal.aborted && setState((now) => ({ ...now, progress })), abort.signal).then((proof) => {
-      if (!abort.signal.aborted) setState({ plan, proof, progress: null, abort: null })
-    })
-    return () => abort.abort()
-  }, [worker, plan, texts, round])
-  const current = state.plan === plan
-  return {
-    proof: current ? state.proof : null,
-    progress: current ? state.progress : plan && !isNothing(plan.change) ? ('begun' as const) : null,
-    stop: () => { state.abort?.abort(); setState((now) => ({ ...now, progress: null, abort: null })) },
-    again: () => setRound(round + 1),
-  }
 }

@@ -1,6 +1,7 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import { useWorkroom } from '../workroom/context.tsx'
+import { useVisionFilter } from './vision-filter.tsx'
 import type { FrameChannel, FrameListener } from './frames.ts'
 
 interface Props {
@@ -11,6 +12,8 @@ interface Props {
   /** How large it is shown: 1 is life size. */
   readonly scale: number
   readonly inView?: boolean
+  /** Whether it is there to be measured, not to be looked at. */
+  readonly aside?: boolean
   /** Whether this is the one frame looked at. */
   readonly lookedAt?: boolean
   /** Whether the page itself takes clicks and keys. */
@@ -42,13 +45,14 @@ export function Frame({ generation, ...props }: Props & { readonly generation: s
   )
 }
 
-function SingleFrame({ page, width, height, scale, inView = true, lookedAt = false, interactive = false, title, listener }: Props) {
+function SingleFrame({ page, width, height, scale, inView = true, aside = false, lookedAt = false, interactive = false, title, listener }: Props) {
   const { frames, store } = useWorkroom()
+  const filter = useVisionFilter()
   const iframe = useRef<HTMLIFrameElement>(null)
   const channel = useRef<FrameChannel>(null)
   const heard = useRef(listener)
   // The look it is loaded in; later ones arrive as changes of the sheet, without a reload.
-  const [address] = useState(() => ({ look: store.getState().lookId, url: frames.addressOf(store.getState().lookId, page) }))
+  const [address] = useState(() => ({ look: store.getState().lookId, url: frames.addressOf(store.getState().lookId, page) + (store.getState().fontsArrive ? '' : '?fonts=none') }))
 
   useEffect(() => {
     heard.current = listener
@@ -68,21 +72,24 @@ function SingleFrame({ page, width, height, scale, inView = true, lookedAt = fal
       onPick: (index) => heard.current?.onPick?.(index),
       onKey: (key) => heard.current?.onKey?.(key),
       onScrolled: (x, y) => scrolls.set(place, { x, y }),
+      onMeasured: (lines) => heard.current?.onMeasured?.(lines),
     })
     channel.current = opened.channel
+    opened.channel.aside = aside
+    heard.current?.onChannel?.(opened.channel)
     const lookAway = lookedAt ? frames.lookAt(source) : null
     return () => {
       opened.close()
       lookAway?.()
     }
-  }, [frames, page, address, lookedAt])
+  }, [frames, page, address, lookedAt, aside])
 
   useEffect(() => {
     if (channel.current) channel.current.inView = inView
   }, [inView])
 
   return (
-    <div className="relative overflow-hidden bg-white" style={{ width: width * scale, height: height * scale }}>
+    <div className="relative overflow-hidden bg-white" style={{ width: width * scale, height: height * scale, filter }}>
       <iframe
         ref={iframe}
         title={title}

@@ -11,12 +11,17 @@ export interface FrameListener {
   onPick?(index: number): void
   onScrolled?(x: number, y: number): void
   onKey?(key: Extract<FromFrame, { type: 'key' }>): void
+  onMeasured?(lines: readonly number[]): void
+  /** The line to the frame, once it is open. */
+  onChannel?(channel: FrameChannel): void
 }
 
 /** The line to one frame: keeps its sheet equal to the workroom's, changing single rules, one message under way at a time. */
 export class FrameChannel {
   /** Whether the frame is in view: those come first. */
   inView = true
+  /** Whether it is there to be measured, not to be looked at: it does not count among the pages. */
+  aside = false
   private ready = false
   private sent: readonly string[] | null = null
   private seq = 0
@@ -61,6 +66,8 @@ export class FrameChannel {
         return this.send()
       case 'values':
         return this.onValues(message)
+      case 'measured':
+        return this.listener.onMeasured?.(message.lines)
       case 'follow':
         return this.listener.onFollow?.(message.href)
       case 'pick':
@@ -115,6 +122,7 @@ export class Frames {
   private first: Window | null = null
   private outlined = ''
   private marked = ''
+  private pointed: ReadonlyMap<string, string> | null = null
 
   constructor(private readonly siteId: string, public sheetPath: string) {}
 
@@ -145,6 +153,8 @@ export class Frames {
       ...listener,
       onReady: () => {
         if (this.outlined) channel.post({ type: 'outline', selector: this.outlined })
+        const pointed = this.pointed?.get(page)
+        if (pointed) channel.post({ type: 'point', selector: pointed })
         if (this.first === source && this.marked) channel.post({ type: 'mark', selector: this.marked })
         listener.onReady?.()
       },
@@ -189,6 +199,12 @@ export class Frames {
     for (const channel of this.channels.values()) if (channel.isReady) channel.post({ type: 'outline', selector })
   }
 
+  /** Points at single elements, page by page, by selectors that find them; null takes it away. */
+  point(selectors: ReadonlyMap<string, string> | null): void {
+    this.pointed = selectors
+    for (const channel of this.channels.values()) if (channel.isReady) channel.post({ type: 'point', selector: selectors?.get(channel.page) ?? '' })
+  }
+
   /** Marks the traced element in the frame looked at; '' takes the mark away. */
   mark(selector: string): void {
     this.marked = selector
@@ -198,7 +214,7 @@ export class Frames {
 
   /** Asks every page on the screen for the computed values of the first element a selector finds. */
   read(selector: string, properties: string[]): Promise<ReadResult[]> {
-    const ready = [...this.channels.values()].filter((channel) => channel.isReady)
+    const ready = [...this.channels.values()].filter((channel) => channel.isReady && !channel.aside)
     if (ready.length === 0) return Promise.resolve([])
     const id = this.nextRead++
     return new Promise((settle) => {

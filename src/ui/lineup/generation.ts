@@ -4,18 +4,19 @@ import { useRoom, useWorkroom } from '../workroom/context.tsx'
 import type { FrameListener } from './frames.ts'
 
 /**
- * Which loading of a page a frame should show: a new one when its text changed. Some pages wear the sheet in a way that no
+ * Which loading of a page a frame should show: a new one when its text changed, or when web fonts are to arrive or not. Some pages wear the sheet in a way that no
  * single rule of it can be changed from outside (an `@import` in another sheet); they are loaded anew once an edit is kept.
  * The listener must hear the frame.
  */
 export function useGeneration(page: string): { generation: string; listener: FrameListener } {
   const { store, insights } = useWorkroom()
   const reloads = useRoom((state) => state.reloads.get(page) ?? 0)
+  const fontsArrive = useRoom((state) => state.fontsArrive)
   const [fetched, setFetched] = useState(0)
   const unreachable = useRef(false)
   useEffect(() => store.subscribe((state, before) => {
     const kept = state.keeping.state === 'kept' && before.keeping.state !== 'kept'
     if (kept && unreachable.current && insights.getState().wear.get(page)?.wears) setFetched((times) => times + 1)
   }), [store, insights, page])
-  return { generation: `${reloads} ${fetched}`, listener: { onApplied: (sheets) => void (unreachable.current = sheets === 0) } }
+  return { generation: `${reloads} ${fetched} ${fontsArrive}`, listener: { onApplied: (sheets) => void (unreachable.current = sheets === 0) } }
 }

@@ -4,8 +4,11 @@ import {
   blobSchema, errorSchema, fontListSchema, importLineSchema, importResponseSchema, saveResponseSchema, siteListSchema,
   type ImportResult, type NewSiteRequest, type SaveRequest, type SiteList, type SiteState,
 } from '../../core/site/protocol.ts'
+import { fontFactsSchema, siteFontsSchema } from '../../core/type/facts.ts'
 
 z.config({ jitless: true })
+
+const keptFontSchema = z.object({ blob: blobSchema, facts: fontFactsSchema })
 
 /** An answer of the server that says no, with its sentence. `code` is "offline" when there was no answer at all. */
 export class ApiError extends Error {
@@ -53,6 +56,10 @@ export const api = {
   keep: (id: string, path: string, bytes: Blob) => call(`/api/sites/${id}/blobs?path=${encodeURIComponent(path)}`, blobSchema, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: bytes }),
   /** Makes a copy of an image, `width` px wide, for a step that puts it somewhere. */
   scaled: (id: string, path: string, width: number) => call(`/api/sites/${id}/scaled`, blobSchema, json('POST', { path, width })),
+  /** What the site's font files say of themselves, by path. */
+  siteFonts: async (id: string) => (await call(`/api/sites/${id}/fonts`, siteFontsSchema)).fonts,
+  /** Reads a font and keeps its bytes, for a step that puts it into the site. */
+  keepFont: (id: string, font: File) => call(`/api/sites/${id}/fonts?name=${encodeURIComponent(font.name)}`, keptFontSchema, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: font }),
   fonts: async () => (await call('/api/fonts', fontListSchema)).fonts,
 
   /** Sends an archive; `onSent` hears the share that has gone up, `onKept` the share the server has unpacked and kept, 0 to 1. Aborting rejects with code "cancelled". */

@@ -1,4 +1,6 @@
 import { create, type StoreApi, type UseBoundStore } from 'zustand'
+import type { GatherPlan } from '../../core/color/gather.ts'
+import type { Vision } from '../../core/color/vision.ts'
 import { fitsEncoding } from '../../core/site/encoding.ts'
 import type { Look, SiteFile, SiteState } from '../../core/site/protocol.ts'
 import { isPage, comparePages } from '../../core/site/paths.ts'
@@ -16,6 +18,10 @@ export type Facet = 'pages' | 'colour' | 'type' | 'boxes' | 'links'
 /** The views of the facet Pages. */
 export type PagesView = 'wear' | 'files' | 'links' | 'parts' | 'lift'
 
+/** The views of the facets Colour and Type. */
+export type ColourView = 'swatches' | 'gather' | 'contrast' | 'sight' | 'ground'
+export type TypeView = 'roles' | 'fonts' | 'scale'
+
 /** What is asked in a window of its own. */
 export type Asking =
   | { readonly kind: 'new-page'; readonly folder: string; readonly path?: string }
@@ -27,6 +33,8 @@ export type Asking =
   | { readonly kind: 'part'; readonly name: string }
   | { readonly kind: 'wrap'; readonly page: string; readonly index: number }
   | { readonly kind: 'lift'; readonly pages: readonly string[] }
+  | { readonly kind: 'gather'; readonly plans: readonly GatherPlan[] }
+  | { readonly kind: 'licences' }
 
 /** Which pages the lineup shows. */
 export interface LineupFilter {
@@ -71,6 +79,12 @@ export interface WorkroomState {
 
   readonly facet: Facet
   readonly pagesView: PagesView
+  readonly colourView: ColourView
+  readonly typeView: TypeView
+  /** How the lineup is seen; null as it is. */
+  readonly vision: Vision | null
+  /** Whether web fonts arrive in the frames. */
+  readonly fontsArrive: boolean
   /** Whether the bench shows the findings of the fit check. */
   readonly findings: boolean
   readonly asking: Asking | null
@@ -103,7 +117,7 @@ export interface WorkroomState {
   undo(): void
   redo(): void
   wearLook(id: string): void
-  set(part: Partial<Pick<WorkroomState, 'facet' | 'pagesView' | 'findings' | 'asking' | 'filter' | 'closeUp' | 'picked' | 'closeUpViewport' | 'follow' | 'sheetOpen' | 'source' | 'goTo' | 'outlined'>>): void
+  set(part: Partial<Pick<WorkroomState, 'facet' | 'pagesView' | 'colourView' | 'typeView' | 'vision' | 'fontsArrive' | 'findings' | 'asking' | 'filter' | 'closeUp' | 'picked' | 'closeUpViewport' | 'follow' | 'sheetOpen' | 'source' | 'goTo' | 'outlined'>>): void
   /** Settles a conflict: this window's texts, or those of the other one. Both stay in the history. */
   settle(theirs: SiteState, keep: 'mine' | 'theirs'): void
 }
@@ -205,6 +219,10 @@ export function createWorkroom(site: SiteState): WorkroomStore {
       unkept: new Set(),
       facet: 'colour',
       pagesView: 'wear',
+      colourView: 'swatches',
+      typeView: 'roles',
+      vision: null,
+      fontsArrive: true,
       findings: false,
       asking: null,
       filter: { name: '', folder: null, findings: false },

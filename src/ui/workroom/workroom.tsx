@@ -1,6 +1,5 @@
 'use client'
 import { useEffect, useMemo, useState } from 'react'
-import { setNonce } from 'react-colorful'
 import { isSheet } from '../../core/site/paths.ts'
 import type { SiteState } from '../../core/site/protocol.ts'
 import { lookDoc, pathOfDoc } from '../../core/site/step.ts'
@@ -9,6 +8,7 @@ import type { FitNews } from '../../workers/protocol.ts'
 import { Bench } from '../bench/bench.tsx'
 import { CloseUp } from '../lineup/close-up.tsx'
 import { Frames } from '../lineup/frames.ts'
+import { VisionFilters } from '../lineup/vision-filter.tsx'
 import { Lineup } from '../lineup/lineup.tsx'
 import { SheetPanel } from '../sheet/sheet-panel.tsx'
 import { createWorkroom, sheetText, type WorkroomState } from '../state/store.ts'
@@ -39,11 +39,7 @@ function withNews(before: Insights['fit'], pages: FitNews['pages']): Pick<Insigh
 
 /** The whole workroom of one site. */
 export default function WorkroomScreen({ site, nonce, fonts }: { site: SiteState; nonce: string; fonts: Record<string, string> }) {
-  const [workroom] = useState<Omit<Workroom, 'worker'>>(() => {
-    // The colour picker writes a style element of its own.
-    setNonce(nonce)
-    return { store: createWorkroom(site), insights: createInsights(), frames: new Frames(site.id, site.sheetPath), nonce, fonts }
-  })
+  const [workroom] = useState<Omit<Workroom, 'worker'>>(() => ({ store: createWorkroom(site), insights: createInsights(), frames: new Frames(site.id, site.sheetPath), nonce, fonts }))
   const [worker, setWorker] = useState<SiteWorker | null>(null)
 
   useEffect(() => {
@@ -151,6 +147,7 @@ function Layout() {
           <SheetPanel />
         </main>
       </div>
+      <VisionFilters />
       <NoticeStrip />
       {importing && <ImportDialog dropped={dropped} onClose={() => { setImporting(false); setDropped(null) }} />}
       {beginning && <NewSiteDialog onClose={() => setBeginning(false)} />}

@@ -1,6 +1,6 @@
 import { database } from '../../../server/db/database.ts'
 import { answering } from '../../../server/http/errors.ts'
-import { shippedFonts } from '../../../server/sites/fonts.ts'
+import { shippedFonts } from '../../../server/fonts/shipped.ts'
 
 export const dynamic = 'force-dynamic'
 

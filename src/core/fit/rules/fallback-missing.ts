@@ -3,7 +3,7 @@ import type { Sheet } from '../../sheet/parse.ts'
 import { declarationsOf, topStyleRules } from '../../sheet/walk.ts'
 import { FAMILIES } from '../../type/families.ts'
 import { familyLists, type FamilyList } from '../../type/lists.ts'
-import { familiesIn } from '../../type/stack.ts'
+import { familiesIn, genericOf } from '../../type/stack.ts'
 import type { SiteRule } from '../finding.ts'
 
 /** A list of families that does not end in a generic one. */
@@ -43,5 +43,5 @@ function genericFor(name: string): string {
   if (kind === 'slab' || kind === 'serif') return 'serif'
   if (kind === 'monospace') return 'monospace'
   if (kind) return 'sans-serif'
-  return /mono|code|courier|consol|menlo|monaco|typewriter/i.test(name) ? 'monospace' : /serif|times|georgia|garamond|roman|bodoni|baskerville|caslon|palatino|book|antiqua/i.test(name) && !/sans/i.test(name) ? 'serif' : 'sans-serif'
+  return genericOf(name)
 }

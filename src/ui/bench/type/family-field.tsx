@@ -1,10 +1,11 @@
 'use client'
-import { useEffect } from 'react'
-import { FAMILIES, firstFamily, fontPath, hasFace, addFace, stackOf, SYSTEM_STACKS, type Family } from '../../../core/type/families.ts'
+import { FAMILIES, firstFamily, fontPath, hasFace, addFace, shippedFace, stackOf, SYSTEM_STACKS, type Family } from '../../../core/type/families.ts'
 import { editInTurn } from '../../../core/sheet/edit.ts'
 import { planEdit } from '../../../core/sheet/decide.ts'
 import { lookDoc } from '../../../core/site/step.ts'
 import { diffTexts } from '../../../core/text/splice.ts'
+import { facesOf } from '../../../core/type/faces.ts'
+import { genericOf, writeFamily } from '../../../core/type/stack.ts'
 import { Choice } from '../../controls/choice.tsx'
 import { settledSheetText } from '../../state/store.ts'
 import { sheetOf } from '../../state/texts.ts'
@@ -13,16 +14,22 @@ import type { Field } from '../use-field.ts'
 
 const KIND = { serif: 'serif', 'sans-serif': 'sans', slab: 'slab', monospace: 'mono', display: 'display' } as const
 
+const GENERIC = { serif: 'Georgia, "Times New Roman", serif', 'sans-serif': '"Helvetica Neue", Arial, sans-serif', monospace: '"Courier New", monospace' } as const
+
 /** A family with its fallback stack. Choosing one that ships with Attire puts its files and faces into the site. */
 export function FamilyField({ field, computed }: { field: Field; computed: string | undefined }) {
   const { store, fonts } = useWorkroom()
   const sheetPath = useRoom((state) => state.sheetPath)
-  useShippedFaces()
   const current = field.value || computed || ''
   const name = firstFamily(current)
-  const known = FAMILIES.some((family) => family.name === name) || SYSTEM_STACKS.some(({ stack }) => stack === current)
+  const settled = useRoom(settledSheetText)
+  const shipped = new Set(FAMILIES.map((family) => family.name))
+  // Families the sheet brings itself: own fonts, and those that came with the site.
+  const own = [...new Set(facesOf(sheetOf(settled)).filter(({ family, urls }) => urls.length > 0 && !shipped.has(family)).map(({ family }) => family))].map((family) => ({ family, stack: `${writeFamily(family)}, ${GENERIC[genericOf(family)]}` }))
+  const known = own.some(({ family }) => family === name) || FAMILIES.some((family) => family.name === name) || SYSTEM_STACKS.some(({ stack }) => stack === current)
   const options = [
     ...(known || current === '' ? [] : [{ value: current, label: name, hint: 'in the sheet' }]),
+    ...own.map(({ family, stack }) => ({ value: stack, label: family, hint: 'of the site', sample: <span style={{ fontFamily: `"${family}"` }} className="text-[15px]">{family}</span> })),
     ...FAMILIES.map((family) => ({ value: stackOf(family), label: family.name, hint: KIND[family.kind], sample: <span style={{ fontFamily: `"Attire ${family.name}"` }} className="text-[15px]">{family.name}</span> })),
     ...SYSTEM_STACKS.map(({ name: label, stack }) => ({ value: stack, label, hint: 'no file', sample: <span style={{ fontFamily: stack }} className="text-[15px]">{label}</span> })),
   ]
@@ -37,7 +44,7 @@ export function FamilyField({ field, computed }: { field: Field; computed: strin
       (sheet) => planEdit(sheet, field.scope === 'swatch' && field.swatch
         ? { selector: ':root', property: field.swatch.name, value: stack }
         : { selector: field.selector, property: field.property, value: stack, scope: field.scope === 'only' ? 'only' : 'group' }),
-      ...facesToAdd(family, text).map((file) => (sheet: Parameters<typeof addFace>[0]) => addFace(sheet, sheetPath, family, file, fontPath(file.file))),
+      ...facesToAdd(family, text).map((file) => (sheet: Parameters<typeof addFace>[0]) => addFace(sheet, sheetPath, shippedFace(family, file), fontPath(file.file))),
     ])
     const added = family.files
       .map(({ file }) => ({ path: fontPath(file), before: files.find((each) => each.path === fontPath(file))?.hash ?? null, after: fonts[file] ?? null }))
@@ -59,18 +66,4 @@ function hasFaceIn(text: string, family: Family): boolean {
 
 function facesToAdd(family: Family, text: string): Family['files'] {
   return hasFaceIn(text, family) ? [] : family.files
-}
-
-/** Lets the bench itself set its samples in the families that ship with Attire; each is fetched when it is first shown. */
-function useShippedFaces(): void {
-  useEffect(() => {
-    for (const family of FAMILIES) {
-      const name = `Attire ${family.name}`
-      if ([...document.fonts].some((face) => face.family.replaceAll('"', '') === name)) continue
-      for (const { file, style } of family.files) {
-        const [least, most] = family.weights
-        for (const alias of [name, family.name]) document.fonts.add(new FontFace(alias, `url(/api/fonts/${file})`, { weight: `${least} ${most}`, style }))
-      }
-    }
-  }, [])
 }

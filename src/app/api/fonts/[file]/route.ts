@@ -1,5 +1,5 @@
 import { answering } from '../../../../server/http/errors.ts'
-import { shippedFont } from '../../../../server/sites/fonts.ts'
+import { shippedFont } from '../../../../server/fonts/shipped.ts'
 
 /** A font file that ships with Attire, for the specimens in the bench. */
 export function GET(_request: Request, { params }: { params: Promise<{ file: string }> }): Promise<Response> {

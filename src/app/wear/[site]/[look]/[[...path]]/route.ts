@@ -7,9 +7,10 @@ export const dynamic = 'force-dynamic'
 /** Files of a site as frames load them; the path mirrors the site's folder. */
 export function GET(request: Request): Promise<Response> {
   return answering(async () => {
-    const [, , siteId = '', lookId = '', ...segments] = new URL(request.url).pathname.split('/')
+    const { pathname, searchParams } = new URL(request.url)
+    const [, , siteId = '', lookId = '', ...segments] = pathname.split('/')
     const host = request.headers.get('host') ?? ''
-    return serveWorn(await database(), { siteId, lookId, path: segments.map(decode).join('/'), origin: `http://${host}` })
+    return serveWorn(await database(), { siteId, lookId, path: segments.map(decode).join('/'), origin: `http://${host}`, fontsArrive: searchParams.get('fonts') !== 'none' })
   })
 }
 

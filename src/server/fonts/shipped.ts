@@ -12,6 +12,13 @@ export async function shippedFont(file: string): Promise<Buffer> {
   return readFile(path.join(process.cwd(), 'node_modules', family.package, 'files', file))
 }
 
+/** The licence text of a family that ships with Attire, as its package brings it. Throws {@link PublicError} for any other name. */
+export async function licenceOf(name: string): Promise<string> {
+  const family = FAMILIES.find((each) => each.name === name)
+  if (!family) throw new PublicError('not-found', `Attire ships no family called ${name}.`)
+  return readFile(path.join(process.cwd(), 'node_modules', family.package, 'LICENSE'), 'utf8')
+}
+
 const shared = globalThis as typeof globalThis & { attireFonts?: Promise<Record<string, string>> }
 
 /** The hashes of all shipped font files by name, their bytes kept, so that a step can put them into a site. */

@@ -1,0 +1,73 @@
+'use client'
+import { CircleCheck, TriangleAlert } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { difference } from '../../core/color/difference.ts'
+import type { Alteration, ProofProgress } from '../../core/lift/proof.ts'
+import { isNothing, type SiteChange } from '../../core/site/change.ts'
+import { count } from '../words.ts'
+import { useRoom, useWorkroom } from '../workroom/context.tsx'
+
+/** How a proof goes, and how it ended. */
+export function ProofLine({ proof, progress, onStop, onAgain }: { proof: ProofProgress | null; progress: ProofProgress | 'begun' | null; onStop: () => void; onAgain: () => void }) {
+  if (progress !== null && proof === null) {
+    const told = progress === 'begun' ? null : progress
+    return (
+      <div className="mt-3 flex items-center gap-3">
+        <p className="shrink-0">Proving that nothing changes{told ? `: ${told.done} of ${count(told.total, 'page')}` : ''} …</p>
+        <progress aria-label="Proof" className="h-2 flex-1 accent-(--accent)" max={told?.total ?? 1} value={told?.done ?? undefined} />
+        <button type="button" className="btn h-7" onClick={onStop}>Stop</button>
+      </div>
+    )
+  }
+  if (proof === null) return <p className="mt-3 flex items-center gap-3 text-quiet">Not proved. <button type="button" className="btn h-7 text-ink" onClick={onAgain}>Prove it</button></p>
+  if (proof.altered.length === 0) return <p className="mt-3 flex items-center gap-2"><CircleCheck aria-hidden className="size-4 text-accent" />Proved: all {count(proof.elements, 'element')} on {count(proof.total, 'page')} keep every value, at three widths, at rest and in every state.</p>
+  return <Altered altered={proof.altered} />
+}
+
+function Altered({ altered }: { altered: readonly Alteration[] }) {
+  const pages = new Set(altered.map(({ page }) => page)).size
+  return (
+    <div className="mt-3">
+      <p className="flex items-center gap-2 font-semibold text-alarm"><TriangleAlert aria-hidden className="size-4" />{count(altered.length, 'value')} would change on {count(pages, 'page')}:</p>
+      <ul className="mt-1 max-h-40 overflow-auto rounded-[3px] border border-line bg-sunken px-3 py-2 text-[12px]" tabIndex={0} aria-label="What would change">
+        {altered.slice(0, 200).map((each) => (
+          <li key={`${each.page} ${each.element} ${each.pseudo} ${each.property} ${each.before} ${each.after}`} className="py-0.5">
+            <span className="font-semibold">{each.page}</span> {each.count > 1 ? `${each.count} elements like ` : ''}<code className="font-mono">{each.element}{each.pseudo && `::${each.pseudo}`}</code>: {each.property} from <code className="font-mono">{each.before}</code> to <code className="font-mono">{each.after}</code>{byHowMuch(each)}
+            {each.state && ` ${each.state === 'visited' ? 'when visited' : each.state}`}{each.viewport.width !== 1280 && ` at ${each.viewport.width} px`}. <span className="text-quiet">{each.why}</span>
+          </li>
+        ))}
+        {altered.length > 200 && <li>and {altered.length - 200} more.</li>}
+      </ul>
+    </div>
+  )
+}
+
+/** How far two colours are apart; '' for what is no colour. */
+function byHowMuch({ before, after }: Alteration): string {
+  const away = difference(before, after)
+  return Number.isNaN(away) ? '' : ` (${away.toFixed(3)} apart in OKLab)`
+}
+
+/** Proves each new change by itself; an older proof still under way is called off. */
+export function useProof(change: SiteChange | undefined) {
+  const { worker } = useWorkroom()
+  const texts = useRoom((state) => state.texts)
+  const [state, setState] = useState<{ change: SiteChange | undefined; proof: ProofProgress | null; progress: ProofProgress | 'begun' | null; abort: AbortController | null }>({ change: undefined, proof: null, progress: null, abort: null })
+  const [round, setRound] = useState(0)
+  useEffect(() => {
+    if (!change || isNothing(change)) return
+    const abort = new AbortController()
+    setState({ change, proof: null, progress: 'begun', abort })
+    void worker.askLong('prove', { change }, (progress) => !abort.signal.aborted && setState((now) => ({ ...now, progress })), abort.signal).then((proof) => {
+      if (!abort.signal.aborted) setState({ change, proof, progress: null, abort: null })
+    })
+    return () => abort.abort()
+  }, [worker, change, texts, round])
+  const current = state.change === change
+  return {
+    proof: current ? state.proof : null,
+    progress: current ? state.progress : change && !isNothing(change) ? ('begun' as const) : null,
+    stop: () => { state.abort?.abort(); setState((now) => ({ ...now, progress: null, abort: null })) },
+    again: () => setRound(round + 1),
+  }
+}
