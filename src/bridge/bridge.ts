@@ -16,6 +16,7 @@ let worn: LiveSheet[] = []
 const outline = new CSSStyleSheet()
 const mark = new CSSStyleSheet()
 const point = new CSSStyleSheet()
+const sight = new CSSStyleSheet()
 
 function sheetsAt(path: string): LiveSheet[] {
   return [...document.styleSheets].flatMap((sheet) => {
@@ -46,6 +47,8 @@ function obey(message: ToFrame): void {
       return say({ type: 'measured', id: message.id, lines: charactersPerLine(message.selector) })
     case 'point':
       return draw(point, message.selector, 'outline:3px dashed #c2185b!important;outline-offset:-3px!important;box-shadow:inset 0 0 0 5px #fff!important')
+    case 'see':
+      return see(message.matrix, message.linear)
     case 'scroll':
       return window.scrollTo({ left: message.x, top: message.y, behavior: 'instant' })
   }
@@ -78,6 +81,13 @@ function read(selector: string, properties: readonly string[]): { count: number;
   } catch {
     return { count: 0, values: {} }
   }
+}
+
+/** Browsers refuse a filter of the workroom's over a frame, so the frame looks through one of its own. */
+function see(matrix: readonly number[], linear: boolean): void {
+  if (matrix.length !== 20) return draw(sight, '', '')
+  const filter = `<svg xmlns="http://www.w3.org/2000/svg"><filter id="f" color-interpolation-filters="${linear ? 'linearRGB' : 'sRGB'}" x="0" y="0" width="1" height="1"><feColorMatrix type="matrix" values="${matrix.join(' ')}"/></filter></svg>`
+  draw(sight, ':root', `filter:url("data:image/svg+xml,${encodeURIComponent(filter)}#f")!important`)
 }
 
 /** Shorter texts fill no line; more than so many elements tell nothing new. */

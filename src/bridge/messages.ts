@@ -30,6 +30,8 @@ export const toFrameSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('measure'), id: z.int(), selector: z.string() }),
   /** Outline what another selector touches on this page alone; '' takes it away. */
   z.object({ type: z.literal('point'), selector: z.string() }),
+  /** Show the page through a colour matrix (the 20 values of feColorMatrix, on linear light or on stored values); none as it is. */
+  z.object({ type: z.literal('see'), matrix: z.array(z.number()), linear: z.boolean() }),
   z.object({ type: z.literal('scroll'), x: z.number(), y: z.number() }),
 ])
 export type ToFrame = z.infer<typeof toFrameSchema>

@@ -62,9 +62,9 @@ export function linearOf(l: number, c: number, hue: number): [r: number, g: numb
   ]
 }
 
-/** Whether an OKLCH colour lies in sRGB; a hair's breadth outside counts as in. */
+/** Whether an OKLCH colour lies in sRGB; a hair's breadth outside counts as in, the less the darker it is. */
 export function isInSrgb(l: number, c: number, hue: number): boolean {
-  return linearOf(l, c, hue).every((part) => part > -0.0005 && part < 1.0005)
+  return linearOf(l, c, hue).every((part) => part > -0.0005 * l ** 3 - 1e-9 && part < 1.0005)
 }
 
 /** The most chroma that sRGB has at a lightness and hue, to 1/1000. */
@@ -92,8 +92,10 @@ export function oklchPlane(hue: number, width: number, height: number): Uint8Cla
   for (let y = 0; y < height; y++) {
     const l = 1 - y / (height - 1)
     for (let x = 0; x < width; x++) {
-      const [r, g, b] = linearOf(l, (x / (width - 1)) * MOST_CHROMA, hue)
-      if (r < -0.0005 || g < -0.0005 || b < -0.0005 || r > 1.0005 || g > 1.0005 || b > 1.0005) continue
+      const chroma = (x / (width - 1)) * MOST_CHROMA
+      // sRGB has one stretch at each lightness: behind its end there is nothing more.
+      if (!isInSrgb(l, chroma, hue)) break
+      const [r, g, b] = linearOf(l, chroma, hue)
       pixels.set([encode(r), encode(g), encode(b), 255], (y * width + x) * 4)
     }
   }

@@ -1,6 +1,3 @@
-import { difference } from './difference.ts'
-import { hexOfRgb, readRgb, type Rgb } from './rgb.ts'
-
 /** Ways of seeing that the lineup can be looked at through. */
 export const VISIONS = ['protanopia', 'deuteranopia', 'tritanopia', 'achromatopsia', 'greyscale'] as const
 export type Vision = (typeof VISIONS)[number]
@@ -27,44 +24,7 @@ export const VISION_MATRICES: Readonly<Record<Vision, VisionMatrix>> = {
   greyscale: { linear: false, rows: [LUMINANCE, LUMINANCE, LUMINANCE] },
 }
 
-/** The `values` of an SVG `feColorMatrix` for a way of seeing. */
-export function filterValues(vision: Vision): string {
-  return [...VISION_MATRICES[vision].rows.map((row) => [...row, 0, 0].join(' ')), '0 0 0 1 0'].join(' ')
-}
-
-const expand = (value: number) => (value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4)
-const compress = (value: number) => (value <= 0.0031308 ? value * 12.92 : 1.055 * value ** (1 / 2.4) - 0.055)
-
-/** A colour as it is seen. */
-export function seenBy(color: Rgb, vision: Vision): Rgb {
-  const { rows, linear } = VISION_MATRICES[vision]
-  const from = [color.r, color.g, color.b].map(linear ? expand : (value) => value)
-  const [r, g, b] = rows.map((row) => {
-    const sum = Math.min(1, Math.max(0, row.reduce((total, factor, at) => total + factor * from[at]!, 0)))
-    return linear ? compress(sum) : sum
-  }) as [number, number, number]
-  return { r, g, b, alpha: color.alpha }
-}
-
-/** Two colours that are told apart by most people, and by some no more. */
-export interface Collapse {
-  readonly names: readonly [string, string]
-  /** As they are, and as they are seen; hex. */
-  readonly values: readonly [string, string]
-  readonly seen: readonly [string, string]
-}
-
-/** Colours farther apart than this in OKLab look different at a glance; closer than {@link ALIKE} they look the same beside each other. Our own choice, from looking. */
-export const APART = 0.1
-export const ALIKE = 0.045
-
-/** The pairs of named colours that collapse for a way of seeing. Values are plain colours. */
-export function collapses(colors: readonly { readonly name: string; readonly value: string }[], vision: Vision): Collapse[] {
-  const known = colors.flatMap(({ name, value }) => {
-    const rgb = readRgb(value)
-    return rgb && rgb.alpha === 1 ? [{ name, hex: hexOfRgb(rgb), seen: hexOfRgb(seenBy(rgb, vision)) }] : []
-  })
-  return known.flatMap((one, at) => known.slice(at + 1)
-    .filter((two) => difference(one.hex, two.hex) > APART && difference(one.seen, two.seen) < ALIKE)
-    .map((two): Collapse => ({ names: [one.name, two.name], values: [one.hex, two.hex], seen: [one.seen, two.seen] })))
+/** The 20 values of an SVG `feColorMatrix` for a way of seeing. */
+export function filterValues(vision: Vision): number[] {
+  return [...VISION_MATRICES[vision].rows.flatMap((row) => [...row, 0, 0]), 0, 0, 0, 1, 0]
 }

@@ -7,7 +7,7 @@ import { elementPath } from '../markup/describe.ts'
 import type { Page, PageElement } from '../markup/tree.ts'
 import { reachOf } from '../selectors/reach.ts'
 import { normalSelector } from '../selectors/serialize.ts'
-import type { SitePath } from '../site/paths.ts'
+import { comparePages, type SitePath } from '../site/paths.ts'
 
 /** A role that text plays, and the selector that sets it. */
 export interface Role {
@@ -53,11 +53,12 @@ export interface RoleSpecimen {
 
 /** The roles with real text of the pages. */
 export function roleSpecimens(model: SiteModel, viewport: Viewport): RoleSpecimen[] {
-  const pages = model.pagePaths.map((path) => ({ path, page: model.page(path) }))
+  const pages = [...model.pagePaths].sort(comparePages).map((path) => ({ path, page: model.page(path) }))
   return ROLES.map(({ selector }) => {
     const found = pages.flatMap(({ path, page }) => reachOf(page, selector).map((element) => ({ path, page, element })))
-    // Of the first page that has any, the first with words in it.
-    const shown = found.find(({ page, element }) => specimenText(page, element, selector) !== '') ?? found[0]
+    // The first with words in it that no style attribute sets apart.
+    const worded = found.filter(({ page, element }) => specimenText(page, element, selector) !== '')
+    const shown = worded.find(({ element }) => !element.attributes.has('style')) ?? worded[0] ?? found[0]
     if (!shown) return { selector, count: 0, pages: 0, text: '', values: null, sample: null }
     const style = model.stylesOf(shown.path, viewport).styles[shown.element.index]!
     return {

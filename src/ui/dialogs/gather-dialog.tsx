@@ -38,7 +38,7 @@ export function GatherDialog({ plans, onClose }: { plans: readonly GatherPlan[];
     onClose()
   }
   return (
-    <Modal open onClose={onClose} title={plans.length === 1 ? 'Make a swatch of a colour' : `Make ${count(plans.length, 'swatch', 'swatches')} of colours`} wide>
+    <Modal open onClose={onClose} title={`Gather colours into ${plans.length === 1 ? 'a swatch' : count(plans.length, 'swatch', 'swatches')}`} wide>
       <form onSubmit={(event) => { event.preventDefault(); run() }}>
         <ul className="mt-3 flex max-h-[46vh] flex-col gap-2 overflow-auto">
           {plans.map((plan, at) => (

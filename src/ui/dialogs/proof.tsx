@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react'
 import { difference } from '../../core/color/difference.ts'
 import type { Alteration, ProofProgress } from '../../core/lift/proof.ts'
 import { isNothing, type SiteChange } from '../../core/site/change.ts'
-import { count } from '../words.ts'
+import { count, listed } from '../words.ts'
 import { useRoom, useWorkroom } from '../workroom/context.tsx'
 
 /** How a proof goes, and how it ended. */
@@ -24,26 +24,46 @@ export function ProofLine({ proof, progress, onStop, onAgain }: { proof: ProofPr
   return <Altered altered={proof.altered} />
 }
 
+/** Several properties of one element that change alike: what follows the text colour changes with it. */
+interface AlteredTogether extends Omit<Alteration, 'property'> {
+  readonly properties: readonly string[]
+}
+
+function together(altered: readonly Alteration[]): AlteredTogether[] {
+  const groups = new Map<string, AlteredTogether & { properties: string[] }>()
+  for (const { property, ...each } of altered) {
+    const key = [each.page, each.element, each.pseudo, each.before, each.after, each.state, each.viewport.width, each.count].join('\0')
+    const known = groups.get(key)
+    if (known) known.properties.push(property)
+    else groups.set(key, { ...each, properties: [property] })
+  }
+  return [...groups.values()].map((each) => ({ ...each, properties: each.properties.includes('color') ? ['color', ...each.properties.filter((name) => name !== 'color')] : each.properties }))
+}
+
 function Altered({ altered }: { altered: readonly Alteration[] }) {
   const pages = new Set(altered.map(({ page }) => page)).size
+  const shown = together(altered)
   return (
     <div className="mt-3">
       <p className="flex items-center gap-2 font-semibold text-alarm"><TriangleAlert aria-hidden className="size-4" />{count(altered.length, 'value')} would change on {count(pages, 'page')}:</p>
       <ul className="mt-1 max-h-40 overflow-auto rounded-[3px] border border-line bg-sunken px-3 py-2 text-[12px]" tabIndex={0} aria-label="What would change">
-        {altered.slice(0, 200).map((each) => (
-          <li key={`${each.page} ${each.element} ${each.pseudo} ${each.property} ${each.before} ${each.after}`} className="py-0.5">
-            <span className="font-semibold">{each.page}</span> {each.count > 1 ? `${each.count} elements like ` : ''}<code className="font-mono">{each.element}{each.pseudo && `::${each.pseudo}`}</code>: {each.property} from <code className="font-mono">{each.before}</code> to <code className="font-mono">{each.after}</code>{byHowMuch(each)}
+        {shown.slice(0, MOST).map((each) => (
+          <li key={`${each.page} ${each.element} ${each.pseudo} ${each.properties.join()} ${each.before} ${each.after} ${each.state} ${each.viewport.width} ${each.count}`} className="py-0.5">
+            <span className="font-semibold">{each.page}</span> {each.count > 1 ? `${each.count} elements like ` : ''}<code className="font-mono">{each.element}{each.pseudo && `::${each.pseudo}`}</code>: <span title={each.properties.join(', ')}>{listed(each.properties, 2)}</span> from <code className="font-mono">{each.before}</code> to <code className="font-mono">{each.after}</code>{byHowMuch(each)}
             {each.state && ` ${each.state === 'visited' ? 'when visited' : each.state}`}{each.viewport.width !== 1280 && ` at ${each.viewport.width} px`}. <span className="text-quiet">{each.why}</span>
           </li>
         ))}
-        {altered.length > 200 && <li>and {altered.length - 200} more.</li>}
+        {shown.length > MOST && <li>and {shown.length - MOST} more.</li>}
       </ul>
     </div>
   )
 }
 
+/** Longer lists tell nothing new. */
+const MOST = 200
+
 /** How far two colours are apart; '' for what is no colour. */
-function byHowMuch({ before, after }: Alteration): string {
+function byHowMuch({ before, after }: Pick<Alteration, 'before' | 'after'>): string {
   const away = difference(before, after)
   return Number.isNaN(away) ? '' : ` (${away.toFixed(3)} apart in OKLab)`
 }

@@ -1,7 +1,6 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import { useWorkroom } from '../workroom/context.tsx'
-import { useVisionFilter } from './vision-filter.tsx'
 import type { FrameChannel, FrameListener } from './frames.ts'
 
 interface Props {
@@ -47,7 +46,6 @@ export function Frame({ generation, ...props }: Props & { readonly generation: s
 
 function SingleFrame({ page, width, height, scale, inView = true, aside = false, lookedAt = false, interactive = false, title, listener }: Props) {
   const { frames, store } = useWorkroom()
-  const filter = useVisionFilter()
   const iframe = useRef<HTMLIFrameElement>(null)
   const channel = useRef<FrameChannel>(null)
   const heard = useRef(listener)
@@ -89,7 +87,7 @@ function SingleFrame({ page, width, height, scale, inView = true, aside = false,
   }, [inView])
 
   return (
-    <div className="relative overflow-hidden bg-white" style={{ width: width * scale, height: height * scale, filter }}>
+    <div className="relative overflow-hidden bg-white" style={{ width: width * scale, height: height * scale }}>
       <iframe
         ref={iframe}
         title={title}

@@ -1,3 +1,4 @@
+import { filterValues, VISION_MATRICES, type Vision } from '../../core/color/vision.ts'
 import { encodePath } from '../../core/site/paths.ts'
 import type { Sheet } from '../../core/sheet/parse.ts'
 import { envelopeSchema, fromFrameSchema, type FromFrame, type RuleEdit, type ToFrame } from '../../bridge/messages.ts'
@@ -105,6 +106,10 @@ export function ruleEdit(before: readonly string[], after: readonly string[]): R
   return { at: start, remove: before.length - start - tail, insert: after.slice(start, after.length - tail) }
 }
 
+function seeing(vision: Vision | null): ToFrame {
+  return { type: 'see', matrix: vision === null ? [] : filterValues(vision), linear: vision !== null && VISION_MATRICES[vision].linear }
+}
+
 /** Computed values of the first element a selector finds on the pages looked at. */
 export interface ReadResult {
   readonly page: string
@@ -122,6 +127,7 @@ export class Frames {
   private first: Window | null = null
   private outlined = ''
   private marked = ''
+  private vision: Vision | null = null
   private pointed: ReadonlyMap<string, string> | null = null
 
   constructor(private readonly siteId: string, public sheetPath: string) {}
@@ -153,6 +159,7 @@ export class Frames {
       ...listener,
       onReady: () => {
         if (this.outlined) channel.post({ type: 'outline', selector: this.outlined })
+        if (this.vision) channel.post(seeing(this.vision))
         const pointed = this.pointed?.get(page)
         if (pointed) channel.post({ type: 'point', selector: pointed })
         if (this.first === source && this.marked) channel.post({ type: 'mark', selector: this.marked })
@@ -197,6 +204,12 @@ export class Frames {
   outline(selector: string): void {
     this.outlined = selector
     for (const channel of this.channels.values()) if (channel.isReady) channel.post({ type: 'outline', selector })
+  }
+
+  /** Shows all pages as they are seen with other eyes; null as they are. */
+  see(vision: Vision | null): void {
+    this.vision = vision
+    for (const channel of this.channels.values()) if (channel.isReady) channel.post(seeing(vision))
   }
 
   /** Points at single elements, page by page, by selectors that find them; null takes it away. */

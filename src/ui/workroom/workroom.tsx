@@ -8,7 +8,6 @@ import type { FitNews } from '../../workers/protocol.ts'
 import { Bench } from '../bench/bench.tsx'
 import { CloseUp } from '../lineup/close-up.tsx'
 import { Frames } from '../lineup/frames.ts'
-import { VisionFilters } from '../lineup/vision-filter.tsx'
 import { Lineup } from '../lineup/lineup.tsx'
 import { SheetPanel } from '../sheet/sheet-panel.tsx'
 import { createWorkroom, sheetText, type WorkroomState } from '../state/store.ts'
@@ -99,6 +98,7 @@ function Wiring({ workroom }: { workroom: Workroom }) {
       if (sheetText(state) !== sheetText(before)) frames.wear(sheetOf(sheetText(state)))
       if (state.files !== before.files || state.lookId !== before.lookId || state.sheetPath !== before.sheetPath) tellFiles(state)
       if (state.looks.some(({ id }) => state.texts.get(lookDoc(id)) !== before.texts.get(lookDoc(id)))) tellLooks(state)
+      if (state.vision !== before.vision) frames.see(state.vision)
       if (state.sheetPath !== before.sheetPath) frames.sheetPath = state.sheetPath
       if (state.trouble !== before.trouble && state.trouble) insights.setState({ notice: { text: state.trouble.text, at: Date.now() } })
       if (state.texts !== before.texts || state.preview !== before.preview || state.lookId !== before.lookId) {
@@ -147,7 +147,6 @@ function Layout() {
           <SheetPanel />
         </main>
       </div>
-      <VisionFilters />
       <NoticeStrip />
       {importing && <ImportDialog dropped={dropped} onClose={() => { setImporting(false); setDropped(null) }} />}
       {beginning && <NewSiteDialog onClose={() => setBeginning(false)} />}

@@ -34,7 +34,7 @@ export function ContrastChart({ pairs }: { pairs: readonly ContrastPair[] }) {
       options: {
         animation: false, maintainAspectRatio: false, color: ink,
         scales: {
-          x: { stacked: true, grid: { display: false }, ticks: { color: ink, font: { size: 10 }, maxRotation: 0 }, title: { display: true, text: 'contrast ratio', color: ink, font: { size: 11 } } },
+          x: { stacked: true, grid: { display: false }, ticks: { color: ink, font: { size: 10 }, maxRotation: 0, autoSkip: false }, title: { display: true, text: 'contrast ratio', color: ink, font: { size: 11 } } },
           y: { stacked: true, grid: { color: line }, ticks: { color: ink, maxTicksLimit: 4, precision: 0 }, title: { display: true, text: 'elements', color: ink, font: { size: 11 } } },
         },
         plugins: { legend: { display: bars.some(({ fail }) => fail > 0), position: 'bottom', labels: { color: ink, boxWidth: 10, boxHeight: 10, font: { size: 11 } } } },

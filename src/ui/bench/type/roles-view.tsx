@@ -121,11 +121,11 @@ function Role({ selector, name }: { selector: string; name: string }) {
           <Where field={color} />
         </Row>
         <Row>
-          <SizeField label="Letters apart" property="letter-spacing" unit="em" least={-0.08} most={0.3} example="0.02em or 1px" value={letters.value} computed={seen['letter-spacing']} onPreview={letters.preview} onCommit={letters.commit} onClear={letters.clear} />
+          <SizeField label="Letters apart" property="letter-spacing" unit="em" least={-1.5} most={6} example="0.02em or 1px" value={letters.value} computed={plain(seen['letter-spacing'])} onPreview={letters.preview} onCommit={letters.commit} onClear={letters.clear} />
           {letters.decision && <Where field={letters} />}
         </Row>
         <Row>
-          <SizeField label="Words apart" property="word-spacing" unit="em" least={-0.2} most={0.6} example="0.1em or 2px" value={words.value} computed={seen['word-spacing']} onPreview={words.preview} onCommit={words.commit} onClear={words.clear} />
+          <SizeField label="Words apart" property="word-spacing" unit="em" least={-3} most={12} example="0.1em or 2px" value={words.value} computed={plain(seen['word-spacing'])} onPreview={words.preview} onCommit={words.commit} onClear={words.clear} />
           {words.decision && <Where field={words} />}
         </Row>
         <OneOf label="Style" field={style} computed={seen['font-style']} values={STYLES} />
@@ -160,6 +160,11 @@ function OneOf({ label, field, computed, values, says = {} }: { label: string; f
 function ratio(height: string | undefined, size: string | undefined): string | undefined {
   const number = parseFloat(height ?? '') / parseFloat(size ?? '')
   return Number.isFinite(number) ? String(Math.round(number * 100) / 100) : height
+}
+
+/** No extra space, as a number. */
+function plain(spacing: string | undefined): string | undefined {
+  return spacing === 'normal' || spacing === '0px' ? '0em' : spacing
 }
 
 /** Weights are whole numbers. */

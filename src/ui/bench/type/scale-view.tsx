@@ -71,9 +71,9 @@ export function ScaleView() {
             return (
               <tr key={selector} className="border-t border-line">
                 <td className="py-1 font-mono text-[12px]">{selector}</td>
-                <td className="text-right text-quiet">{now ? `${Math.round(parseFloat(now) * 10) / 10} px` : '–'}</td>
-                <td className="text-right">{rem ? `${Math.round(Number(rem[1]) * 160) / 10} px` : size}</td>
-                <td className="pl-3"><input aria-label={`Size of ${selector}`} aria-invalid={bad.some(([each]) => each === selector)} spellCheck={false} placeholder={scaledSize(number > 0 ? number : 1, ratio, SCALE_STEPS.find(([each]) => each === selector)![1])} className="field h-7 w-full px-1.5 font-mono text-[12px]" value={typed[selector] ?? ''} onChange={(event) => { const next = { ...typed, [selector]: event.target.value }; setTyped(next); preview(next, number, ratio) }} /></td>
+                <td className="whitespace-nowrap text-right text-quiet">{now ? `${Math.round(parseFloat(now) * 10) / 10} px` : '–'}</td>
+                <td className="whitespace-nowrap pl-2 text-right">{rem ? `${Math.round(Number(rem[1]) * 160) / 10} px` : size}</td>
+                <td className="w-28 pl-3"><input aria-label={`Size of ${selector}`} aria-invalid={bad.some(([each]) => each === selector)} spellCheck={false} placeholder={scaledSize(number > 0 ? number : 1, ratio, SCALE_STEPS.find(([each]) => each === selector)![1])} className="field h-7 w-full px-1.5 font-mono text-[12px]" value={typed[selector] ?? ''} onChange={(event) => { const next = { ...typed, [selector]: event.target.value }; setTyped(next); preview(next, number, ratio) }} /></td>
               </tr>
             )
           })}

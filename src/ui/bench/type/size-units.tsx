@@ -23,8 +23,8 @@ export function SizeUnits({ field, computed, outcome }: { field: Field; computed
   return (
     <>
       <div className="flex items-center gap-2 text-[12px]">
-        <span className="text-quiet">is <b className="font-semibold text-ink">{round(px)} px</b> here; write it in</span>
-        <select aria-label="Unit of the size" className="field h-6 px-0.5 text-[12px]" value={unit} onChange={(event) => choose(event.target.value)}>
+        <span className="whitespace-nowrap text-quiet"><b className="font-semibold text-ink">{round(px)} px</b> here, written</span>
+        <select aria-label="Unit of the size" className="field h-6 min-w-0 px-0.5 text-[12px]" value={unit} onChange={(event) => choose(event.target.value)}>
           {unit === '' && <option value="">…</option>}
           {SIZE_UNITS.map((each) => <option key={each} value={each}>{writeSize(px, each, context) ?? each}</option>)}
           <option value="clamp">{unit === 'clamp' ? 'clamp()' : 'clamp() …'}</option>

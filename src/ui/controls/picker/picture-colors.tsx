@@ -75,12 +75,20 @@ export function PictureColors({ onPick }: { onPick: (color: string) => void }) {
   )
 }
 
+/** Width a vector picture is drawn at, in px. */
+const DRAWN = 600
+
 async function drawn(blob: Blob): Promise<ImageBitmap> {
   const image = new Image()
-  image.src = URL.createObjectURL(blob)
+  const address = URL.createObjectURL(blob)
+  image.src = address
   await image.decode()
-  const scale = 600 / (image.naturalWidth || 600)
-  return createImageBitmap(image, { resizeWidth: 600, resizeHeight: Math.max(1, Math.round((image.naturalHeight || 400) * scale)) })
+  const canvas = document.createElement('canvas')
+  canvas.width = DRAWN
+  canvas.height = Math.max(1, Math.round(DRAWN * ((image.naturalHeight || 2) / (image.naturalWidth || 3))))
+  canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height)
+  URL.revokeObjectURL(address)
+  return createImageBitmap(canvas)
 }
 
 function asBlob(bitmap: ImageBitmap): Promise<Blob> {
