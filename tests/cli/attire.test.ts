@@ -50,6 +50,25 @@ describe('trace and reach', () => {
   })
 })
 
+describe('colours and contrast', () => {
+  it('lists swatches and written colours with their uses', async () => {
+    const { code, out } = await attire('colours', DEMO, '--json')
+    const { colours } = JSON.parse(out) as { colours: { value: string; srgb: string; names: string[]; declarations: number }[] }
+    expect(code).toBe(0)
+    expect(colours.find(({ names }) => names.includes('--ink'))).toEqual({ value: '#1b3a4b', srgb: '#1b3a4b', names: ['--ink'], declarations: readFileSync(`${DEMO}/css/site.css`, 'utf8').match(/var\(--ink\)/g)!.length })
+    expect(colours.filter(({ names }) => names.length === 0).map(({ value }) => value)).toEqual(['#ffffff', '#5c6f78', '#5b4a7a'])
+    expect((await attire('colours', DEMO)).out).toContain('#14596b  --tide')
+  })
+  it('gives every pairing with its ratio, by state and page, at the width asked for', async () => {
+    const { code, out } = await attire('contrast', DEMO, '--json', '--width', '1280')
+    const { pairs } = JSON.parse(out) as { pairs: { text: string; background: string; ratio: number; needs: number; passes: boolean; state: string; elements: number; pages: string[] }[] }
+    expect(code).toBe(0)
+    expect(pairs.find(({ text, background, state, needs }) => text === '#1b3a4b' && background === '#fffaf0' && state === 'none' && needs === 4.5)).toMatchObject({ ratio: 11.51, passes: true })
+    expect(pairs.filter(({ passes }) => !passes)).toEqual([expect.objectContaining({ text: '#ff0000', background: '#ffffff', ratio: 4, needs: 4.5, state: 'active', pages: ['notices.html', 'isles/skerrow.html'] })])
+    expect((await attire('contrast', DEMO)).out).toMatch(/4\.00 of 4\.5 {2}#ff0000 on #ffffff[^]*pairings pass\.$/)
+  })
+})
+
 describe('check and fix', () => {
   const folder = () => mkdtempSync(path.join(tmpdir(), 'attire-cli-'))
   const digest = (of: string) => readdirSync(of, { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile()).map((entry) => `${entry.name} ${createHash('sha256').update(readFileSync(path.join(entry.parentPath, entry.name))).digest('hex')}`).sort()

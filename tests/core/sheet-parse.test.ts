@@ -62,7 +62,7 @@ describe('the sheet as text', () => {
         at = token.to
       }
       expect(at).toBe(text.length)
-    }))
+    }), { examples: [['url(url(\\a']] })
   })
 
   it('finds the same rules and declarations as an independent parser (postcss) in the demo sheets', () => {

@@ -79,8 +79,8 @@ export function writeColor(value: string, notation: Notation, { commas = false, 
     case 'lch':
     case 'oklch': {
       const { l, c, h = 0 } = converter(notation)(color)
-      const digits = notation === 'lch' ? 2 : 3
-      return `${notation}(${plain([short(l, digits), short(c, digits), short(h, digits)], alpha)})`
+      const digits = notation === 'lch' ? 2 : 4
+      return `${notation}(${plain([short(l, digits), short(c, digits), short(h, 2)], alpha)})`
     }
     case 'color':
       return `color(${space} ${plain(channelsIn(color, space).map((channel) => short(channel, 4)), alpha)})`

@@ -7,7 +7,7 @@ import { contrastRatio, isLarge, NEEDS } from '../color/contrast.ts'
 import { CLEAR, hexOfRgb, readRgb, type Rgb } from '../color/rgb.ts'
 import type { SiteModel } from '../fit/site-model.ts'
 import type { PageElement } from '../markup/tree.ts'
-import type { SitePath } from '../site/paths.ts'
+import { comparePages, type SitePath } from '../site/paths.ts'
 import { isLink, LINK_CONDITIONS, type LinkCondition } from '../states/links.ts'
 import { holdersOf } from './holders.ts'
 import { painted, Surfaces, type Undecided } from './surface.ts'
@@ -126,7 +126,7 @@ export function* contrastPairs(model: SiteModel, viewport: Viewport): Generator<
     yield { done: at + 1, total: paths.length }
   }
   const worst = ({ ratio, needs }: ContrastPair) => (ratio === null ? Infinity : ratio / needs)
-  return [...pairs.values()].map(({ pair, elements, pages }) => ({ ...pair, elements, pages: [...pages] })).sort((a, b) => worst(a) - worst(b))
+  return [...pairs.values()].map(({ pair, elements, pages }) => ({ ...pair, elements, pages: [...pages].sort(comparePages) })).sort((a, b) => worst(a) - worst(b))
 }
 
 /** The same, run to its end. */

@@ -44,8 +44,9 @@ export interface LeftOut {
 export function leaveOutFonts(sheet: Sheet, site: Parameters<typeof unusedFaces>[1]): LeftOut {
   const unused = unusedFaces(sheet, site)
   const splices = removeRules(sheet, unused.map(({ rule }) => rule))
+  const gone = new Set(unused.map(({ rule }) => rule))
   const kept = new Set([
-    ...facesOf(sheet).filter((face) => !unused.includes(face)).flatMap((face) => filesOf(face, site.sheetPath)),
+    ...facesOf(sheet).filter(({ rule }) => !gone.has(rule)).flatMap((face) => filesOf(face, site.sheetPath)),
     ...site.pagePaths.flatMap((path) => referencesIn(site.page(path)).flatMap(({ url }) => {
       const target = targetOf(path, url)
       return target.kind === 'site' ? [target.path] : []

@@ -1,0 +1,3 @@
+declare module 'wawoff2' {
+  export function decompress(bytes: Uint8Array): Promise<Uint8Array>
+}
