@@ -20,6 +20,16 @@ for (const theme of ['light', 'dark'] as const) {
       await page.waitForTimeout(500)
       expect(await serious(page), name).toEqual([])
     }
+    for (const [name, views] of [['Colour', ['Gather', 'Contrast', 'Sight', 'Ground', 'Swatches']], ['Type', ['Fonts', 'Scale', 'Roles']]] as const) {
+      await facet(page, name)
+      for (const view of views) {
+        await page.getByRole('tab', { name: view, exact: true }).click()
+        if (view === 'Contrast') await page.getByRole('button', { name: /pairings pass/ }).click()
+        if (view === 'Ground') await page.getByRole('button', { name: 'Gradient', exact: true }).click()
+        await page.waitForTimeout(500)
+        expect(await serious(page), `${name}, ${view}`).toEqual([])
+      }
+    }
     await facet(page, 'Pages')
     for (const name of ['Files', 'Navigation', 'Parts', 'Lift', 'Pages']) {
       await page.getByRole('tab', { name, exact: true }).click()

@@ -45,14 +45,14 @@ export function pageFrames(page: Page): Frame[] {
 }
 
 export function frameOf(page: Page, file: string): Frame {
-  const frame = pageFrames(page).find((each) => decodeURIComponent(each.url()).endsWith(`/${file}`))
+  const frame = pageFrames(page).find((each) => decodeURIComponent(new URL(each.url()).pathname).endsWith(`/${file}`))
   expect(frame, `a frame shows ${file}`).toBeDefined()
   return frame!
 }
 
 /** A computed value of the first match in the frame of a page; '' while the frame loads. For polling. */
 export async function valueIn(page: Page, file: string, selector: string, property: string): Promise<string> {
-  const frame = pageFrames(page).find((each) => decodeURIComponent(each.url()).endsWith(`/${file}`))
+  const frame = pageFrames(page).find((each) => decodeURIComponent(new URL(each.url()).pathname).endsWith(`/${file}`))
   const read = frame?.evaluate(([wanted, name]) => {
     const element = document.querySelector(wanted!)
     return element ? getComputedStyle(element).getPropertyValue(name!) : ''

@@ -28,7 +28,7 @@ test('recolouring a swatch shows in every frame, without a reload, and is one st
 
 test('dragging a colour is followed while dragging and is one step afterwards', async ({ page, request }) => {
   await page.getByRole('button', { name: /^Swatch --tide/ }).click()
-  const area = (await page.getByRole('slider', { name: 'Color' }).boundingBox())!
+  const area = (await page.getByRole('slider', { name: 'Swatch --tide: lightness and chroma' }).boundingBox())!
   const seen = new Set<string>()
   await page.mouse.move(area.x + 20, area.y + 20)
   await page.mouse.down()

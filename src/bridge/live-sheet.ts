@@ -21,7 +21,7 @@ export function liveSheet(sheet: CSSStyleSheet): LiveSheet {
     const next = scratchRule(text)
     if (!(old instanceof CSSStyleRule) || !(next instanceof CSSStyleRule)) return false
     if (old.selectorText !== next.selectorText || old.cssRules.length > 0 || next.cssRules.length > 0) return false
-    old.style.cssText = next.style.cssText
+    setDeclarations(old.style, next.style)
     return true
   }
 
@@ -83,9 +83,25 @@ export function liveSheet(sheet: CSSStyleSheet): LiveSheet {
   }
 }
 
-/** The rule as the browser reads it, from a sheet that styles nothing; null when the browser does not take it. */
+/** Makes one block say what another says; where only values differ, only those are written: it costs the browser least. */
+function setDeclarations(style: CSSStyleDeclaration, wanted: CSSStyleDeclaration): void {
+  const names = [...wanted]
+  if (names.length !== style.length || names.some((name, at) => style[at] !== name)) {
+    style.cssText = wanted.cssText
+    return
+  }
+  for (const name of names) {
+    const [value, priority] = [wanted.getPropertyValue(name), wanted.getPropertyPriority(name)]
+    if (style.getPropertyValue(name) !== value || style.getPropertyPriority(name) !== priority) style.setProperty(name, value, priority)
+  }
+}
+
+let scratch: CSSStyleSheet | null = null
+
+/** The rule as the browser reads it, from a sheet that styles nothing; null when the browser does not take it. Read it before asking for the next. */
 function scratchRule(text: string): CSSRule | null {
-  const scratch = new CSSStyleSheet({ baseURL: document.baseURI })
+  scratch ??= new CSSStyleSheet({ baseURL: document.baseURI })
+  while (scratch.cssRules.length > 0) scratch.deleteRule(0)
   try {
     scratch.insertRule(text)
     return scratch.cssRules[0] ?? null

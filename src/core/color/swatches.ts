@@ -5,6 +5,7 @@ import { naturalPlace } from '../sheet/kin.ts'
 import type { Declaration, Sheet } from '../sheet/parse.ts'
 import { Token, tokensOf } from '../sheet/tokens.ts'
 import { declarationsOf, topStyleRules } from '../sheet/walk.ts'
+import { memo } from '../text/memo.ts'
 import type { Splice } from '../text/splice.ts'
 import { isColor } from './notation.ts'
 
@@ -18,8 +19,8 @@ export interface Swatch {
   readonly uses: number
 }
 
-/** The swatches in the order the sheet names them; of repeated names the one that decides. */
-export function swatchesOf(sheet: Sheet): Swatch[] {
+/** The swatches in the order the sheet names them; of repeated names the one that decides. Worked out once for each sheet. */
+export const swatchesOf = memo((sheet: Sheet): readonly Swatch[] => {
   const deciding = new Map<string, Declaration>()
   for (const rule of topStyleRules(sheet)) {
     if (!selectorsOf(rule).includes(':root')) continue
@@ -33,14 +34,31 @@ export function swatchesOf(sheet: Sheet): Swatch[] {
     const next = deciding.get(link)
     return next !== undefined && !seen.includes(link) && colored(next.value, [...seen, link])
   }
+  // Counting uses reads the whole text, which is not needed while a colour is dragged.
+  const counts = memo(({ text }: Sheet) => useCounts(text))
   return [...deciding]
     .filter(([name, { value }]) => colored(value, [name]))
-    .map(([name, declaration]) => ({ name, value: declaration.value, declaration, uses: usesOf(sheet.text, name) }))
-}
+    .map(([name, declaration]) => ({ name, value: declaration.value, declaration, get uses() { return counts(sheet).get(name) ?? 0 } }))
+})
 
 /** How often a text uses a custom property in `var()`. */
 export function usesOf(text: string, name: string): number {
-  return namePlaces(text, name).filter((place) => place.use).length
+  return text.includes(name) ? (useCounts(text).get(name) ?? 0) : 0
+}
+
+/** How often a text uses each custom property in `var()`. */
+function useCounts(text: string): Map<string, number> {
+  const counts = new Map<string, number>()
+  let opener = ''
+  for (const token of tokensOf(text)) {
+    if (token.type === Token.WhiteSpace || token.type === Token.Comment) continue
+    if (token.type === Token.Ident && opener !== '') {
+      const name = text.slice(token.from, token.to)
+      counts.set(name, (counts.get(name) ?? 0) + 1)
+    }
+    opener = token.type === Token.Function && /^var\($/i.test(text.slice(token.from, token.to)) ? 'var' : ''
+  }
+  return counts
 }
 
 /** Writes a new swatch behind the others. */
@@ -83,19 +101,15 @@ export function swatchNameFault(name: string, taken: readonly string[]): string 
   return null
 }
 
-function namePlaces(text: string, name: string): { from: number; to: number; use: boolean }[] {
+function namePlaces(text: string, name: string): { from: number; to: number }[] {
   if (!text.includes(name)) return []
-  const places: { from: number; to: number; use: boolean }[] = []
+  const places: { from: number; to: number }[] = []
   let before = -1
-  let opener = ''
   for (const token of tokensOf(text)) {
     if (token.type === Token.WhiteSpace || token.type === Token.Comment) continue
     const dotted = before >= 0 && text[before] === '.'
-    if (token.type === Token.Ident && !dotted && text.slice(token.from, token.to) === name) {
-      places.push({ from: token.from, to: token.to, use: /^var\($/i.test(opener) })
-    }
+    if (token.type === Token.Ident && !dotted && text.slice(token.from, token.to) === name) places.push({ from: token.from, to: token.to })
     before = token.to - 1
-    opener = token.type === Token.Function ? text.slice(token.from, token.to) : ''
   }
   return places
 }

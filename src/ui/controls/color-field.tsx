@@ -33,9 +33,10 @@ const CLEAR = 'rgba(0, 0, 0, 0)'
 export function ColorField(props: Props) {
   const [open, setOpen] = useState(false)
   const panel = useId()
-  const text = useRoom(sheetText)
   const shown = props.value || props.computed || ''
-  const solid = resolveVars(sheetOf(text), shown)
+  // Only a value that stands on others follows the sheet.
+  const text = useRoom((state) => (shown.includes('var(') ? sheetText(state) : ''))
+  const solid = text === '' ? shown : resolveVars(sheetOf(text), shown)
   return (
     <div className={props.compact ? 'contents' : ''}>
       <div className="flex items-center gap-2">

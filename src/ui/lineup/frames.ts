@@ -117,6 +117,9 @@ export interface ReadResult {
   readonly values: Readonly<Record<string, string>>
 }
 
+/** Frames that are not looked at follow at this pace while something is dragged: the time belongs to those in view. */
+const LATER_MS = 150
+
 /** All frames on the screen. The one looked at is served first, then those in view, then the rest. */
 export class Frames {
   private readonly channels = new Map<Window, FrameChannel>()
@@ -197,7 +200,7 @@ export class Frames {
     this.later = setTimeout(() => {
       this.later = null
       for (const channel of this.channels.values()) if (this.sheet) channel.wear(this.sheet)
-    }, 60)
+    }, LATER_MS)
   }
 
   /** Outlines what a selector touches in every frame; '' takes the outline away. */

@@ -92,12 +92,12 @@ function fitScale(width: number, available: number): number {
 
 const LineupPage = memo(function LineupPage({ page, width, scale, keep, root }: { page: string; width: number; scale: number; keep: boolean; root: React.RefObject<HTMLDivElement | null> }) {
   const item = useRef<HTMLLIElement>(null)
-  const { seen, inView } = useInView(item, root)
+  const { seen, near, inView } = useInView(item, root)
   const set = useRoom((state) => state.set)
   const { generation, listener } = useGeneration(page)
   const height = heightFor(width)
   const unkept = useRoom((state) => state.unkept.has(page))
-  const turn = useTurn(inView)
+  const turn = useTurn(near)
   const alive = (keep ? seen : turn) && !unkept
   // Where no frame is, what is out of view need not be laid out. A live frame is left alone: skipped, it would not restyle.
   return (
@@ -127,15 +127,21 @@ function useWidth(element: React.RefObject<HTMLElement | null>): number {
   return width
 }
 
+/** How far outside of view a page still counts as near, so that its frame is there when it comes. */
+const NEAR = '400px'
+
+/** Whether an element was ever near to view, is near to it, and is in view. */
 function useInView(element: React.RefObject<HTMLElement | null>, root: React.RefObject<HTMLElement | null>) {
-  const [state, setState] = useState({ seen: false, inView: false })
+  const [state, setState] = useState({ seen: false, near: false, inView: false })
   useEffect(() => {
-    const observer = new IntersectionObserver(
-      ([entry]) => setState(({ seen }) => ({ seen: seen || entry!.isIntersecting, inView: entry!.isIntersecting })),
-      { root: root.current, rootMargin: '400px' },
-    )
-    observer.observe(element.current!)
-    return () => observer.disconnect()
+    const near = new IntersectionObserver(([entry]) => setState(({ seen, inView }) => ({ seen: seen || entry!.isIntersecting, near: entry!.isIntersecting, inView })), { root: root.current, rootMargin: NEAR })
+    const within = new IntersectionObserver(([entry]) => setState((now) => ({ ...now, inView: entry!.isIntersecting })), { root: root.current })
+    near.observe(element.current!)
+    within.observe(element.current!)
+    return () => {
+      near.disconnect()
+      within.disconnect()
+    }
   }, [element, root])
   return state
 }

@@ -1,10 +1,12 @@
 'use client'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react'
 import { useEffect, useState } from 'react'
+import { useShallow } from 'zustand/react/shallow'
+import { VISIONS } from '../../core/color/vision.ts'
 import type { ReachReport } from '../../core/fit/site-model.ts'
 import { parseSelectorList } from '../../core/selectors/parse.ts'
 import { useViewport, WIDTHS } from '../lineup/viewport.ts'
-import { pagePaths, type Facet, type PagesView } from '../state/store.ts'
+import { pagePaths, type ColourView, type Facet, type PagesView, type TypeView } from '../state/store.ts'
 import { attachTo } from './attach.ts'
 import { useNotice, useRoom, useWorkroom } from './context.tsx'
 import { useShowReach } from './outline.ts'
@@ -102,10 +104,14 @@ const FACETS: readonly (readonly [Facet, string])[] = [['pages', 'Pages'], ['col
 
 const VIEWS: readonly (readonly [PagesView, string])[] = [['wear', 'Who wears the sheet'], ['files', 'Files and images'], ['links', 'Navigation links'], ['parts', 'Shared parts'], ['lift', 'Styles to lift']]
 
+const COLOUR_VIEWS: readonly (readonly [ColourView, string])[] = [['swatches', 'Swatches'], ['gather', 'Gather colours written in the sheet'], ['contrast', 'Contrast of all pages'], ['sight', 'Pages as others see them'], ['ground', 'Ground: background layers']]
+
+const TYPE_VIEWS: readonly (readonly [TypeView, string])[] = [['roles', 'Roles of text'], ['fonts', 'Fonts and fallbacks'], ['scale', 'Scale of sizes']]
+
 function useCommands({ onImport, onNew, onTheme, onHandOff }: Outside): Command[] {
   const workroom = useWorkroom()
   const notice = useNotice()
-  const state = useRoom((room) => room)
+  const state = useRoom(useShallow(({ past, future, sheetOpen, closeUp, vision, fontsArrive, files, looks, lookId, set, undo, redo, wearLook }) => ({ past, future, sheetOpen, closeUp, vision, fontsArrive, files, looks, lookId, set, undo, redo, wearLook })))
   const { set } = state
   const { setWidth } = useViewport()
   const pages = pagePaths(state.files)
@@ -116,6 +122,12 @@ function useCommands({ onImport, onNew, onTheme, onHandOff }: Outside): Command[
     ...FACETS.map(([facet, name]) => ({ name: `Facet ${name}`, hint: 'bench', run: () => set({ facet, picked: null, findings: false }) })),
     { name: 'Fit check: all findings', hint: 'bench', run: () => set({ findings: true, picked: null }) },
     ...VIEWS.map(([view, name]) => ({ name, hint: 'Pages', run: () => set({ facet: 'pages', pagesView: view, picked: null, findings: false }) })),
+    ...COLOUR_VIEWS.map(([view, name]) => ({ name, hint: 'Colour', run: () => set({ facet: 'colour', colourView: view, picked: null, findings: false }) })),
+    ...TYPE_VIEWS.map(([view, name]) => ({ name, hint: 'Type', run: () => set({ facet: 'type', typeView: view, picked: null, findings: false }) })),
+    ...VISIONS.filter((vision) => vision !== state.vision).map((vision) => ({ name: `See all pages in ${vision}`, hint: 'sight', run: () => set({ vision }) })),
+    ...(state.vision === null ? [] : [{ name: 'See all pages as they are', hint: 'sight', run: () => set({ vision: null }) }]),
+    { name: state.fontsArrive ? 'Show pages as if the fonts never arrived' : 'Let the fonts arrive', hint: 'fonts', run: () => set({ fontsArrive: !state.fontsArrive }) },
+    { name: 'Families and licences', hint: 'fonts', run: () => set({ asking: { kind: 'licences' } }) },
     ...(state.closeUp === null ? [] : [
       { name: `Trace ${state.closeUp}`, hint: 'close-up', run: () => set({ picked: { page: state.closeUp!, index: 0, pseudo: '' } }) },
       { name: 'Back to the lineup', hint: 'Escape', run: () => set({ closeUp: null, picked: null }) },

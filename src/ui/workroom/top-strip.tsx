@@ -2,6 +2,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react'
 import { ChevronDown, CircleAlert, Moon, PackageOpen, Redo2, Sun, Undo2 } from 'lucide-react'
 import { useEffect, useState } from 'react'
+import { useShallow } from 'zustand/react/shallow'
 import type { SiteList } from '../../core/site/protocol.ts'
 import { api } from '../state/api.ts'
 import { Choice } from '../controls/choice.tsx'
@@ -13,7 +14,7 @@ import { useTheme } from './theme.ts'
 
 /** Site, look, undo and redo, keeping, findings, and the way out. */
 export function TopStrip({ onImport, onNew }: { onImport: () => void; onNew: () => void }) {
-  const state = useRoom((room) => room)
+  const state = useRoom(useShallow(({ name, lookId, looks, past, future, findings: open, set, undo, redo, wearLook }) => ({ name, lookId, looks, past, future, open, set, undo, redo, wearLook })))
   const findings = useFindings()
   const { done, total } = useInsights((insights) => insights.checked)
   const errors = findings.filter(({ severity }) => severity === 'error').length
@@ -36,7 +37,7 @@ export function TopStrip({ onImport, onNew }: { onImport: () => void; onNew: () 
       <KeepingNote last={undo?.label ?? null} />
       <CommandField onImport={onImport} onNew={onNew} onTheme={toggle} onHandOff={() => void handOff.run()} />
       <div className="flex items-center gap-2">
-        <button type="button" className="btn btn-bare" aria-pressed={state.findings} onClick={() => state.set({ findings: !state.findings, picked: null })} title={done < total ? `${done} of ${count(total, 'page')} looked at` : errors > 0 ? `${count(errors, 'error')} among them` : undefined}>
+        <button type="button" className="btn btn-bare" aria-pressed={state.open} onClick={() => state.set({ findings: !state.open, picked: null })} title={done < total ? `${done} of ${count(total, 'page')} looked at` : errors > 0 ? `${count(errors, 'error')} among them` : undefined}>
           {errors > 0 && <CircleAlert aria-hidden className="size-4 text-alarm" />}
           {findings.length === 0 ? (done < total || total === 0 ? 'Checking …' : 'No findings') : `${count(findings.length, 'finding')}${done < total ? ' …' : ''}`}
         </button>

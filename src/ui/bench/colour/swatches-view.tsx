@@ -1,6 +1,6 @@
 'use client'
 import { ChevronRight, Plus } from 'lucide-react'
-import { useId, useState } from 'react'
+import { memo, useId, useMemo, useState } from 'react'
 import { addSwatch, renameInPage, renameInSheet, swatchesOf, swatchNameFault, type Swatch } from '../../../core/color/swatches.ts'
 import { derivedName, derivedValue, type Derivation } from '../../../core/color/derive.ts'
 import { isPage } from '../../../core/site/paths.ts'
@@ -25,22 +25,23 @@ export function SwatchesView() {
   const settled = useRoom(settledSheetText)
   const swatches = swatchesOf(sheetOf(settled))
   const live = new Map(swatchesOf(sheetOf(shown)).map((swatch) => [swatch.name, swatch.value]))
+  const taken = useMemo(() => swatches.map(({ name }) => name), [swatches])
   const [open, setOpen] = useState<string | null>(null)
   return (
     <>
       <Group title={count(swatches.length, 'swatch', 'swatches')}>
         {swatches.length === 0 && <p className="text-quiet">No swatches yet. Add one, then use it anywhere a colour is asked for; or let Gather find the colours the sheet uses.</p>}
         <ul className="flex flex-col gap-2">
-          {swatches.map((swatch) => <SwatchRow key={swatch.name} swatch={swatch} value={live.get(swatch.name) ?? swatch.value} taken={swatches.map(({ name }) => name)} open={open === swatch.name} onOpen={() => setOpen(open === swatch.name ? null : swatch.name)} />)}
+          {swatches.map((swatch) => <SwatchRow key={swatch.name} swatch={swatch} value={live.get(swatch.name) ?? swatch.value} taken={taken} open={open === swatch.name} onOpen={setOpen} />)}
         </ul>
-        <NewSwatch taken={swatches.map(({ name }) => name)} />
+        <NewSwatch taken={taken} />
       </Group>
-      {swatches.length > 0 && <Derive names={swatches.map(({ name }) => name)} />}
+      {swatches.length > 0 && <Derive names={taken} />}
     </>
   )
 }
 
-function SwatchRow({ swatch, value, taken, open, onOpen }: { swatch: Swatch; value: string; taken: readonly string[]; open: boolean; onOpen: () => void }) {
+const SwatchRow = memo(function SwatchRow({ swatch, value, taken, open, onOpen }: { swatch: Swatch; value: string; taken: readonly string[]; open: boolean; onOpen: (name: string | null) => void }) {
   const { store } = useWorkroom()
   const notice = useNotice()
   const [name, setName] = useState<string | null>(null)
@@ -91,7 +92,7 @@ function SwatchRow({ swatch, value, taken, open, onOpen }: { swatch: Swatch; val
         <div className="order-first col-start-3 row-start-1 flex items-center gap-2 text-right text-[12px] text-quiet">
           <span className="max-w-24 truncate font-mono" title={value}>{value}</span>
           {swatch.uses > 0
-            ? <button type="button" aria-expanded={open} aria-label={`Where ${swatch.name} is used: ${count(swatch.uses, 'use')}`} className="flex w-14 items-center justify-end hover:text-ink" onClick={onOpen}>{count(swatch.uses, 'use')}<ChevronRight aria-hidden className={`size-3.5 ${open ? 'rotate-90' : ''}`} /></button>
+            ? <button type="button" aria-expanded={open} aria-label={`Where ${swatch.name} is used: ${count(swatch.uses, 'use')}`} className="flex w-14 items-center justify-end hover:text-ink" onClick={() => onOpen(open ? null : swatch.name)}>{count(swatch.uses, 'use')}<ChevronRight aria-hidden className={`size-3.5 ${open ? 'rotate-90' : ''}`} /></button>
             : <button type="button" className="w-14 text-right underline decoration-edge underline-offset-2 hover:text-ink" aria-label={`Remove the unused swatch ${swatch.name}`} onClick={remove}>remove</button>}
         </div>
       </div>
@@ -99,9 +100,9 @@ function SwatchRow({ swatch, value, taken, open, onOpen }: { swatch: Swatch; val
       {open && swatch.uses > 0 && <Uses name={swatch.name} />}
     </li>
   )
-}
+})
 
-function NewSwatch({ taken }: { taken: readonly string[] }) {
+const NewSwatch = memo(function NewSwatch({ taken }: { taken: readonly string[] }) {
   const { store } = useWorkroom()
   const [name, setName] = useState('')
   const [color, setColor] = useState('#3d8591')
@@ -128,7 +129,7 @@ function NewSwatch({ taken }: { taken: readonly string[] }) {
       {tried && fault && <p id={id} role="alert" className="mt-1 text-[12px] text-alarm">{fault}</p>}
     </form>
   )
-}
+})
 
 /** Where a swatch is used: the declarations, and what they touch. */
 function Uses({ name }: { name: string }) {
@@ -155,7 +156,7 @@ function Uses({ name }: { name: string }) {
 }
 
 /** Makes a swatch of another one: lighter, darker, or mixed with a third; it goes on following what it is made of. */
-function Derive({ names }: { names: readonly string[] }) {
+const Derive = memo(function Derive({ names }: { names: readonly string[] }) {
   const { store } = useWorkroom()
   const settled = useRoom(settledSheetText)
   const [kind, setKind] = useState<Derivation['kind']>('lighter')
@@ -181,10 +182,10 @@ function Derive({ names }: { names: readonly string[] }) {
           <input type="range" aria-label="How much" min={5} max={95} step={5} className="flex-1" value={share} onChange={(event) => setShare(Number(event.target.value))} />
           <span className="w-10 text-right">{share} %</span>
           <span aria-hidden className="size-[30px] rounded-[3px] border border-edge" style={{ backgroundColor: resolveVars(sheetOf(settled), value) }} />
-          <button type="submit" className="btn"><Plus aria-hidden className="size-4" />Add</button>
+          <button type="submit" className="btn"><Plus aria-hidden className="size-4" />Make it</button>
         </div>
         <p className="break-words font-mono text-[11px] text-quiet">{name}: {value};</p>
       </form>
     </Group>
   )
-}
+})

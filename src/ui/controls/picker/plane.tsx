@@ -1,5 +1,5 @@
 'use client'
-import { useEffect, useRef } from 'react'
+import { useEffect, useMemo, useRef } from 'react'
 import { gamutEdge, hslPlane, MOST_CHROMA, oklchPlane } from '../../../core/color/planes.ts'
 
 /** Size of the plane on the screen; it is painted at half of that, which is enough for a gradient. */
@@ -56,7 +56,8 @@ const EDGE_POINTS = 60
 
 /** Where sRGB ends: what lies to the right of the line, screens of the usual kind cannot show. */
 function Edge({ hue }: { hue: number }) {
-  const points = gamutEdge(Math.round(hue), EDGE_POINTS).map((chroma, at) => `${Math.min(1, chroma / MOST_CHROMA) * 100},${(at / (EDGE_POINTS - 1)) * 100}`).join(' ')
+  const degrees = Math.round(hue)
+  const points = useMemo(() => gamutEdge(degrees, EDGE_POINTS).map((chroma, at) => `${Math.min(1, chroma / MOST_CHROMA) * 100},${(at / (EDGE_POINTS - 1)) * 100}`).join(' '), [degrees])
   return (
     <svg aria-hidden viewBox="0 0 100 100" preserveAspectRatio="none" className="pointer-events-none absolute inset-0 size-full">
       <polyline points={points} fill="none" stroke="#000" strokeWidth="3" vectorEffect="non-scaling-stroke" />
