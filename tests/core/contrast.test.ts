@@ -71,6 +71,9 @@ describe('pairings on the pages', () => {
     expect(control('border: 1px solid #777; background: #fff')).toEqual([['#777777', true]])
     expect(control('border: 0; background: #666')).toEqual([['#666666', true]])
   })
+  it('see text that the sheet writes, and no empty boxes', () => {
+    expect(brief(pairs('<p>a</p><p>b</p><b>c</b>', 'p { color: #000 } p::before { content: "→ "; color: #777 } p::after { content: ""; color: #123 } b::after { content: " new"; background: #fafafa; color: #a00 }'))).toEqual(['text #000000 #ffffff 4.5 ×3', 'text #777777 #ffffff 4.5 ×2', 'text #aa0000 #fafafa 4.5 ×1'])
+  })
   it('an edit of a swatch gives what a new look at everything gives', () => {
     const css = (ink: string) => `:root { --ink: ${ink} } body { color: var(--ink) } a:hover { background: var(--ink); color: #fff } .c { color: #999 }`
     const texts = { 'index.html': page('<p>a <a href="x">b</a></p><p class="c">c</p>'), 'two.html': page('<p>d</p>'), 'css/site.css': css('#123') }

@@ -48,10 +48,11 @@ interface Seen {
   readonly undecided: Undecided | null
 }
 
-/** Elements of one page that share a style. */
+/** Elements of one page that share a style; `pseudo` is text that the sheet writes before or behind them. */
 interface Tally {
   readonly style: ElementStyle
   readonly kind: PairKind
+  readonly pseudo: '' | 'before' | 'after'
   readonly first: PageElement
   count: number
 }
@@ -64,13 +65,13 @@ function talliesOf(styles: PageStyles, state: LinkCondition): readonly Tally[] {
   if (known) return known
   const { texts, inLinks, controls, besideText } = holdersOf(styles.page)
   const found: Tally[] = []
-  const count = (kind: PairKind, elements: readonly PageElement[]) => {
+  const count = (kind: PairKind, elements: readonly PageElement[], pseudo: Tally['pseudo'] = '') => {
     const tally = new Map<ElementStyle, Tally>()
     for (const element of elements) {
       const style = styles.styles[element.index]!
       const there = tally.get(style)
       if (there) there.count++
-      else tally.set(style, { style, kind, first: element, count: 1 })
+      else tally.set(style, { style, kind, pseudo, first: element, count: 1 })
     }
     found.push(...tally.values())
   }
@@ -78,6 +79,7 @@ function talliesOf(styles: PageStyles, state: LinkCondition): readonly Tally[] {
   if (state === 'none') count('control', controls)
   // A link beside text must be found at rest and once visited; in the other states it is being pointed at already.
   if (state === 'none' || state === 'visited') count('link-in-text', besideText)
+  for (const pseudo of ['before', 'after'] as const) count('text', (state === 'none' ? styles.page.elements : inLinks).filter(({ index }) => styles.styles[index]!.matched.rules.some((rule) => rule.pseudo === pseudo)), pseudo)
   tallies.set(styles, found)
   return found
 }
@@ -102,6 +104,7 @@ export interface ContrastProgress {
 export function* contrastPairs(model: SiteModel, viewport: Viewport): Generator<ContrastProgress, ContrastPair[], void> {
   const surfaces = new Surfaces()
   const looks = new Map<ElementStyle, Partial<Record<PairKind, Seen | null>>>()
+  const written = new WrittenText()
   const pairs = new Map<string, { pair: Omit<ContrastPair, 'pages' | 'elements'>; elements: number; pages: Set<SitePath> }>()
   const paths = model.pagePaths
   for (const [at, path] of paths.entries()) {
@@ -109,7 +112,9 @@ export function* contrastPairs(model: SiteModel, viewport: Viewport): Generator<
       if (state !== 'none' && holdersOf(model.page(path)).inLinks.length === 0) continue
       const styles = model.stylesOf(path, viewport, state)
       if (state === 'visited') tellVisited(surfaces, styles, model.stylesOf(path, viewport))
-      for (const { style, kind, first, count } of talliesOf(styles, state)) {
+      for (const { style: own, kind, pseudo, first, count } of talliesOf(styles, state)) {
+        const style = pseudo === '' ? own : written.of(styles, own, first, pseudo)
+        if (style === null) continue
         const known = looks.get(style) ?? {}
         looks.set(style, known)
         if (known[kind] === undefined) known[kind] = SEE[kind](style, surfaces)
@@ -128,6 +133,26 @@ export function* contrastPairs(model: SiteModel, viewport: Viewport): Generator<
   const worst = ({ ratio, needs }: ContrastPair) => (ratio === null ? Infinity : ratio / needs)
   return [...pairs.values()].map(({ pair, elements, pages }) => ({ ...pair, elements, pages: [...pages].sort(comparePages) })).sort((a, b) => worst(a) - worst(b))
 }
+
+/** The styles of text that the sheet writes with `content`; worked out once for all elements that share a style. */
+class WrittenText {
+  private readonly known = new Map<ElementStyle, Partial<Record<'before' | 'after', ElementStyle | null>>>()
+
+  /** Null where it writes no words. */
+  of(styles: PageStyles, own: ElementStyle, element: PageElement, pseudo: 'before' | 'after'): ElementStyle | null {
+    const row = this.known.get(own) ?? {}
+    this.known.set(own, row)
+    let style = row[pseudo]
+    if (style === undefined) {
+      style = styles.cascade.pseudoStyle(styles, element, pseudo)
+      const words = /"((?:[^"\\]|\\.)*)"/.exec(style.value(CONTENT))?.[1]?.trim() ?? ''
+      row[pseudo] = style = words === '' ? null : style
+    }
+    return style
+  }
+}
+
+const CONTENT = idOf('content')
 
 /** The same, run to its end. */
 export function allContrastPairs(model: SiteModel, viewport: Viewport): ContrastPair[] {

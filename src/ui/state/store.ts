@@ -33,7 +33,7 @@ export type Asking =
   | { readonly kind: 'part'; readonly name: string }
   | { readonly kind: 'wrap'; readonly page: string; readonly index: number }
   | { readonly kind: 'lift'; readonly pages: readonly string[] }
-  | { readonly kind: 'gather'; readonly plans: readonly GatherPlan[] }
+  | { readonly kind: 'gather'; readonly plans: readonly (GatherPlan & { readonly names: readonly string[] })[] }
   | { readonly kind: 'licences' }
 
 /** Which pages the lineup shows. */

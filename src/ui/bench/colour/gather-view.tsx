@@ -39,12 +39,12 @@ export function GatherView() {
   )
 }
 
-function planAll(groups: readonly Gathered[]): GatherPlan[] {
+function planAll(groups: readonly Gathered[]): (GatherPlan & { names: readonly string[] })[] {
   const taken = new Set<string>()
   return groups.map(({ names, swatch, value, members }) => {
     const name = swatch ?? names.find((each) => !taken.has(each)) ?? `${names[0] ?? '--colour'}-${taken.size + 1}`
     taken.add(name)
-    return { name, value, members: members.map((member) => member.value) }
+    return { name, names, value, members: members.map((member) => member.value) }
   })
 }
 
