@@ -64,4 +64,14 @@ describe('what the site worker answers', () => {
     expect(answers.navigations({ page: 'isles/a.html' })[0]!.links.map(({ file }) => file)).toEqual(['index.html', 'isles/a.html'])
     expect(answers.newPage({ path: 'isles/new.html', title: 'N', how: { kind: 'copy', of: 'index.html' }, siteName: 'S' })).toContain('href="../css/site.css"')
   })
+  it('where a swatch is used, roles, what they miss, their sizes, and words of the pages', () => {
+    const { site, answers } = worker()
+    site.setText('css/site.css', ':root { --sea: teal }\np { color: var(--sea); font-size: 1.25em }\nnav a { color: var(--sea) }')
+    expect(answers.swatchReach({ name: '--sea' })).toMatchObject({ elements: 7, pages: [{ page: 'index.html', count: 3 }, { page: 'isles/a.html', count: 3 }, { page: 'b.html', count: 1 }] })
+    const viewport = { width: 1280, height: 800 }
+    expect(answers.specimens({ viewport }).find(({ selector }) => selector === 'p')).toMatchObject({ count: 3, pages: 3, text: 'z' })
+    expect(answers.sizes({ selector: 'p', viewport })).toMatchObject([{ size: '20px', count: 3, parent: 16, root: 16 }])
+    expect(answers.missed({ selector: 'p', joined: ['p'], viewport })).toEqual([])
+    expect(answers.prose({})).toContain('Home A')
+  })
 })

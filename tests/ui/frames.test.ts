@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it, vi } from 'vitest'
 import { envelopeSchema, fromFrameSchema, toFrameSchema, type ToFrame } from '../../src/bridge/messages.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
-import { FrameChannel, ruleEdit } from '../../src/ui/lineup/frames.ts'
+import { FrameChannel, Frames, ruleEdit } from '../../src/ui/lineup/frames.ts'
 import { columnsFor, heightFor } from '../../src/ui/lineup/viewport.ts'
 import { frameRules, sheetOf } from '../../src/ui/state/texts.ts'
 import { count, listed } from '../../src/ui/words.ts'
@@ -84,5 +84,53 @@ describe('what people read', () => {
   it('viewports are taller on small devices, and as many stand beside each other as can be read', () => {
     expect([heightFor(360), heightFor(768), heightFor(1280)]).toEqual([720, 960, 800])
     expect([columnsFor(1280, 800), columnsFor(360, 800), columnsFor(1280, 100)]).toEqual([2, 4, 1])
+  })
+})
+
+describe('all frames together', () => {
+  const opened = (page: string, aside = false) => {
+    const sent: ToFrame[] = []
+    const source = { postMessage: ({ message }: { message: ToFrame }) => void sent.push(toFrameSchema.parse(message)) } as unknown as Window
+    return { page, sent, source, aside }
+  }
+  const all = (...pages: ReturnType<typeof opened>[]) => {
+    const frames = new Frames('s', 'css/site.css')
+    for (const { page, source, aside } of pages) {
+      const { channel } = frames.open(page, 'l', source, {})
+      channel.aside = aside
+      channel.hear({ type: 'ready' })
+    }
+    return frames
+  }
+
+  it('see through a matrix, also those that come later, and plainly again', () => {
+    const one = opened('index.html')
+    const frames = all(one)
+    frames.see('greyscale')
+    const late = opened('late.html')
+    frames.open('late.html', 'l', late.source, {}).channel.hear({ type: 'ready' })
+    frames.see(null)
+    expect([...one.sent, ...late.sent].map((message) => (message.type === 'see' ? [message.matrix.length, message.linear] : message.type))).toEqual([[20, false], [0, false], [20, false], [0, false]])
+  })
+
+  it('point at elements page by page', () => {
+    const [one, two] = [opened('index.html'), opened('two.html')]
+    const frames = all(one, two)
+    frames.point(new Map([['two.html', 'p, b']]))
+    frames.point(null)
+    expect([one.sent, two.sent].map((sent) => sent.map((message) => (message.type === 'point' ? message.selector : '')))).toEqual([['', ''], ['p, b', '']])
+  })
+
+  it('a frame that is there to be measured does not count among the pages', async () => {
+    const [one, two] = [opened('index.html'), opened('index.html', true)]
+    const frames = all(one, two)
+    void frames.read('p', ['color'])
+    expect([one.sent.map(({ type }) => type), two.sent]).toEqual([['read'], []])
+  })
+
+  it('takes only well-formed messages about seeing, pointing and measuring', () => {
+    for (const good of [{ type: 'see', matrix: [1, 2], linear: true }, { type: 'measure', id: 1, selector: 'p' }, { type: 'point', selector: '' }]) expect(toFrameSchema.safeParse(good).success).toBe(true)
+    for (const bad of [{ type: 'see', matrix: ['url(x)'], linear: true }, { type: 'see' }, { type: 'measure', selector: 'p' }, { type: 'point', selector: 1 }]) expect(toFrameSchema.safeParse(bad).success).toBe(false)
+    expect(fromFrameSchema.safeParse({ type: 'measured', id: 1, lines: [60.5] }).success).toBe(true)
   })
 })

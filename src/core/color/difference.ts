@@ -1,11 +1,12 @@
-import { converter, parse } from 'culori'
+import { converter } from 'culori'
+import { parseColor } from './parse.ts'
 
 const toOklab = converter('oklab')
 
 /** Distance of two plain colours in OKLab (CSS Color 4, section 12.2 "ΔEOK"), opacity as a fourth axis; 0 for equal ones, NaN for what is no colour. About 0.02 is just seen side by side (common practice). */
 export function difference(a: string, b: string): number {
   const [one, two] = [a, b].map((value) => {
-    const color = parse(value.trim().toLowerCase())
+    const color = parseColor(value)
     return color && { ...toOklab(color), alpha: color.alpha ?? 1 }
   })
   if (!one || !two) return NaN

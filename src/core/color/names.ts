@@ -1,4 +1,5 @@
-import { converter, parse } from 'culori'
+import { converter } from 'culori'
+import { parseColor } from './parse.ts'
 
 const toOklch = converter('oklch')
 
@@ -16,7 +17,7 @@ const HUES: readonly (readonly [number, string])[] = [[12, 'pink'], [45, 'red'],
 
 /** A word for a colour: its hue, with "pale" or "deep" where it is very light or dark; "grey", "white", "black" without hue. Null for what is no colour. */
 export function hueName(value: string): string | null {
-  const color = parse(value.trim().toLowerCase())
+  const color = parseColor(value)
   if (!color) return null
   const { l, c, h = 0 } = toOklch(color)
   if (c < 0.025) return l > 0.95 ? 'white' : l < 0.25 ? 'black' : 'grey'
@@ -26,7 +27,7 @@ export function hueName(value: string): string | null {
 
 /** The role its uses speak for: text, backgrounds, links and buttons, or lines. */
 export function roleOf(value: string, uses: readonly Use[]): ColorRole {
-  const chroma = toOklch(parse(value.trim().toLowerCase()) ?? 'gray')?.c ?? 0
+  const chroma = toOklch(parseColor(value) ?? 'gray')?.c ?? 0
   const count = (test: (use: Use) => boolean) => uses.filter(test).length
   const acting = count(({ rule, property }) => /\ba\b|:hover|:focus|button|btn|nav/i.test(rule) && !property.startsWith('border'))
   const scores: readonly (readonly [ColorRole, number])[] = [

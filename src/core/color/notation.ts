@@ -1,5 +1,6 @@
-import { clampChroma, converter, formatHex, formatHex8, inGamut, parse, type Color } from 'culori'
+import { clampChroma, converter, formatHex, formatHex8, inGamut, type Color } from 'culori'
 import { formatNumber } from '../values/number.ts'
+import { parseColor } from './parse.ts'
 
 const toRgb = converter('rgb')
 const inSrgb = inGamut('rgb')
@@ -11,12 +12,12 @@ export type Notation = (typeof NOTATIONS)[number]
 /** A colour as a picker speaks of it: "#rrggbb", or "#rrggbbaa" when translucent; brought into sRGB. Null for what is no plain colour. */
 export function toHex(value: string): string | null {
   const color = parseColor(value)
-  return color && hexOf(color)
+  return color ? hexOf(color) : null
 }
 
 /** Whether a value is one plain colour that can be computed without a page (no `var()`, no `currentcolor`). */
 export function isColor(value: string): boolean {
-  return parseColor(value) !== null
+  return parseColor(value) !== undefined
 }
 
 /** How a colour is written; null for what is no plain colour. */
@@ -128,8 +129,4 @@ export const NAMED_COLORS: readonly string[] =
   palegoldenrod palegreen paleturquoise palevioletred papayawhip peachpuff peru pink plum powderblue purple rebeccapurple red rosybrown royalblue saddlebrown salmon sandybrown seagreen seashell sienna silver skyblue slateblue slategray slategrey snow springgreen steelblue
   tan teal thistle tomato turquoise violet wheat white whitesmoke yellow yellowgreen`.split(/\s+/)
 
-const NAMES = new Map([...NAMED_COLORS].reverse().map((name) => [formatHex(parse(name)!), name]))
-
-function parseColor(value: string): Color | null {
-  return parse(value.trim().toLowerCase()) ?? null
-}
+const NAMES = new Map([...NAMED_COLORS].reverse().map((name) => [formatHex(parseColor(name)!), name]))

@@ -1,5 +1,6 @@
-import { converter, parse } from 'culori'
+import { converter } from 'culori'
 import { formatNumber } from '../values/number.ts'
+import { parseColor } from './parse.ts'
 
 /** A colour as the picker turns it: OKLCH (lightness 0 to 1, chroma, hue in degrees) or HSL (hue in degrees, the others 0 to 1), and opacity. */
 export interface Oklch {
@@ -23,7 +24,7 @@ const toHsl = converter('hsl')
 
 /** A plain colour in OKLCH; `hue` stands where it has none. Null for what is no colour. */
 export function readOklch(value: string, hue = 0): Oklch | null {
-  const color = parse(value.trim().toLowerCase())
+  const color = parseColor(value)
   if (!color) return null
   const { l, c, h } = toOklch(color)
   return { l, c, h: c < 1e-4 || h === undefined ? hue : h, alpha: color.alpha ?? 1 }
@@ -31,7 +32,7 @@ export function readOklch(value: string, hue = 0): Oklch | null {
 
 /** A plain colour in HSL; `hue` stands where it has none. Null for what is no colour. */
 export function readHsl(value: string, hue = 0): Hsl | null {
-  const color = parse(value.trim().toLowerCase())
+  const color = parseColor(value)
   if (!color) return null
   const { h, s, l } = toHsl(color)
   return { h: h ?? hue, s: Math.min(1, Math.max(0, s)), l: Math.min(1, Math.max(0, l)), alpha: color.alpha ?? 1 }

@@ -1,5 +1,6 @@
-import { clampChroma, converter, inGamut, parse } from 'culori'
+import { clampChroma, converter, inGamut } from 'culori'
 import { Remembered } from '../text/remembered.ts'
+import { parseColor } from './parse.ts'
 
 /** A colour in sRGB; red, green, blue and opacity from 0 to 1. */
 export interface Rgb {
@@ -19,7 +20,7 @@ const known = new Remembered<{ readonly rgb: Rgb | null }>(5000)
 /** A plain colour of any CSS notation in sRGB, brought into its gamut; null for what is none. */
 export function readRgb(value: string): Rgb | null {
   return known.get(value, () => {
-    const color = parse(value.trim().toLowerCase())
+    const color = parseColor(value)
     if (!color) return { rgb: null }
     const { r, g, b } = toRgb(inSrgb(color) ? color : clampChroma(color, 'oklch'))
     return { rgb: { r: clamp(r), g: clamp(g), b: clamp(b), alpha: clamp(color.alpha ?? 1) } }

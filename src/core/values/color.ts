@@ -1,4 +1,5 @@
-import { converter, interpolate, parse, type Color } from 'culori'
+import { converter, interpolate, type Color } from 'culori'
+import { parseColor } from '../color/parse.ts'
 import { keyword, splitAt, type Component } from './component.ts'
 import { isMath, evaluate, single } from './math.ts'
 import type { LengthContext } from './length.ts'
@@ -32,17 +33,17 @@ export function looksLikeColor(component: Component): boolean {
   if (component.kind === 'hash') return true
   if (component.kind === 'function') return FUNCTIONS.has(component.name)
   const word = keyword(component)
-  return word !== '' && (word === 'currentcolor' || word === 'transparent' || systemColor(word) !== undefined || parse(word) !== undefined)
+  return word !== '' && (word === 'currentcolor' || word === 'transparent' || systemColor(word) !== undefined || parseColor(word) !== undefined)
 }
 
 /** The computed value of a colour as browsers write it; `currentcolor` stays. Null when it is no colour. */
 export function computeColor(component: Component, context: LengthContext): string | null {
-  if (component.kind === 'hash') return legacy(parse(component.text))
+  if (component.kind === 'hash') return legacy(parseColor(component.text))
   if (component.kind === 'ident') {
     const word = keyword(component)
     if (word === 'currentcolor') return word
     if (word === 'transparent') return 'rgba(0, 0, 0, 0)'
-    return systemColor(word) ?? legacy(parse(word))
+    return systemColor(word) ?? legacy(parseColor(word))
   }
   if (component.kind !== 'function' || !FUNCTIONS.has(component.name)) return null
   if (component.name === 'light-dark') return component.args[0] ? computeColor(component.args[0], context) : null
@@ -50,7 +51,7 @@ export function computeColor(component: Component, context: LengthContext): stri
   if (keyword(component.args[0]) === 'from') return relative(component, context)
   const args = numbersOf(component.args, context)
   if (!args) return null
-  const color = parse(`${component.name}(${args})`)
+  const color = parseColor(`${component.name}(${args})`)
   if (!color) return null
   return LEGACY.has(component.name) ? legacy(color) : modern(color)
 }
@@ -89,7 +90,7 @@ const CHANNELS: Readonly<Record<string, { readonly mode: Color['mode']; readonly
 function relative(call: Component & { kind: 'function' }, context: LengthContext): string | null {
   const space = CHANNELS[call.name.replace(/a$/, '')]
   const origin = call.args[1] && computeColor(call.args[1], context)
-  const parsed = origin ? parse(origin) : undefined
+  const parsed = origin ? parseColor(origin) : undefined
   if (!space || !parsed) return null
   const from = converter(space.mode)(parsed) as unknown as Record<string, number | undefined>
   const named = new Map(space.names.map((name, at) => [name, (from[name] ?? 0) * space.times[at]!]))
@@ -160,7 +161,7 @@ function mix(call: Component & { kind: 'function' }, context: LengthContext): st
     const color = part.find(looksLikeColor)
     const share = part.find((each) => each.kind === 'percentage')
     const text = color && computeColor(color, context)
-    return { color: text ? parse(text) : undefined, share: share?.kind === 'percentage' ? share.value : null }
+    return { color: text ? parseColor(text) : undefined, share: share?.kind === 'percentage' ? share.value : null }
   })
   const [one, two] = read
   if (!one?.color || !two?.color) return null
