@@ -19,6 +19,7 @@ import { commonVersion, partsOf, planPart, planShare, planUnshare } from '../cor
 import { fileDoc } from '../core/site/step.ts'
 import { weightOf } from '../core/site/weights.ts'
 import { missedBy, roleSpecimens, sizesOf, textOf } from '../core/type/roles.ts'
+import { unusedFaces } from '../core/type/used-faces.ts'
 import { placeOf } from '../core/text/place.ts'
 import type { LongQuestion, PartView, Question, Questions, WrapView } from './protocol.ts'
 
@@ -69,6 +70,11 @@ export function answersOf(model: SiteModel, check: FitCheck): Answers {
     specimens: ({ viewport }) => roleSpecimens(model, viewport),
     missed: ({ selector, joined, viewport }) => missedBy(model, selector, joined, viewport),
     sizes: ({ selector, viewport }) => sizesOf(model, selector, viewport),
+    unusedFaces: () => {
+      const sheet = model.context().readSheet(model.sheetPath)
+      const others = model.wornSheets.filter(({ path }) => path !== model.sheetPath).map(({ sheet: { text } }) => text)
+      return sheet ? unusedFaces(sheet, { sheetPath: model.sheetPath, pagePaths: model.pagePaths, page: (path) => model.page(path), others }).map(({ rule }) => rule.from) : []
+    },
     prose: () => model.pagePaths.slice(0, PROSE_PAGES).map((path) => textOf(model.page(path), model.page(path).root, PROSE_LETTERS)).join(' '),
   }
 }

@@ -71,6 +71,8 @@ export interface Questions {
   specimens: { ask: { viewport: Viewport }; answer: RoleSpecimen[] }
   missed: { ask: { selector: string; joined: string[]; viewport: Viewport }; answer: MissedText[] }
   sizes: { ask: { selector: string; viewport: Viewport }; answer: SizeOutcome[] }
+  /** Places of the faces of the sheet that nothing uses. */
+  unusedFaces: { ask: Record<string, never>; answer: number[] }
   /** Words of the pages, for how often letters occur. */
   prose: { ask: Record<string, never>; answer: string }
   /** Every pairing of colours on the pages; progress comes in between. Null when it was called off. */

@@ -73,5 +73,7 @@ describe('what the site worker answers', () => {
     expect(answers.sizes({ selector: 'p', viewport })).toMatchObject([{ size: '20px', count: 3, parent: 16, root: 16 }])
     expect(answers.missed({ selector: 'p', joined: ['p'], viewport })).toEqual([])
     expect(answers.prose({})).toContain('Home A')
+    site.setText('css/site.css', '@font-face { font-family: Zephyr; src: url(a.woff2) }\n@font-face { font-family: B; src: url(b.woff2) }\np { font-family: B, serif }')
+    expect(answers.unusedFaces({})).toEqual([0])
   })
 })

@@ -26,13 +26,15 @@ export function useSheetFaces(): void {
   const sheetPath = useRoom((state) => state.sheetPath)
   const lookId = useRoom((state) => state.lookId)
   const kept = useRoom((state) => state.keeping.state === 'kept')
+  const shipped = new Set(FAMILIES.map(({ name }) => name))
+  const key = JSON.stringify(facesOf(sheetOf(text)).filter(({ family }) => !shipped.has(family)).flatMap((face) => filesOf(face, sheetPath).slice(0, 1).map((path) => ({ family: face.family, path, weight: face.weight.join(' '), style: face.style }))))
   useEffect(() => {
+    // The server knows a file once the step that brought it is kept.
     if (!kept) return
-    const shipped = new Set(FAMILIES.map(({ name }) => name))
-    const added = facesOf(sheetOf(text)).filter(({ family }) => !shipped.has(family)).flatMap((face) => filesOf(face, sheetPath).slice(0, 1).map((path) => new FontFace(face.family, `url(${frames.addressOf(lookId, path)})`, { weight: face.weight.join(' '), style: face.style })))
+    const added = (JSON.parse(key) as { family: string; path: string; weight: string; style: string }[]).map(({ family, path, weight, style }) => new FontFace(family, `url(${frames.addressOf(lookId, path)})`, { weight, style }))
     for (const face of added) document.fonts.add(face)
     return () => {
       for (const face of added) document.fonts.delete(face)
     }
-  }, [frames, text, sheetPath, lookId, kept])
+  }, [frames, key, lookId, kept])
 }

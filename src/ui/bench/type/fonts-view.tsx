@@ -5,17 +5,14 @@ import { removeRules } from '../../../core/sheet/remove.ts'
 import { facesOf, filesOf, type Face } from '../../../core/type/faces.ts'
 import type { FontFacts } from '../../../core/type/facts.ts'
 import { fallbackMetrics, fallbackName, frequencies, LOCAL_FONTS, nearestLocal, planFallback, type LocalFont } from '../../../core/type/fallback.ts'
-import { addFace } from '../../../core/type/families.ts'
+import { addFace, FAMILIES } from '../../../core/type/families.ts'
 import { familyLists } from '../../../core/type/lists.ts'
-import { unusedFaces } from '../../../core/type/used-faces.ts'
 import { editInTurn } from '../../../core/sheet/edit.ts'
-import { parsePage } from '../../../core/markup/tree.ts'
 import { freePath, plainName } from '../../../core/site/names.ts'
-import { isSheet } from '../../../core/site/paths.ts'
-import { fileDoc, lookDoc, type FileChange } from '../../../core/site/step.ts'
+import { lookDoc, type FileChange } from '../../../core/site/step.ts'
 import { diffTexts } from '../../../core/text/splice.ts'
 import { api } from '../../state/api.ts'
-import { pagePaths, settledSheetText } from '../../state/store.ts'
+import { settledSheetText } from '../../state/store.ts'
 import { sheetOf } from '../../state/texts.ts'
 import { count, listed } from '../../words.ts'
 import { useNotice, useRoom, useWorkroom } from '../../workroom/context.tsx'
@@ -30,7 +27,8 @@ export function FontsView() {
   const set = useRoom((state) => state.set)
   const arrive = useRoom((state) => state.fontsArrive)
   const facts = useSiteFonts()
-  const unused = useUnused()
+  // They stay out of the hand-off.
+  const unused = new Set(useAnswer('unusedFaces', {}) ?? [])
   useShippedFaces()
   useSheetFaces()
   const faces = facesOf(sheetOf(settled)).filter(({ urls }) => urls.length > 0)
@@ -44,24 +42,11 @@ export function FontsView() {
       {families.map((family) => <FamilyCard key={family} family={family} faces={faces.filter((face) => face.family === family)} facts={facts} unused={unused} />)}
       <DropFonts />
       <Group title="Families that ship with Attire">
-        <p className="-mt-2 text-[12px] text-quiet">Seventeen under open licences, there without a network. Choosing one under Roles puts its files and faces into the site.</p>
+        <p className="-mt-2 text-[12px] text-quiet">{FAMILIES.length} under open licences, there without a network. Choosing one under Roles puts its files and faces into the site.</p>
         <button type="button" className="btn self-start" onClick={() => set({ asking: { kind: 'licences' } })}>Families and licences …</button>
       </Group>
     </>
   )
-}
-
-/** Places of faces that nothing uses; they stay out of the hand-off. */
-function useUnused(): ReadonlySet<number> {
-  const texts = useRoom((state) => state.texts)
-  const files = useRoom((state) => state.files)
-  const sheetPath = useRoom((state) => state.sheetPath)
-  const settled = useRoom(settledSheetText)
-  return useMemo(() => {
-    const pages = new Map(pagePaths(files).map((path) => [path, texts.get(fileDoc(path)) ?? '']))
-    const others = files.map(({ path }) => path).filter((path) => isSheet(path) && path !== sheetPath).map((path) => texts.get(fileDoc(path)) ?? '')
-    return new Set(unusedFaces(sheetOf(settled), { sheetPath, pagePaths: [...pages.keys()], page: (path) => parsePage(pages.get(path)!), others }).map(({ rule }) => rule.from))
-  }, [texts, files, sheetPath, settled])
 }
 
 function FamilyCard({ family, faces, facts, unused }: { family: string; faces: readonly Face[]; facts: Readonly<Record<string, FontFacts | null>> | undefined; unused: ReadonlySet<number> }) {
