@@ -132,7 +132,8 @@ test('the lineup is seen with other eyes, exactly as the browser’s own simulat
     // Achromatopsia is rounded differently by the browser: it keeps luminance with other digits.
     await expect.poll(async () => Math.max(...(await sample(await frame.screenshot(), 40)).flatMap((color, at) => color.map((part, channel) => Math.abs(part - expected[at]![channel]!))))).toBeLessThanOrEqual(2)
   }
-  await page.getByRole('radio', { name: 'As it is' }).check()
+  await page.getByRole('region', { name: /^Close-up/ }).getByRole('button', { name: 'Show the pages as they are' }).click()
+  await expect(page.getByRole('radio', { name: 'As it is' })).toBeChecked()
   await expect.poll(async () => (await sample(await frame.screenshot(), 40))[0]).toEqual([184, 57, 31])
   await plain.close()
 })

@@ -39,9 +39,9 @@ async function loaded(page: Page): Promise<number> {
   return states.length > 0 && states.every(Boolean) ? states.length : 0
 }
 
-/** The frames that show pages. */
+/** The frames that show pages; not those that nobody sees, which are only measured. */
 export function pageFrames(page: Page): Frame[] {
-  return page.frames().filter((frame) => frame.url().includes('/wear/'))
+  return page.frames().filter((frame) => frame.url().includes('/wear/') && !frame.url().includes('aside=1'))
 }
 
 export function frameOf(page: Page, file: string): Frame {

@@ -32,10 +32,12 @@ test('import, change, hand off: served by a plain server the pages look as in th
 
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Hand off' }).click()])
   const out = unzipSync(new Uint8Array(readFileSync(await download.path())))
+  // Nothing is set in the old family any more: its face and its file stay behind.
   const added = ['fonts/work-sans-latin-wght-normal.woff2', 'fonts/work-sans-latin-wght-italic.woff2']
-  expect(Object.keys(out).sort()).toEqual([...Object.keys(files).filter((name) => name !== 'Thumbs.db'), ...added].sort())
+  const behind = ['Thumbs.db', 'fonts/public-sans-latin-wght-normal.woff2']
+  expect(Object.keys(out).sort()).toEqual([...Object.keys(files).filter((name) => !behind.includes(name)), ...added].sort())
   const changed = ['css/site.css', 'notices.html', 'isles/skerrow.html']
-  for (const [name, content] of Object.entries(files)) if (!changed.includes(name) && name !== 'Thumbs.db') expect(Buffer.from(out[name]!).equals(Buffer.from(content)), name).toBe(true)
+  for (const [name, content] of Object.entries(files)) if (!changed.includes(name) && !behind.includes(name)) expect(Buffer.from(out[name]!).equals(Buffer.from(content)), name).toBe(true)
 
   const missing: string[] = []
   const { server, address } = await staticServer(out, missing)

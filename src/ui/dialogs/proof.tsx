@@ -30,12 +30,16 @@ interface AlteredTogether extends Omit<Alteration, 'property'> {
 }
 
 function together(altered: readonly Alteration[]): AlteredTogether[] {
-  const groups = new Map<string, AlteredTogether & { properties: string[] }>()
+  const groups = new Map<string, Omit<AlteredTogether, 'why'> & { why: string; properties: string[] }>()
   for (const { property, ...each } of altered) {
     const key = [each.page, each.element, each.pseudo, each.before, each.after, each.state, each.viewport.width, each.count].join('\0')
     const known = groups.get(key)
-    if (known) known.properties.push(property)
-    else groups.set(key, { ...each, properties: [property] })
+    if (!known) groups.set(key, { ...each, properties: [property] })
+    else {
+      known.properties.push(property)
+      // The text colour is what the others follow, so its reason is the one to tell.
+      if (property === 'color') known.why = each.why
+    }
   }
   return [...groups.values()].map((each) => ({ ...each, properties: each.properties.includes('color') ? ['color', ...each.properties.filter((name) => name !== 'color')] : each.properties }))
 }

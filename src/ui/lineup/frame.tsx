@@ -44,13 +44,19 @@ export function Frame({ generation, ...props }: Props & { readonly generation: s
   )
 }
 
+/** What a frame's address asks for beside its page. */
+function asked(fontsArrive: boolean, aside: boolean): string {
+  const query = new URLSearchParams({ ...(fontsArrive ? {} : { fonts: 'none' }), ...(aside ? { aside: '1' } : {}) }).toString()
+  return query === '' ? '' : `?${query}`
+}
+
 function SingleFrame({ page, width, height, scale, inView = true, aside = false, lookedAt = false, interactive = false, title, listener }: Props) {
   const { frames, store } = useWorkroom()
   const iframe = useRef<HTMLIFrameElement>(null)
   const channel = useRef<FrameChannel>(null)
   const heard = useRef(listener)
   // The look it is loaded in; later ones arrive as changes of the sheet, without a reload.
-  const [address] = useState(() => ({ look: store.getState().lookId, url: frames.addressOf(store.getState().lookId, page) + (store.getState().fontsArrive ? '' : '?fonts=none') }))
+  const [address] = useState(() => ({ look: store.getState().lookId, url: frames.addressOf(store.getState().lookId, page) + asked(store.getState().fontsArrive, aside) }))
 
   useEffect(() => {
     heard.current = listener

@@ -1,5 +1,7 @@
 'use client'
+import { X } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
+import { useRoom } from '../workroom/context.tsx'
 import { useViewport, WIDTH_LIMITS, WIDTHS, ZOOMS } from './viewport.ts'
 
 /** Viewport width and zoom, one click away, over lineup and close-up. */
@@ -9,6 +11,7 @@ export function ViewportBar({ children, trailing }: { children: ReactNode; trail
     <div className="flex h-11 shrink-0 items-center gap-3 border-b border-line px-4">
       {children}
       <div className="ml-auto flex items-center gap-3">
+        <Otherwise />
         {trailing}
         <fieldset className="flex items-center gap-1">
           <legend className="sr-only">Viewport width in px</legend>
@@ -30,6 +33,28 @@ export function ViewportBar({ children, trailing }: { children: ReactNode; trail
         </label>
       </div>
     </div>
+  )
+}
+
+/** Says when the pages are not shown as they are, wherever that was asked for, and takes it back. */
+function Otherwise() {
+  const vision = useRoom((state) => state.vision)
+  const fontsArrive = useRoom((state) => state.fontsArrive)
+  const set = useRoom((state) => state.set)
+  return (
+    <>
+      {vision !== null && <Chip says={vision === 'greyscale' ? 'in greyscale' : `seen in ${vision}`} undo="Show the pages as they are" onUndo={() => set({ vision: null })} />}
+      {!fontsArrive && <Chip says="without fonts" undo="Let the fonts arrive" onUndo={() => set({ fontsArrive: true })} />}
+    </>
+  )
+}
+
+function Chip({ says, undo, onUndo }: { says: string; undo: string; onUndo: () => void }) {
+  return (
+    <span className="flex h-7 items-center gap-1 whitespace-nowrap rounded-[3px] border border-accent bg-accent-wash pl-2 pr-0.5 text-[12px]">
+      {says}
+      <button type="button" className="btn btn-bare size-6 p-0" aria-label={undo} title={undo} onClick={onUndo}><X aria-hidden className="size-3.5" /></button>
+    </span>
   )
 }
 
