@@ -113,6 +113,7 @@ test('a ZIP dropped anywhere on the workroom comes in, and the import can be can
   await page.getByRole('button', { name: 'Attach', exact: true }).click()
   await expect(page.getByText('wears css/site.css')).toBeVisible()
   await facet(page, 'Colour')
+  await page.getByRole('tab', { name: 'Ground' }).click()
   const background = page.getByRole('textbox', { name: 'Background, any CSS colour' })
   await background.fill('#abcdef')
   await background.press('Enter')
