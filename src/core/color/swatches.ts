@@ -34,29 +34,30 @@ export const swatchesOf = memo((sheet: Sheet): readonly Swatch[] => {
     const next = deciding.get(link)
     return next !== undefined && !seen.includes(link) && colored(next.value, [...seen, link])
   }
-  // Counting uses reads the whole text, which is not needed while a colour is dragged.
-  const counts = memo(({ text }: Sheet) => useCounts(text))
   return [...deciding]
     .filter(([name, { value }]) => colored(value, [name]))
-    .map(([name, declaration]) => ({ name, value: declaration.value, declaration, get uses() { return counts(sheet).get(name) ?? 0 } }))
+    .map(([name, declaration]) => ({ name, value: declaration.value, declaration, get uses() { return usesIn(sheet).get(name) ?? 0 } }))
 })
+
+/** Counting reads the whole text, so it is done when it is asked for: while a colour is dragged nobody does. */
+const usesIn = memo(({ text }: Sheet) => countUses(text))
 
 /** How often a text uses a custom property in `var()`. */
 export function usesOf(text: string, name: string): number {
-  return text.includes(name) ? (useCounts(text).get(name) ?? 0) : 0
+  return text.includes(name) ? (countUses(text).get(name) ?? 0) : 0
 }
 
 /** How often a text uses each custom property in `var()`. */
-function useCounts(text: string): Map<string, number> {
+function countUses(text: string): Map<string, number> {
   const counts = new Map<string, number>()
-  let opener = ''
+  let inVar = false
   for (const token of tokensOf(text)) {
     if (token.type === Token.WhiteSpace || token.type === Token.Comment) continue
-    if (token.type === Token.Ident && opener !== '') {
+    if (token.type === Token.Ident && inVar) {
       const name = text.slice(token.from, token.to)
       counts.set(name, (counts.get(name) ?? 0) + 1)
     }
-    opener = token.type === Token.Function && /^var\($/i.test(text.slice(token.from, token.to)) ? 'var' : ''
+    inVar = token.type === Token.Function && /^var\($/i.test(text.slice(token.from, token.to))
   }
   return counts
 }
