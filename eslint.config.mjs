@@ -19,8 +19,27 @@ const oneWay = Object.entries(layers).map(([layer, closed]) => ({
       'error',
       {
         patterns: [
-          { group: closed.map((other) => `**/${other}/**`), message: `${layer}/ must not import from there: imports point one way (docs/architecture.md).` },
-          ...(layer === 'core' ? [{ group: ['node:*', 'react', 'react-dom', 'next', 'next/*', 'drizzle-orm', 'drizzle-orm/*', '@libsql/*'], message: 'core/ is pure: no Node, no React, no database.' }] : []),
+          {
+            group: closed.map((other) => `**/${other}/**`),
+            message: `${layer}/ must not import from there: imports point one way (docs/architecture.md).`,
+          },
+          ...(layer === 'core'
+            ? [
+                {
+                  group: [
+                    'node:*',
+                    'react',
+                    'react-dom',
+                    'next',
+                    'next/*',
+                    'drizzle-orm',
+                    'drizzle-orm/*',
+                    '@libsql/*',
+                  ],
+                  message: 'core/ is pure: no Node, no React, no database.',
+                },
+              ]
+            : []),
         ],
       },
     ],
@@ -28,7 +47,20 @@ const oneWay = Object.entries(layers).map(([layer, closed]) => ({
 }))
 
 export default tseslint.config(
-  { ignores: ['.next/', 'node_modules/', 'public/', 'demo/', 'drizzle/', '.cache/', 'data/', 'next-env.d.ts', 'test-results/', 'playwright-report/'] },
+  {
+    ignores: [
+      '.next/',
+      'node_modules/',
+      'public/',
+      'demo/',
+      'drizzle/',
+      '.cache/',
+      'data/',
+      'next-env.d.ts',
+      'test-results/',
+      'playwright-report/',
+    ],
+  },
   ...tseslint.configs.recommended,
   {
     files: ['src/ui/**/*.{ts,tsx}'],

@@ -15,15 +15,25 @@ const ROUNDS = 3
 const FEW = 20
 
 const { outputFiles } = await build({
-  stdin: { contents: `export { SiteModel } from './src/core/fit/site-model.ts'; export { FitCheck } from './src/core/fit/check.ts'`, resolveDir: process.cwd(), loader: 'ts' },
-  bundle: true, write: false, format: 'esm', platform: 'node', packages: 'external',
+  stdin: {
+    contents: `export { SiteModel } from './src/core/fit/site-model.ts'; export { FitCheck } from './src/core/fit/check.ts'`,
+    resolveDir: process.cwd(),
+    loader: 'ts',
+  },
+  bundle: true,
+  write: false,
+  format: 'esm',
+  platform: 'node',
+  packages: 'external',
 })
 mkdirSync('.cache', { recursive: true })
 writeFileSync('.cache/bench-fit.mjs', outputFiles[0].text)
 const { SiteModel, FitCheck } = await import(`${process.cwd()}/.cache/bench-fit.mjs`)
 
 const files = bigSite(500, 1000)
-const texts = Object.entries(files).filter(([name]) => /\.(?:html|css)$/.test(name)).map(([name, bytes]) => [name, bytes.toString()])
+const texts = Object.entries(files)
+  .filter(([name]) => /\.(?:html|css)$/.test(name))
+  .map(([name, bytes]) => [name, bytes.toString()])
 const pages = texts.filter(([name]) => name.endsWith('.html'))
 const bytes = pages.reduce((sum, [, text]) => sum + text.length, 0)
 
@@ -37,7 +47,14 @@ const median = (list) => [...list].sort((a, b) => a - b)[list.length >> 1]
 
 function site() {
   const model = new SiteModel({ width: 1280, height: 800 })
-  model.setFiles(Object.entries(files).map(([path, content]) => ({ path, size: content.length, pixels: path.endsWith('.png') ? { width: 40, height: 30 } : null })), 'css/site.css')
+  model.setFiles(
+    Object.entries(files).map(([path, content]) => ({
+      path,
+      size: content.length,
+      pixels: path.endsWith('.png') ? { width: 40, height: 30 } : null,
+    })),
+    'css/site.css',
+  )
   for (const [path, text] of texts) model.setText(path, text)
   return model
 }
@@ -65,12 +82,22 @@ for (let round = 0; round <= ROUNDS; round++) {
 collect()
 const heap = process.memoryUsage()
 const validator = new HtmlValidate(new StaticConfigLoader({ extends: ['html-validate:standard'] }))
-const alone = clock(() => pages.slice(0, FEW).forEach(([, text]) => validator.validateStringSync(text))) * (pages.length / FEW)
+const alone =
+  clock(() => pages.slice(0, FEW).forEach(([, text]) => validator.validateStringSync(text))) * (pages.length / FEW)
 
 const row = (name, value) => console.log(`${name.padEnd(64)} ${value}`)
 console.log(`\n${pages.length} pages, ${(bytes / 1e6).toFixed(1)} MB of markup, ${findings} findings`)
 row('parse5', `${median(plain).toFixed(0)} ms`)
 row('parse5 with source locations', `${median(located).toFixed(0)} ms`)
-row('the whole fit check, parsing included', `${median(whole).toFixed(0)} ms, ${(median(whole) / median(located)).toFixed(2)} × parse5 with locations, ${(median(whole) / median(plain)).toFixed(2)} × without`)
-row('html-validate alone on the same pages', `${alone.toFixed(0)} ms, ${(alone / median(whole)).toFixed(1)} × the whole check`)
-row('memory with all trees and findings held', `${Math.round(heap.heapUsed / 1e6)} MB of heap, ${Math.round(heap.rss / 1e6)} MB resident`)
+row(
+  'the whole fit check, parsing included',
+  `${median(whole).toFixed(0)} ms, ${(median(whole) / median(located)).toFixed(2)} × parse5 with locations, ${(median(whole) / median(plain)).toFixed(2)} × without`,
+)
+row(
+  'html-validate alone on the same pages',
+  `${alone.toFixed(0)} ms, ${(alone / median(whole)).toFixed(1)} × the whole check`,
+)
+row(
+  'memory with all trees and findings held',
+  `${Math.round(heap.heapUsed / 1e6)} MB of heap, ${Math.round(heap.rss / 1e6)} MB resident`,
+)

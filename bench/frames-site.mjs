@@ -12,7 +12,19 @@ const WIDTH = 1280
 const SCALE = 0.25
 const TYPES = { html: 'text/html', css: 'text/css', svg: 'image/svg+xml', png: 'image/png', woff2: 'font/woff2' }
 
-export const launch = () => chromium.launch({ executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+export const launch = () =>
+  chromium.launch({
+    executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  })
 
 /** The demo site with the sheet attached everywhere; `heavy` gives each page twenty times its content and 500 more rules. */
 export function demoSite(heavy) {
@@ -22,12 +34,22 @@ export function demoSite(heavy) {
     const name = path.relative(folder, path.join(entry.parentPath, entry.name))
     files[name] = readFileSync(path.join(folder, name))
     if (!name.endsWith('.html')) continue
-    let text = files[name].toString().replace(/ *<link rel="stylesheet"[^>]*>\n/, '').replace('</title>', `</title>\n<link rel="stylesheet" href="${'../'.repeat(name.split('/').length - 1)}css/site.css">`)
+    let text = files[name]
+      .toString()
+      .replace(/ *<link rel="stylesheet"[^>]*>\n/, '')
+      .replace(
+        '</title>',
+        `</title>\n<link rel="stylesheet" href="${'../'.repeat(name.split('/').length - 1)}css/site.css">`,
+      )
     if (heavy) text = text.replace(/<main>([\s\S]*)<\/main>/, (_all, inner) => `<main>${inner.repeat(20)}</main>`)
     files[name] = Buffer.from(text)
   }
   if (heavy) {
-    const rules = Array.from({ length: 500 }, (_, at) => `.made-${at} p:nth-child(${(at % 7) + 1}) > a { color: var(--tide); padding: ${at % 9}px; margin: 0 ${at % 5}px; border: ${at % 3}px solid var(--sand); }\n`)
+    const rules = Array.from(
+      { length: 500 },
+      (_, at) =>
+        `.made-${at} p:nth-child(${(at % 7) + 1}) > a { color: var(--tide); padding: ${at % 9}px; margin: 0 ${at % 5}px; border: ${at % 3}px solid var(--sand); }\n`,
+    )
     files['css/site.css'] = Buffer.concat([files['css/site.css'], Buffer.from(rules.join('\n'))])
   }
   return files
@@ -41,18 +63,41 @@ export const USUAL = { width: 1280, height: 800, zoom: 'fit' }
 /** Opens the site in Attire with the picker of --tide open; `use` is given the page and its frames. */
 export async function inAttire(browser, files, use, { width, height, zoom } = ALL) {
   const port = await freePort()
-  const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], { env: { ...process.env, ATTIRE_DATA: mkdtempSync(path.join(tmpdir(), 'attire-bench-')) }, stdio: 'ignore' })
+  const server = spawn(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+    { env: { ...process.env, ATTIRE_DATA: mkdtempSync(path.join(tmpdir(), 'attire-bench-')) }, stdio: 'ignore' },
+  )
   const address = `http://127.0.0.1:${port}`
   try {
-    for (let tries = 0; tries < 100; tries++) if (await fetch(`${address}/api/sites`).then(() => true, () => new Promise((resolve) => setTimeout(resolve, 200)))) break
-    const zip = zipSync(Object.fromEntries(Object.entries(files).map(([name, content]) => [name, new Uint8Array(content)])), { level: 0 })
-    const { siteId } = await (await fetch(`${address}/api/import?name=bench`, { method: 'POST', headers: { 'content-type': 'application/zip' }, body: zip })).json()
+    for (let tries = 0; tries < 100; tries++)
+      if (
+        await fetch(`${address}/api/sites`).then(
+          () => true,
+          () => new Promise((resolve) => setTimeout(resolve, 200)),
+        )
+      )
+        break
+    const zip = zipSync(
+      Object.fromEntries(Object.entries(files).map(([name, content]) => [name, new Uint8Array(content)])),
+      { level: 0 },
+    )
+    const { siteId } = await (
+      await fetch(`${address}/api/import?name=bench`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/zip' },
+        body: zip,
+      })
+    ).json()
     const page = await browser.newPage({ viewport: { width, height } })
     await page.goto(`${address}/site/${siteId}`)
     await page.getByLabel('Zoom').selectOption(zoom)
     await page.getByRole('button', { name: /^Swatch --tide/ }).click()
     await page.waitForTimeout(4000)
-    const outcome = await use(page, page.frames().filter((frame) => frame.url().includes('/wear/')))
+    const outcome = await use(
+      page,
+      page.frames().filter((frame) => frame.url().includes('/wear/')),
+    )
     await page.close()
     return outcome
   } finally {
@@ -67,7 +112,9 @@ export async function inPlainFrames(browser, files, use) {
   const host = `<!doctype html><body style="display:flex;flex-wrap:wrap;gap:24px">${names.map((name) => `<div style="width:${WIDTH * SCALE}px;height:${height * SCALE}px;overflow:hidden"><iframe src="/${name}" style="width:${WIDTH}px;height:${height}px;border:0;transform:scale(${SCALE});transform-origin:0 0"></iframe></div>`).join('')}`
   const server = createServer((request, response) => {
     const name = decodeURIComponent(request.url.slice(1))
-    response.writeHead(200, { 'content-type': name === '' ? 'text/html' : (TYPES[name.split('.').at(-1)] ?? 'text/plain') }).end(name === '' ? host : (files[name] ?? ''))
+    response
+      .writeHead(200, { 'content-type': name === '' ? 'text/html' : (TYPES[name.split('.').at(-1)] ?? 'text/plain') })
+      .end(name === '' ? host : (files[name] ?? ''))
   })
   await new Promise((resolve) => server.listen(0, '127.0.0.1', resolve))
   const page = await browser.newPage({ viewport: { width: 1900, height: 1000 } })
@@ -80,7 +127,11 @@ export async function inPlainFrames(browser, files, use) {
       frame.document.head.append(Object.assign(frame.document.createElement('style'), { textContent: text }))
     }
   }, sheet)
-  const outcome = await use(page, page.frames().filter((frame) => frame !== page.mainFrame()), sheet)
+  const outcome = await use(
+    page,
+    page.frames().filter((frame) => frame !== page.mainFrame()),
+    sheet,
+  )
   await page.close()
   server.close()
   return outcome

@@ -5,7 +5,15 @@ import { bringIn, demoFiles, facet, openSite } from './helpers.ts'
 /** The workroom itself: frames and proofs show the user's own colours. */
 async function serious(page: Page): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page }).exclude('iframe').exclude('[data-proof]').analyze()
-  return violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).slice(0, 3).join(' | ')}`)
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(
+      ({ id, nodes }) =>
+        `${id}: ${nodes
+          .map((node) => node.target.join(' '))
+          .slice(0, 3)
+          .join(' | ')}`,
+    )
 }
 
 for (const theme of ['light', 'dark'] as const) {
@@ -20,7 +28,10 @@ for (const theme of ['light', 'dark'] as const) {
       await page.waitForTimeout(500)
       expect(await serious(page), name).toEqual([])
     }
-    for (const [name, views] of [['Colour', ['Gather', 'Contrast', 'Sight', 'Ground', 'Swatches']], ['Type', ['Fonts', 'Scale', 'Roles']]] as const) {
+    for (const [name, views] of [
+      ['Colour', ['Gather', 'Contrast', 'Sight', 'Ground', 'Swatches']],
+      ['Type', ['Fonts', 'Scale', 'Roles']],
+    ] as const) {
       await facet(page, name)
       for (const view of views) {
         await page.getByRole('tab', { name: view, exact: true }).click()
@@ -47,7 +58,10 @@ for (const theme of ['light', 'dark'] as const) {
     await dialog('Share a block …', /already the same/)
     await page.getByRole('tab', { name: 'Lift' }).click()
     await dialog('Lift from all 2 pages …', /^Proved/)
-    await page.getByRole('banner').getByRole('button', { name: /\d findings/ }).click()
+    await page
+      .getByRole('banner')
+      .getByRole('button', { name: /\d findings/ })
+      .click()
     expect(await serious(page), 'findings').toEqual([])
     await page.keyboard.press('Alt+s')
     await page.getByRole('button', { name: 'Open index.html in a close-up' }).click()
@@ -62,7 +76,10 @@ for (const theme of ['light', 'dark'] as const) {
   })
 }
 
-test('everything is reached by keyboard, with a ring that shows, and focus is never lost', async ({ page, request }) => {
+test('everything is reached by keyboard, with a ring that shows, and focus is never lost', async ({
+  page,
+  request,
+}) => {
   await openSite(page, await bringIn(request, 'Keys', demoFiles()))
   const seen = new Set<string>()
   for (let step = 0; step < 70; step++) {
@@ -72,14 +89,25 @@ test('everything is reached by keyboard, with a ring that shows, and focus is ne
       const style = getComputedStyle(element)
       const label = element.closest('label')
       const ring = style.outlineStyle !== 'none' || (label !== null && getComputedStyle(label).outlineStyle !== 'none')
-      return { name: element.getAttribute('aria-label') ?? (label ?? element).textContent!.trim().slice(0, 40), tag: element.tagName, ring }
+      return {
+        name: element.getAttribute('aria-label') ?? (label ?? element).textContent!.trim().slice(0, 40),
+        tag: element.tagName,
+        ring,
+      }
     })
     if (at.tag === 'BODY' || at.tag === 'IFRAME') continue
     expect(at.name, `the ${at.tag} at step ${step} has a name`).not.toBe('')
     expect(at.ring, `${at.tag} “${at.name}” shows its focus`).toBe(true)
     seen.add(at.name)
   }
-  for (const name of ['Colour', 'Hand off', 'Own viewport width, 240 to 3840 px', 'Open index.html in a close-up', 'Name of a new swatch']) expect([...seen]).toContain(name)
+  for (const name of [
+    'Colour',
+    'Hand off',
+    'Own viewport width, 240 to 3840 px',
+    'Open index.html in a close-up',
+    'Name of a new swatch',
+  ])
+    expect([...seen]).toContain(name)
 
   await page.getByRole('button', { name: 'Open boats.html in a close-up' }).focus()
   await page.keyboard.press('Enter')

@@ -8,9 +8,16 @@ const lineup = (page: Page) => page.getByRole('region', { name: 'Lineup' }).loca
 /** More frames than are in view at any time, with those around them that come early. */
 const AT_MOST = 24
 
-test('500 pages and 60 MB come in with progress that can be called off, stay light, and are found by name, folder and findings', async ({ page, request }, info) => {
+test('500 pages and 60 MB come in with progress that can be called off, stay light, and are found by name, folder and findings', async ({
+  page,
+  request,
+}, info) => {
   const files = bigSite(500, 90_000)
-  files['part-3/page-13.html'] = Buffer.from(files['part-3/page-13.html']!.toString().replace('<html lang="en">', '<html>').replace('href="../index.html"', 'href="../nowhere.html"'))
+  files['part-3/page-13.html'] = Buffer.from(
+    files['part-3/page-13.html']!.toString()
+      .replace('<html lang="en">', '<html>')
+      .replace('href="../index.html"', 'href="../nowhere.html"'),
+  )
   expect(Object.values(files).reduce((sum, bytes) => sum + bytes.length, 0)).toBeGreaterThan(60e6)
   const archive = info.outputPath('big.zip')
   writeFileSync(archive, bigArchive(files))
@@ -20,7 +27,14 @@ test('500 pages and 60 MB come in with progress that can be called off, stay lig
   const before = await sites()
   await page.getByRole('button', { name: 'Bring in a site …' }).click()
   await page.getByLabel('A ZIP archive').setInputFiles(archive)
-  await expect.poll(() => page.getByRole('progressbar', { name: 'Unpacking and keeping the files' }).getAttribute('value').catch(() => null)).not.toBeNull()
+  await expect
+    .poll(() =>
+      page
+        .getByRole('progressbar', { name: 'Unpacking and keeping the files' })
+        .getAttribute('value')
+        .catch(() => null),
+    )
+    .not.toBeNull()
   await page.getByRole('button', { name: 'Cancel' }).click()
   await expect(page.getByRole('alert').filter({ hasText: 'The import was cancelled. Nothing was kept.' })).toBeVisible()
   await page.getByLabel('A ZIP archive').setInputFiles(archive)

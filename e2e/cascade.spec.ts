@@ -7,7 +7,10 @@ import { DEMO_PAGES, demoFiles } from './helpers.ts'
 
 /** What the cascade core computes, beside Chromium's getComputedStyle: every element, every longhand that layout leaves alone. */
 
-const total = (all: readonly Comparison[]) => ({ pairs: all.reduce((sum, { pairs }) => sum + pairs, 0), differences: all.flatMap(({ differences }) => differences) })
+const total = (all: readonly Comparison[]) => ({
+  pairs: all.reduce((sum, { pairs }) => sum + pairs, 0),
+  differences: all.flatMap(({ differences }) => differences),
+})
 
 function report(name: string, { pairs, differences }: Comparison): number {
   const share = 1 - differences.length / pairs
@@ -18,8 +21,15 @@ function report(name: string, { pairs, differences }: Comparison): number {
 
 test('the demo site agrees wholly, at three widths and in every look', async ({ page }) => {
   test.setTimeout(900_000)
-  const files = Object.fromEntries(Object.entries(demoFiles()).filter(([path]) => /\.(?:html|css)$/.test(path)).map(([path, bytes]) => [path, new TextDecoder().decode(bytes)]))
-  const looks = [files['css/site.css']!, ...['night-crossing', 'paper-timetable'].map((name) => readFileSync(`demo/looks/${name}.css`, 'utf8'))]
+  const files = Object.fromEntries(
+    Object.entries(demoFiles())
+      .filter(([path]) => /\.(?:html|css)$/.test(path))
+      .map(([path, bytes]) => [path, new TextDecoder().decode(bytes)]),
+  )
+  const looks = [
+    files['css/site.css']!,
+    ...['night-crossing', 'paper-timetable'].map((name) => readFileSync(`demo/looks/${name}.css`, 'utf8')),
+  ]
   const all: Comparison[] = []
   for (const width of [1280, 768, 360]) {
     await page.setViewportSize({ width, height: 800 })
@@ -32,11 +42,23 @@ test('the demo site agrees wholly, at three widths and in every look', async ({ 
   expect(report('demo site', total(all))).toBe(1)
 })
 
-const PACKAGES = ['normalize.css/normalize.css', 'modern-normalize/modern-normalize.css', 'sanitize.css/sanitize.css', 'sanitize.css/forms.css', 'sanitize.css/typography.css', 'water.css/out/water.css', 'sakura.css/css/sakura.css', 'simpledotcss/simple.css', '@picocss/pico/css/pico.classless.css']
+const PACKAGES = [
+  'normalize.css/normalize.css',
+  'modern-normalize/modern-normalize.css',
+  'sanitize.css/sanitize.css',
+  'sanitize.css/forms.css',
+  'sanitize.css/typography.css',
+  'water.css/out/water.css',
+  'sakura.css/css/sakura.css',
+  'simpledotcss/simple.css',
+  '@picocss/pico/css/pico.classless.css',
+]
 
 test('open-source stylesheets agree on a page with rich markup', async ({ page }) => {
   test.setTimeout(900_000)
-  const files: Record<string, string> = Object.fromEntries(PACKAGES.map((path) => [path, readFileSync(`node_modules/${path}`, 'utf8')]))
+  const files: Record<string, string> = Object.fromEntries(
+    PACKAGES.map((path) => [path, readFileSync(`node_modules/${path}`, 'utf8')]),
+  )
   PACKAGES.forEach((path, at) => (files[`${at}.html`] = richPage([path])))
   await page.setViewportSize({ width: 1280, height: 800 })
   await serve(page, files)
@@ -53,7 +75,12 @@ test('the browser’s own defaults agree, in standards and in quirks mode', asyn
   const plain = richPage([])
   const files: Files = { 'standards.html': plain, 'quirks.html': plain.replace('<!doctype html>', '') }
   await serve(page, files)
-  expect(report('defaults', total([await compare(page, files, 'standards.html'), await compare(page, files, 'quirks.html')]))).toBeGreaterThanOrEqual(0.999)
+  expect(
+    report(
+      'defaults',
+      total([await compare(page, files, 'standards.html'), await compare(page, files, 'quirks.html')]),
+    ),
+  ).toBeGreaterThanOrEqual(0.999)
 })
 
 test('generated pages that mix every feature agree', async ({ page }) => {

@@ -2,10 +2,17 @@ import { expect, test, type Page } from '@playwright/test'
 import { bringIn, demoFiles, facet, kept, openSite, stored, wakeAll } from './helpers.ts'
 import { differences, handedOff, visit } from './published.ts'
 
-const openFindings = (page: Page) => page.getByRole('banner').getByRole('button', { name: /\d findings/ }).click()
+const openFindings = (page: Page) =>
+  page
+    .getByRole('banner')
+    .getByRole('button', { name: /\d findings/ })
+    .click()
 const bench = (page: Page) => page.getByRole('complementary', { name: 'Bench' })
 
-test('findings stand in groups with their places, follow edits by themselves, and fixes are steps', async ({ page, request }) => {
+test('findings stand in groups with their places, follow edits by themselves, and fixes are steps', async ({
+  page,
+  request,
+}) => {
   const site = await bringIn(request, 'fit check', demoFiles())
   await openSite(page, site)
   await expect(page.getByRole('banner').getByRole('button', { name: '17 findings' })).toBeVisible()
@@ -16,10 +23,14 @@ test('findings stand in groups with their places, follow edits by themselves, an
   await page.keyboard.press('Alt+s')
   await bench(page).getByRole('button', { name: '2 errors' }).click()
   await expect(bench(page).getByRole('button', { name: /^Fix:/ })).toHaveCount(2)
-  await bench(page).getByRole('button', { name: /^Fix: No link/ }).click()
+  await bench(page)
+    .getByRole('button', { name: /^Fix: No link/ })
+    .click()
   await expect(page.getByRole('banner').getByRole('button', { name: '16 findings' })).toBeVisible()
   await kept(page)
-  expect((await stored(request, site)).texts['notices.html']).toContain('  <title>Notices – Vennor Isles Ferry</title>\n  <link rel="stylesheet" href="css/site.css">\n')
+  expect((await stored(request, site)).texts['notices.html']).toContain(
+    '  <title>Notices – Vennor Isles Ferry</title>\n  <link rel="stylesheet" href="css/site.css">\n',
+  )
   await page.keyboard.press('Control+z')
   await expect(page.getByRole('banner').getByRole('button', { name: '17 findings' })).toBeVisible()
 
@@ -36,7 +47,8 @@ test('findings stand in groups with their places, follow edits by themselves, an
 
 test('fix all of a kind is one step, and a finding about a file leads to the file', async ({ page, request }) => {
   const files = demoFiles()
-  for (const name of ['index.html', 'fares.html', 'boats.html']) files[name] = Buffer.from(Buffer.from(files[name]!).toString().replace(' lang="en"', ''))
+  for (const name of ['index.html', 'fares.html', 'boats.html'])
+    files[name] = Buffer.from(Buffer.from(files[name]!).toString().replace(' lang="en"', ''))
   const site = await bringIn(request, 'fix all', files)
   await openSite(page, site)
   await openFindings(page)
@@ -55,7 +67,11 @@ test('fix all of a kind is one step, and a finding about a file leads to the fil
   await expect(bench(page).getByText('A folder without index.html')).toBeHidden()
 })
 
-test('styles lifted from pages look the same in the browser: every value of every element', async ({ page, request, browser }) => {
+test('styles lifted from pages look the same in the browser: every value of every element', async ({
+  page,
+  request,
+  browser,
+}) => {
   const site = await bringIn(request, 'lift', demoFiles())
   const lookId = (await stored(request, site)).looks[0]!.id
   const before = await visit(browser, await handedOff(request, site, lookId))
@@ -68,7 +84,9 @@ test('styles lifted from pages look the same in the browser: every value of ever
   // Made to hold everywhere, the rule would change other pages: the proof says which.
   await page.getByLabel('Where h1 of fares.html holds').selectOption('everywhere')
   await expect(page.getByText(/values? would change on \d pages/)).toBeVisible()
-  await expect(page.getByLabel('What would change')).toContainText('h1: color and 11 more from rgb(20, 89, 107) to rgb(122, 31, 18)')
+  await expect(page.getByLabel('What would change')).toContainText(
+    'h1: color and 11 more from rgb(20, 89, 107) to rgb(122, 31, 18)',
+  )
   await page.getByLabel('Where h1 of fares.html holds').selectOption('apart')
   await expect(page.getByText('Proved: all 472 elements')).toBeVisible()
   await page.getByRole('textbox', { name: 'Class for color: #b00020' }).fill('warning')
@@ -82,10 +100,14 @@ test('styles lifted from pages look the same in the browser: every value of ever
   expect(stand.texts['boats.html']).toContain('<h2 class="warning">Mind the gangway</h2>')
   expect(stand.looks[0]!.text).toContain('.warning {\n  color: #b00020;\n}')
   const after = await visit(browser, await handedOff(request, site, lookId))
-  for (const [name, styles] of Object.entries(before.styles)) expect(differences(styles, after.styles[name]!), name).toEqual([])
+  for (const [name, styles] of Object.entries(before.styles))
+    expect(differences(styles, after.styles[name]!), name).toEqual([])
 })
 
-test('a page’s own text is mended where a finding points, byte for byte but for that, and undone like any step', async ({ page, request }) => {
+test('a page’s own text is mended where a finding points, byte for byte but for that, and undone like any step', async ({
+  page,
+  request,
+}) => {
   const files = demoFiles()
   const old = Buffer.from(files['boats.html']!).toString().replaceAll('\n', '\r\n')
   files['boats.html'] = Buffer.from(old)
@@ -104,9 +126,15 @@ test('a page’s own text is mended where a finding points, byte for byte but fo
   await expect(bench(page).getByText('petrel.svg has no alt text.')).toBeHidden()
   await kept(page)
   const stand = await stored(request, site)
-  expect(stand.texts['boats.html']).toBe(old.replace('petrel.svg" width="560" height="315">', 'petrel.svg" width="560" height="315" alt="A red boat">'))
+  expect(stand.texts['boats.html']).toBe(
+    old.replace('petrel.svg" width="560" height="315">', 'petrel.svg" width="560" height="315" alt="A red boat">'),
+  )
   expect(stand.steps.at(-1)!.label).toBe('Typed in boats.html')
-  const alt = () => page.frames().find((frame) => frame.url().endsWith('/boats.html'))!.evaluate(() => document.querySelector<HTMLImageElement>('img[src*="petrel"]')?.alt)
+  const alt = () =>
+    page
+      .frames()
+      .find((frame) => frame.url().endsWith('/boats.html'))!
+      .evaluate(() => document.querySelector<HTMLImageElement>('img[src*="petrel"]')?.alt)
   await expect.poll(() => alt().catch(() => '')).toBe('A red boat')
   await page.keyboard.press('Control+z')
   await expect(bench(page).getByText('petrel.svg has no alt text.')).toBeVisible()

@@ -3,7 +3,16 @@ import path from 'node:path'
 import { expect, type APIRequestContext, type Frame, type Page } from '@playwright/test'
 import { zipSync } from 'fflate'
 
-export const DEMO_PAGES = ['index.html', 'boats.html', 'contact.html', 'fares.html', 'notices.html', 'timetable.html', 'isles/hallin.html', 'isles/skerrow.html']
+export const DEMO_PAGES = [
+  'index.html',
+  'boats.html',
+  'contact.html',
+  'fares.html',
+  'notices.html',
+  'timetable.html',
+  'isles/hallin.html',
+  'isles/skerrow.html',
+]
 
 /** The files of the demo site, as the repository holds them. */
 export function demoFiles(): Record<string, Uint8Array> {
@@ -21,8 +30,15 @@ export function bytes(text: string): Uint8Array {
 }
 
 /** Brings in a site of its own for a test; gives its id. */
-export async function bringIn(request: APIRequestContext, name: string, files: Record<string, Uint8Array>): Promise<string> {
-  const answer = await request.post(`/api/import?name=${encodeURIComponent(name)}`, { headers: { 'content-type': 'application/zip' }, data: Buffer.from(zipSync(files)) })
+export async function bringIn(
+  request: APIRequestContext,
+  name: string,
+  files: Record<string, Uint8Array>,
+): Promise<string> {
+  const answer = await request.post(`/api/import?name=${encodeURIComponent(name)}`, {
+    headers: { 'content-type': 'application/zip' },
+    data: Buffer.from(zipSync(files)),
+  })
   expect(answer.status(), await answer.text()).toBe(201)
   return ((await answer.json()) as { siteId: string }).siteId
 }
@@ -35,7 +51,9 @@ export async function openSite(page: Page, siteId: string): Promise<void> {
 }
 
 async function loaded(page: Page): Promise<number> {
-  const states = await Promise.all(pageFrames(page).map((frame) => frame.evaluate(() => document.readyState === 'complete').catch(() => false)))
+  const states = await Promise.all(
+    pageFrames(page).map((frame) => frame.evaluate(() => document.readyState === 'complete').catch(() => false)),
+  )
   return states.length > 0 && states.every(Boolean) ? states.length : 0
 }
 
@@ -53,21 +71,31 @@ export function frameOf(page: Page, file: string): Frame {
 /** A computed value of the first match in the frame of a page; '' while the frame loads. For polling. */
 export async function valueIn(page: Page, file: string, selector: string, property: string): Promise<string> {
   const frame = pageFrames(page).find((each) => decodeURIComponent(new URL(each.url()).pathname).endsWith(`/${file}`))
-  const read = frame?.evaluate(([wanted, name]) => {
-    const element = document.querySelector(wanted!)
-    return element ? getComputedStyle(element).getPropertyValue(name!) : ''
-  }, [selector, property])
+  const read = frame?.evaluate(
+    ([wanted, name]) => {
+      const element = document.querySelector(wanted!)
+      return element ? getComputedStyle(element).getPropertyValue(name!) : ''
+    },
+    [selector, property],
+  )
   return (await read?.catch(() => '')) ?? ''
 }
 
 /** A computed value of the first match in every frame that has one. */
-export async function computedInFrames(page: Page, selector: string, property: string): Promise<Record<string, string>> {
+export async function computedInFrames(
+  page: Page,
+  selector: string,
+  property: string,
+): Promise<Record<string, string>> {
   const values: Record<string, string> = {}
   for (const frame of pageFrames(page)) {
-    const value = await frame.evaluate(([wanted, name]) => {
-      const element = document.querySelector(wanted!)
-      return element && document.styleSheets.length > 0 ? getComputedStyle(element).getPropertyValue(name!) : null
-    }, [selector, property])
+    const value = await frame.evaluate(
+      ([wanted, name]) => {
+        const element = document.querySelector(wanted!)
+        return element && document.styleSheets.length > 0 ? getComputedStyle(element).getPropertyValue(name!) : null
+      },
+      [selector, property],
+    )
     if (value !== null) values[new URL(frame.url()).pathname.split('/').slice(4).join('/')] = value
   }
   return values
@@ -77,10 +105,18 @@ export async function computedInFrames(page: Page, selector: string, property: s
 export async function wakeAll(page: Page, pages: number): Promise<void> {
   await expect(page.getByRole('region', { name: 'Lineup' })).toBeVisible()
   for (let step = 0; step < 12 && pageFrames(page).length < pages; step++) {
-    await page.getByRole('region', { name: 'Lineup' }).locator('> div').last().evaluate((element, at) => element.scrollTo(0, at * 400), step)
+    await page
+      .getByRole('region', { name: 'Lineup' })
+      .locator('> div')
+      .last()
+      .evaluate((element, at) => element.scrollTo(0, at * 400), step)
     await page.waitForTimeout(150)
   }
-  await page.getByRole('region', { name: 'Lineup' }).locator('> div').last().evaluate((element) => element.scrollTo(0, 0))
+  await page
+    .getByRole('region', { name: 'Lineup' })
+    .locator('> div')
+    .last()
+    .evaluate((element) => element.scrollTo(0, 0))
   await expect.poll(() => loaded(page)).toBe(pages)
 }
 
@@ -99,7 +135,15 @@ export async function stored(request: APIRequestContext, siteId: string) {
   // The server may close a line that was idle in the moment it is used again; asking twice changes nothing.
   const ask = () => request.get(`/api/sites/${siteId}`)
   const answer = await ask().catch(ask)
-  return (await answer.json()) as { revision: number; cursor: number; steps: { label: string }[]; texts: Record<string, string>; looks: { id: string; text: string }[]; files: { path: string }[]; sheetPath: string }
+  return (await answer.json()) as {
+    revision: number
+    cursor: number
+    steps: { label: string }[]
+    texts: Record<string, string>
+    looks: { id: string; text: string }[]
+    files: { path: string }[]
+    sheetPath: string
+  }
 }
 
 /** Clicks with the real pointer on an element inside the close-up, which may be shown smaller than it is. */

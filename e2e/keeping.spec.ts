@@ -47,9 +47,22 @@ test.describe('when the server dies', () => {
   const data = mkdtempSync(path.join(tmpdir(), 'attire-kill-'))
 
   const start = async (port: number) => {
-    server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], { env: { ...process.env, ATTIRE_DATA: data }, stdio: 'ignore' })
+    server = spawn(
+      process.execPath,
+      ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+      { env: { ...process.env, ATTIRE_DATA: data }, stdio: 'ignore' },
+    )
     address = `http://127.0.0.1:${port}`
-    await expect.poll(() => fetch(`${address}/api/sites`).then((answer) => answer.ok, () => false), { timeout: 20_000 }).toBe(true)
+    await expect
+      .poll(
+        () =>
+          fetch(`${address}/api/sites`).then(
+            (answer) => answer.ok,
+            () => false,
+          ),
+        { timeout: 20_000 },
+      )
+      .toBe(true)
   }
   test.afterAll(() => void server.kill('SIGKILL'))
 
@@ -74,7 +87,9 @@ test.describe('when the server dies', () => {
     await page.reload()
     await expect(page.locator('[data-swatch="--tide"]')).toContainText('rgb(9, 8, 7)')
     await expect(page.locator('[data-swatch="--sand"]')).toContainText('rgb(6, 5, 4)')
-    await expect.poll(async () => (await computedInFrames(page, '.site-header', 'background-color'))['index.html']).toBe('rgb(9, 8, 7)')
+    await expect
+      .poll(async () => (await computedInFrames(page, '.site-header', 'background-color'))['index.html'])
+      .toBe('rgb(9, 8, 7)')
     await page.getByRole('button', { name: 'Undo: --sand: rgb(6, 5, 4)' }).click()
     await page.getByRole('button', { name: 'Undo: --tide: rgb(9, 8, 7)' }).click()
     await expect(page.locator('[data-swatch="--tide"]')).toContainText('#14596b')

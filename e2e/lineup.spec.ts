@@ -1,13 +1,29 @@
 import { expect, test } from '@playwright/test'
-import { bringIn, DEMO_PAGES, demoFiles, facet, frameOf, kept, openSite, pageFrames, stored, valueIn, wakeAll } from './helpers.ts'
+import {
+  bringIn,
+  DEMO_PAGES,
+  demoFiles,
+  facet,
+  frameOf,
+  kept,
+  openSite,
+  pageFrames,
+  stored,
+  valueIn,
+  wakeAll,
+} from './helpers.ts'
 
 test('the first screen shows the demo’s pages, live, each at a true viewport', async ({ page }) => {
   await page.goto('/sites')
-  await page.getByRole('link', { name: /Vennor Isles Ferry/ }).last().click()
+  await page
+    .getByRole('link', { name: /Vennor Isles Ferry/ })
+    .last()
+    .click()
   await expect(page.getByRole('heading', { name: '8 pages' })).toBeVisible()
   await wakeAll(page, DEMO_PAGES.length)
   expect(await frameOf(page, 'index.html').evaluate(() => [innerWidth, innerHeight])).toEqual([1280, 800])
-  for (const file of DEMO_PAGES) await expect(page.getByRole('button', { name: `Open ${file} in a close-up` })).toBeAttached()
+  for (const file of DEMO_PAGES)
+    await expect(page.getByRole('button', { name: `Open ${file} in a close-up` })).toBeAttached()
   await page.getByRole('button', { name: '360' }).click()
   await expect.poll(() => frameOf(page, 'index.html').evaluate(() => [innerWidth, innerHeight])).toEqual([360, 720])
   const own = page.getByRole('textbox', { name: /Own viewport width/ })
@@ -15,12 +31,17 @@ test('the first screen shows the demo’s pages, live, each at a true viewport',
   await own.press('Enter')
   await expect.poll(() => frameOf(page, 'index.html').evaluate(() => innerWidth)).toBe(900)
   await page.getByLabel('Zoom').selectOption('0.5')
-  await expect.poll(async () => (await page.locator('iframe[data-page="index.html"]').boundingBox())!.width).toBeCloseTo(450, 0)
+  await expect
+    .poll(async () => (await page.locator('iframe[data-page="index.html"]').boundingBox())!.width)
+    .toBeCloseTo(450, 0)
 })
 
 test('looks are switched live, without a reload', async ({ page }) => {
   await page.goto('/sites')
-  await page.getByRole('link', { name: /Vennor Isles Ferry/ }).last().click()
+  await page
+    .getByRole('link', { name: /Vennor Isles Ferry/ })
+    .last()
+    .click()
   await expect(page.getByRole('heading', { name: '8 pages' })).toBeVisible()
   await wakeAll(page, DEMO_PAGES.length)
   const background = () => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.body).backgroundColor)
@@ -61,23 +82,37 @@ test.describe('with a site of its own', () => {
     await page.getByRole('button', { name: 'Lineup', exact: true }).click()
     await expect(page.getByRole('heading', { name: '8 pages' })).toBeVisible()
     await expect(page.getByRole('button', { name: 'Open index.html in a close-up' })).toBeFocused()
-    expect(await frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color)).toBe('rgb(0, 0, 128)')
+    expect(
+      await frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color),
+    ).toBe('rgb(0, 0, 128)')
   })
 
   test('pages without the sheet say why, and all are attached with one command', async ({ page, request }) => {
     await facet(page, 'Pages')
-    await expect(page.getByText('This page is in isles/, so “css/site.css” leads to isles/css/site.css, which is not there. From this page the sheet is ../css/site.css.').first()).toBeVisible()
+    await expect(
+      page
+        .getByText(
+          'This page is in isles/, so “css/site.css” leads to isles/css/site.css, which is not there. From this page the sheet is ../css/site.css.',
+        )
+        .first(),
+    ).toBeVisible()
     await page.getByRole('button', { name: 'Attach the sheet to all 2 pages' }).click()
     await expect(page.getByText('all wear the sheet')).toBeVisible()
     await wakeAll(page, DEMO_PAGES.length)
-    for (const file of ['notices.html', 'isles/skerrow.html']) await expect.poll(() => valueIn(page, file, 'body', 'background-color')).toBe('rgb(255, 250, 240)')
+    for (const file of ['notices.html', 'isles/skerrow.html'])
+      await expect.poll(() => valueIn(page, file, 'body', 'background-color')).toBe('rgb(255, 250, 240)')
     await kept(page)
     const { texts } = await stored(request, site)
     const files = demoFiles()
     const original = (file: string) => new TextDecoder().decode(files[file])
-    expect(texts['isles/skerrow.html']).toBe(original('isles/skerrow.html').replace('href="css/site.css"', 'href="../css/site.css"'))
-    expect(texts['notices.html']).toBe(original('notices.html').replace('</title>', '</title>\n  <link rel="stylesheet" href="css/site.css">'))
-    for (const file of DEMO_PAGES.filter((each) => each !== 'notices.html' && each !== 'isles/skerrow.html')) expect(texts[file]).toBe(original(file))
+    expect(texts['isles/skerrow.html']).toBe(
+      original('isles/skerrow.html').replace('href="css/site.css"', 'href="../css/site.css"'),
+    )
+    expect(texts['notices.html']).toBe(
+      original('notices.html').replace('</title>', '</title>\n  <link rel="stylesheet" href="css/site.css">'),
+    )
+    for (const file of DEMO_PAGES.filter((each) => each !== 'notices.html' && each !== 'isles/skerrow.html'))
+      expect(texts[file]).toBe(original(file))
     await page.keyboard.press('Control+z')
     await expect(page.getByText('2 do not wear the sheet')).toBeVisible()
   })
@@ -92,6 +127,8 @@ test.describe('with a site of its own', () => {
   test('what beats the sheet is told before an edit', async ({ page }) => {
     await facet(page, 'Type')
     await page.getByText('Heading 1').click()
-    await expect(page.getByText('The embedded rule h1 sets color for 1 element on fares.html; an edit here does not show there.')).toBeVisible()
+    await expect(
+      page.getByText('The embedded rule h1 sets color for 1 element on fares.html; an edit here does not show there.'),
+    ).toBeVisible()
   })
 })

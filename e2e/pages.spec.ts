@@ -7,7 +7,12 @@ function worn(): Record<string, Uint8Array> {
   const files = demoFiles()
   for (const name of ['notices.html', 'isles/skerrow.html']) {
     const text = new TextDecoder().decode(files[name]).replace(/ *<link rel="stylesheet"[^>]*>\n/, '')
-    files[name] = bytes(text.replace('</title>', `</title>\n  <link rel="stylesheet" href="${name.startsWith('isles') ? '../' : ''}css/site.css">`))
+    files[name] = bytes(
+      text.replace(
+        '</title>',
+        `</title>\n  <link rel="stylesheet" href="${name.startsWith('isles') ? '../' : ''}css/site.css">`,
+      ),
+    )
   }
   return files
 }
@@ -17,9 +22,14 @@ async function menu(page: Page, file: string, action: string): Promise<void> {
   await page.getByRole('button', { name: `What can be done to ${file}`, exact: true }).click()
   await page.getByRole('menuitem', { name: action }).click()
 }
-const text = async (request: Parameters<typeof stored>[0], site: string, file: string) => (await stored(request, site)).texts[file] ?? ''
+const text = async (request: Parameters<typeof stored>[0], site: string, file: string) =>
+  (await stored(request, site)).texts[file] ?? ''
 
-test('pages, images and the sheet move; every reference follows, nothing is lost, and all of it can be undone', async ({ page, request, browser }) => {
+test('pages, images and the sheet move; every reference follows, nothing is lost, and all of it can be undone', async ({
+  page,
+  request,
+  browser,
+}) => {
   const site = await bringIn(request, 'moving', worn())
   const lookId = (await stored(request, site)).looks[0]!.id
   const before = await stored(request, site)
@@ -54,7 +64,10 @@ test('pages, images and the sheet move; every reference follows, nothing is lost
   for (const [name, styles] of Object.entries(then.styles)) {
     const moved = name === 'fares.html' ? 'prices/fare-list.html' : name
     // Addresses differ, of course; looks do not.
-    expect(differences(styles, now.styles[moved]!).filter((each) => !each.includes('url(')), name).toEqual([])
+    expect(
+      differences(styles, now.styles[moved]!).filter((each) => !each.includes('url(')),
+      name,
+    ).toEqual([])
   }
   // The frames wear the sheet from its new place, live.
   await facet(page, 'Colour')
@@ -67,13 +80,22 @@ test('pages, images and the sheet move; every reference follows, nothing is lost
   for (let undo = 0; undo < 4; undo++) await page.keyboard.press('Control+z')
   await kept(page)
   const back = await stored(request, site)
-  expect([back.sheetPath, back.texts, back.files.map(({ path }) => path).sort(), back.looks[0]!.text]).toEqual([before.sheetPath, before.texts, before.files.map(({ path }) => path).sort(), before.looks[0]!.text])
+  expect([back.sheetPath, back.texts, back.files.map(({ path }) => path).sort(), back.looks[0]!.text]).toEqual([
+    before.sheetPath,
+    before.texts,
+    before.files.map(({ path }) => path).sort(),
+    before.looks[0]!.text,
+  ])
   await page.keyboard.press('Control+Shift+z')
   await kept(page)
   expect((await stored(request, site)).files.map(({ path }) => path)).toContain('prices/fare-list.html')
 })
 
-test('a new page comes in the frame of the others, and a deleted one says first what would break', async ({ page, request, browser }) => {
+test('a new page comes in the frame of the others, and a deleted one says first what would break', async ({
+  page,
+  request,
+  browser,
+}) => {
   const site = await bringIn(request, 'new pages', worn())
   await openSite(page, site)
   await facet(page, 'Pages')
@@ -101,18 +123,35 @@ test('a new page comes in the frame of the others, and a deleted one says first 
   await expect.poll(() => valueIn(page, 'contact.html', 'h1', 'color')).toBe('rgb(20, 89, 107)')
 })
 
-test('awkward names get better ones, and a name that cannot be is refused with a sentence', async ({ page, request }) => {
-  const files = { 'index.html': bytes('<!doctype html><title>x</title><a href="My%20Page.html">x</a><img src="images/Big%20Boat%20(1).PNG">'), 'My Page.html': bytes('<!doctype html><title>y</title><a href="index.html">x</a>'), 'images/Big Boat (1).PNG': demoFiles()['images/night-crossing.png']! }
+test('awkward names get better ones, and a name that cannot be is refused with a sentence', async ({
+  page,
+  request,
+}) => {
+  const files = {
+    'index.html': bytes(
+      '<!doctype html><title>x</title><a href="My%20Page.html">x</a><img src="images/Big%20Boat%20(1).PNG">',
+    ),
+    'My Page.html': bytes('<!doctype html><title>y</title><a href="index.html">x</a>'),
+    'images/Big Boat (1).PNG': demoFiles()['images/night-crossing.png']!,
+  }
   const site = await bringIn(request, 'awkward', files)
   await openSite(page, site)
   await facet(page, 'Pages')
   await page.getByRole('button', { name: 'Give better names …' }).click()
-  await expect(page.getByRole('textbox', { name: 'New name of images/Big Boat (1).PNG' })).toHaveValue('images/big-boat-1.png')
+  await expect(page.getByRole('textbox', { name: 'New name of images/Big Boat (1).PNG' })).toHaveValue(
+    'images/big-boat-1.png',
+  )
   await page.getByRole('button', { name: 'Rename 2 files' }).click()
   await kept(page)
-  expect(await text(request, site, 'index.html')).toBe('<!doctype html><title>x</title><a href="my-page.html">x</a><img src="images/big-boat-1.png">')
+  expect(await text(request, site, 'index.html')).toBe(
+    '<!doctype html><title>x</title><a href="my-page.html">x</a><img src="images/big-boat-1.png">',
+  )
   await menu(page, 'my-page.html', 'Rename or move …')
-  for (const [name, words] of [['../x.html', 'leaves the site’s folder'], ['index.html', 'There is a file index.html already'], ['my-page.txt', 'Keep the ending']] as const) {
+  for (const [name, words] of [
+    ['../x.html', 'leaves the site’s folder'],
+    ['index.html', 'There is a file index.html already'],
+    ['my-page.txt', 'Keep the ending'],
+  ] as const) {
     await page.getByLabel('New path').fill(name)
     await expect(page.getByText(words)).toBeVisible()
     await expect(page.getByRole('button', { name: 'Move it' })).toBeDisabled()
@@ -129,25 +168,44 @@ test('images are added, replaced and scaled, with weight and dimensions', async 
   await expect(page.getByText(/night-crossing-1120.png weighs \d+ kB instead of 1.0 MB: \d\d % saved/)).toBeVisible()
   await kept(page)
   expect(await text(request, site, 'boats.html')).toContain('src="images/night-crossing-1120.png"')
-  const natural = () => page.frames().find((frame) => frame.url().endsWith('/boats.html'))!.evaluate(() => [...document.images].map(({ naturalWidth }) => naturalWidth))
+  const natural = () =>
+    page
+      .frames()
+      .find((frame) => frame.url().endsWith('/boats.html'))!
+      .evaluate(() => [...document.images].map(({ naturalWidth }) => naturalWidth))
   await expect.poll(() => natural().catch(() => [])).toContain(1120)
-  const { files } = (await stored(request, site)) as unknown as { files: { path: string; size: number; pixels: { width: number } | null }[] }
+  const { files } = (await stored(request, site)) as unknown as {
+    files: { path: string; size: number; pixels: { width: number } | null }[]
+  }
   expect(files.find(({ path }) => path === 'images/night-crossing.png')?.pixels?.width).toBe(2400)
   expect(files.find(({ path }) => path === 'images/night-crossing-1120.png')?.pixels?.width).toBe(1120)
 
   const picture = Buffer.from(demoFiles()['images/night-crossing.png']!)
-  await page.getByLabel('Images to add').setInputFiles({ name: 'Neues Böötchen.PNG', mimeType: 'image/png', buffer: picture })
+  await page
+    .getByLabel('Images to add')
+    .setInputFiles({ name: 'Neues Böötchen.PNG', mimeType: 'image/png', buffer: picture })
   await expect(page.getByText('Added images/neues-bootchen.png.')).toBeVisible()
-  await page.getByLabel('Replacement for images/petrel.svg').setInputFiles({ name: 'x.png', mimeType: 'image/png', buffer: picture })
+  await page
+    .getByLabel('Replacement for images/petrel.svg')
+    .setInputFiles({ name: 'x.png', mimeType: 'image/png', buffer: picture })
   await expect(page.getByText('is another kind of picture')).toBeVisible()
-  await page.getByLabel('Replacement for images/petrel.svg').setInputFiles({ name: 'x.svg', mimeType: 'image/svg+xml', buffer: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="10" height="20"/>') })
+  await page
+    .getByLabel('Replacement for images/petrel.svg')
+    .setInputFiles({
+      name: 'x.svg',
+      mimeType: 'image/svg+xml',
+      buffer: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="10" height="20"/>'),
+    })
   await expect(page.getByText(/Replaced images\/petrel.svg: \d+ bytes, 10 × 20 px./)).toBeVisible()
   await kept(page)
   await page.getByRole('button', { name: /^Undo: Replaced/ }).click()
   await expect(page.getByText('560 × 315 px, 374 bytes')).toBeVisible()
 })
 
-test('a navigation is put in order by dragging and by keys, led to pages, and changes wherever it is shared', async ({ page, request }) => {
+test('a navigation is put in order by dragging and by keys, led to pages, and changes wherever it is shared', async ({
+  page,
+  request,
+}) => {
   const site = await bringIn(request, 'navigation', worn())
   await openSite(page, site)
   await facet(page, 'Pages')
@@ -158,7 +216,8 @@ test('a navigation is put in order by dragging and by keys, led to pages, and ch
   await view(page, 'Navigation')
   await expect(page.getByText('It is in the shared part “navigation”')).toBeVisible()
 
-  const order = async (file: string) => [...(await text(request, site, file)).matchAll(/<li><a [^>]*>([^<]*)</g)].map(([, words]) => words)
+  const order = async (file: string) =>
+    [...(await text(request, site, file)).matchAll(/<li><a [^>]*>([^<]*)</g)].map(([, words]) => words)
   const handle = page.getByRole('button', { name: 'Move “Contact”' })
   await handle.focus()
   await page.keyboard.press('Space')
@@ -192,9 +251,15 @@ test('a navigation is put in order by dragging and by keys, led to pages, and ch
   expect(await text(request, site, 'isles/skerrow.html')).toContain('<a href="../fares.html">Fares</a>')
 })
 
-test('a shared part is edited once for all pages; drift is found and put back; marks can go again', async ({ page, request, browser }) => {
+test('a shared part is edited once for all pages; drift is found and put back; marks can go again', async ({
+  page,
+  request,
+  browser,
+}) => {
   const files = worn()
-  files['fares.html'] = bytes(new TextDecoder().decode(files['fares.html']).replace('Ask the pier office', 'Ask us').replaceAll('\n', '\r\n'))
+  files['fares.html'] = bytes(
+    new TextDecoder().decode(files['fares.html']).replace('Ask the pier office', 'Ask us').replaceAll('\n', '\r\n'),
+  )
   const site = await bringIn(request, 'parts', files)
   await openSite(page, site)
   await facet(page, 'Pages')
@@ -204,7 +269,9 @@ test('a shared part is edited once for all pages; drift is found and put back; m
   await page.getByRole('option', { name: /^footer/ }).click()
   await expect(page.getByText('1 page changes, 7 pages already the same; only marked.')).toBeVisible()
   await page.getByRole('button', { name: 'How it differs' }).click()
-  await expect(page.getByLabel('The difference, line by line')).toContainText('+     <p><a href="contact.html">Ask the pier office</a></p>')
+  await expect(page.getByLabel('The difference, line by line')).toContainText(
+    '+     <p><a href="contact.html">Ask the pier office</a></p>',
+  )
   await page.getByRole('button', { name: 'Share it on 8 pages' }).click()
   await kept(page)
   const fares = await text(request, site, 'fares.html')
@@ -254,11 +321,17 @@ test('an element is wrapped on all pages that are built alike', async ({ page, r
   await page.getByRole('button', { name: 'Wrap it', exact: true }).click()
   await kept(page)
   for (const file of ['index.html', 'isles/hallin.html', 'isles/skerrow.html']) {
-    expect(await text(request, site, file)).toMatch(/ {4}<figure>\n {6}<img class="wide"[^>]*>\n {6}<figcaption>Seen from the boat<\/figcaption>\n {4}<\/figure>\n/)
+    expect(await text(request, site, file)).toMatch(
+      / {4}<figure>\n {6}<img class="wide"[^>]*>\n {6}<figcaption>Seen from the boat<\/figcaption>\n {4}<\/figure>\n/,
+    )
   }
 })
 
-test('a site begins from nothing: valid pages that wear the sheet, and no finding', async ({ page, request, browser }) => {
+test('a site begins from nothing: valid pages that wear the sheet, and no finding', async ({
+  page,
+  request,
+  browser,
+}) => {
   await page.goto('/sites')
   await page.getByRole('button', { name: 'New site …' }).click()
   await page.getByRole('textbox', { name: 'Name' }).fill('Harbour Bakery')
@@ -274,6 +347,19 @@ test('a site begins from nothing: valid pages that wear the sheet, and no findin
   const { looks, files } = await stored(request, site)
   expect(files.map(({ path }) => path)).not.toContain('look/bakery.css')
   const out = await handedOff(request, site, looks[0]!.id)
-  expect(Object.keys(out).sort()).toEqual(['about-us.html', 'index.html', 'look/bakery.css', 'shops/index.html', 'shops/north.html'].map((file) => `harbour-bakery/${file}`))
-  expect((await visit(browser, Object.fromEntries(Object.entries(out).map(([file, content]) => [file.replace('harbour-bakery/', ''), content])))).missing).toEqual([])
+  expect(Object.keys(out).sort()).toEqual(
+    ['about-us.html', 'index.html', 'look/bakery.css', 'shops/index.html', 'shops/north.html'].map(
+      (file) => `harbour-bakery/${file}`,
+    ),
+  )
+  expect(
+    (
+      await visit(
+        browser,
+        Object.fromEntries(
+          Object.entries(out).map(([file, content]) => [file.replace('harbour-bakery/', ''), content]),
+        ),
+      )
+    ).missing,
+  ).toEqual([])
 })

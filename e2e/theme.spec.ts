@@ -1,5 +1,17 @@
 import { expect, test } from '@playwright/test'
-import { bringIn, computedInFrames, DEMO_PAGES, demoFiles, facet, frameOf, kept, openSite, pageFrames, stored, wakeAll } from './helpers.ts'
+import {
+  bringIn,
+  computedInFrames,
+  DEMO_PAGES,
+  demoFiles,
+  facet,
+  frameOf,
+  kept,
+  openSite,
+  pageFrames,
+  stored,
+  wakeAll,
+} from './helpers.ts'
 
 let site: string
 test.beforeEach(async ({ page, request }) => {
@@ -9,21 +21,28 @@ test.beforeEach(async ({ page, request }) => {
 
 const WORN = DEMO_PAGES.filter((file) => file !== 'notices.html' && file !== 'isles/skerrow.html')
 
-const pick = (values: Record<string, string>, names: readonly string[]) => Object.fromEntries(names.map((name) => [name, values[name]]))
+const pick = (values: Record<string, string>, names: readonly string[]) =>
+  Object.fromEntries(names.map((name) => [name, values[name]]))
 
 test('recolouring a swatch shows in every frame, without a reload, and is one step', async ({ page, request }) => {
   await wakeAll(page, DEMO_PAGES.length)
-  for (const frame of pageFrames(page)) await frame.evaluate(() => void (document.documentElement.dataset['mark'] = 'same document'))
+  for (const frame of pageFrames(page))
+    await frame.evaluate(() => void (document.documentElement.dataset['mark'] = 'same document'))
   await page.getByRole('button', { name: /^Swatch --tide/ }).click()
   const text = page.getByRole('textbox', { name: 'Swatch --tide, any CSS colour' })
   await text.fill('rgb(1 2 3)')
   await text.press('Enter')
-  await expect.poll(async () => pick(await computedInFrames(page, '.site-header', 'background-color'), WORN)).toEqual(Object.fromEntries(WORN.map((file) => [file, 'rgb(1, 2, 3)'])))
-  for (const frame of pageFrames(page)) expect(await frame.evaluate(() => document.documentElement.dataset['mark'])).toBe('same document')
+  await expect
+    .poll(async () => pick(await computedInFrames(page, '.site-header', 'background-color'), WORN))
+    .toEqual(Object.fromEntries(WORN.map((file) => [file, 'rgb(1, 2, 3)'])))
+  for (const frame of pageFrames(page))
+    expect(await frame.evaluate(() => document.documentElement.dataset['mark'])).toBe('same document')
   await kept(page)
   const state = await stored(request, site)
   expect(state.steps.map(({ label }) => label)).toEqual(['--tide: rgb(1 2 3)'])
-  expect(state.looks[0]!.text).toBe(new TextDecoder().decode(demoFiles()['css/site.css']).replace('--tide: #14596b', '--tide: rgb(1 2 3)'))
+  expect(state.looks[0]!.text).toBe(
+    new TextDecoder().decode(demoFiles()['css/site.css']).replace('--tide: #14596b', '--tide: rgb(1 2 3)'),
+  )
 })
 
 test('dragging a colour is followed while dragging and is one step afterwards', async ({ page, request }) => {
@@ -43,7 +62,9 @@ test('dragging a colour is followed while dragging and is one step afterwards', 
   await kept(page)
   expect((await stored(request, site)).steps).toHaveLength(1)
   await page.keyboard.press('Control+z')
-  await expect.poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color)).toBe('rgb(20, 89, 107)')
+  await expect
+    .poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color))
+    .toBe('rgb(20, 89, 107)')
 })
 
 test('swatches are added and renamed, and all uses follow', async ({ page, request }) => {
@@ -54,7 +75,9 @@ test('swatches are added and renamed, and all uses follow', async ({ page, reque
   await name.fill('--deep')
   await name.press('Enter')
   await expect(page.getByRole('textbox', { name: 'Name of the swatch --deep' })).toBeVisible()
-  expect(await frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color)).toBe('rgb(20, 89, 107)')
+  expect(await frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color)).toBe(
+    'rgb(20, 89, 107)',
+  )
   await kept(page)
   const { text } = (await stored(request, site)).looks[0]!
   expect(text).toContain('  --moss: oklch(60% 0.1 140);')
@@ -62,19 +85,35 @@ test('swatches are added and renamed, and all uses follow', async ({ page, reque
   expect(text.match(/var\(--deep\)/g)).toHaveLength(6)
 })
 
-test('a family that ships with Attire comes into site and sheet, and the pages are set in it', async ({ page, request }) => {
+test('a family that ships with Attire comes into site and sheet, and the pages are set in it', async ({
+  page,
+  request,
+}) => {
   await facet(page, 'Type')
   await page.getByRole('button', { name: /^Family/ }).click()
   await page.getByRole('option', { name: /Lora/ }).click()
-  await expect.poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.body).fontFamily)).toContain('Lora')
-  await expect.poll(() => frameOf(page, 'index.html').evaluate(async () => (await document.fonts.ready, [...document.fonts].filter((face) => face.family.includes('Lora')).map((face) => face.status)))).toContain('loaded')
+  await expect
+    .poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.body).fontFamily))
+    .toContain('Lora')
+  await expect
+    .poll(() =>
+      frameOf(page, 'index.html').evaluate(
+        async () => (
+          await document.fonts.ready,
+          [...document.fonts].filter((face) => face.family.includes('Lora')).map((face) => face.status)
+        ),
+      ),
+    )
+    .toContain('loaded')
   await kept(page)
   const state = await stored(request, site)
   expect(state.files.map((file) => file.path)).toContain('fonts/lora-latin-wght-normal.woff2')
   expect(state.looks[0]!.text).toContain('url("../fonts/lora-latin-wght-normal.woff2")')
   await page.getByRole('button', { name: /^Undo/ }).click()
   await kept(page)
-  expect((await stored(request, site)).files.map((file) => file.path)).not.toContain('fonts/lora-latin-wght-normal.woff2')
+  expect((await stored(request, site)).files.map((file) => file.path)).not.toContain(
+    'fonts/lora-latin-wght-normal.woff2',
+  )
 })
 
 test('a heading’s group is offered whole or one alone', async ({ page, request }) => {
@@ -85,9 +124,17 @@ test('a heading’s group is offered whole or one alone', async ({ page, request
   const color = page.getByRole('textbox', { name: 'Colour, any CSS colour' })
   await color.fill('teal')
   await color.press('Enter')
-  await expect.poll(() => frameOf(page, 'index.html').evaluate(() => ['h1', 'h2'].map((each) => getComputedStyle(document.querySelector(each)!).color))).toEqual(['rgb(20, 89, 107)', 'rgb(0, 128, 128)'])
+  await expect
+    .poll(() =>
+      frameOf(page, 'index.html').evaluate(() =>
+        ['h1', 'h2'].map((each) => getComputedStyle(document.querySelector(each)!).color),
+      ),
+    )
+    .toEqual(['rgb(20, 89, 107)', 'rgb(0, 128, 128)'])
   await kept(page)
-  expect((await stored(request, site)).looks[0]!.text).toContain('h2 {\n  font-size: 1.75rem;\n  font-weight: 600;\n  margin: 2rem 0 0.5rem;\n  color: teal;\n}')
+  expect((await stored(request, site)).looks[0]!.text).toContain(
+    'h2 {\n  font-size: 1.75rem;\n  font-weight: 600;\n  margin: 2rem 0 0.5rem;\n  color: teal;\n}',
+  )
 })
 
 test('one side of a box’s padding changes inside its shorthand', async ({ page, request }) => {
@@ -96,7 +143,9 @@ test('one side of a box’s padding changes inside its shorthand', async ({ page
   await expect(left).toHaveValue('2.5rem')
   await left.fill('70px')
   await left.press('Enter')
-  await expect.poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('main')!).padding)).toBe('48px 40px 48px 70px')
+  await expect
+    .poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('main')!).padding))
+    .toBe('48px 40px 48px 70px')
   await kept(page)
   expect((await stored(request, site)).looks[0]!.text).toContain('padding: 3rem 2.5rem 3rem 70px;')
   await left.fill('wide')
@@ -107,7 +156,10 @@ test('one side of a box’s padding changes inside its shorthand', async ({ page
 test('a hover colour is written in working order and shows under the real pointer', async ({ page, request }) => {
   await facet(page, 'Links')
   await page.getByRole('button', { name: /^Kind of link/ }).click()
-  await page.getByRole('option', { name: /^nav a/ }).first().click()
+  await page
+    .getByRole('option', { name: /^nav a/ })
+    .first()
+    .click()
   await page.getByText(':focus-visible').first().click()
   const color = page.getByRole('textbox', { name: 'Colour, any CSS colour' })
   await color.fill('#ff00aa')
@@ -133,7 +185,9 @@ test('the sheet’s text and the bench are two views of one text', async ({ page
   await editor.getByText('#14596b').dblclick()
   await page.keyboard.type('14596b'.replace(/./g, '0'))
   await expect(page.locator('[data-swatch="--tide"]')).toContainText('#000000')
-  await expect.poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color)).toBe('rgb(0, 0, 0)')
+  await expect
+    .poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color))
+    .toBe('rgb(0, 0, 0)')
   await page.getByRole('button', { name: /^Swatch --sand/ }).click()
   const text = page.getByRole('textbox', { name: 'Swatch --sand, any CSS colour' })
   await text.fill('tan')
@@ -141,7 +195,9 @@ test('the sheet’s text and the bench are two views of one text', async ({ page
   await expect(editor).toContainText('--sand: tan;')
   await kept(page)
   const original = new TextDecoder().decode(demoFiles()['css/site.css'])
-  expect((await stored(request, site)).looks[0]!.text).toBe(original.replace('#14596b', '#000000').replace('--sand: #efe3cc', '--sand: tan'))
+  expect((await stored(request, site)).looks[0]!.text).toBe(
+    original.replace('#14596b', '#000000').replace('--sand: #efe3cc', '--sand: tan'),
+  )
   await page.getByRole('button', { name: /^Undo/ }).click()
   await page.getByRole('button', { name: /^Undo/ }).click()
   await kept(page)
@@ -156,5 +212,7 @@ test('broken text in the sheet breaks nothing else, and says where', async ({ pa
   await page.keyboard.press('Control+End')
   await page.keyboard.type('h1 color: red;')
   await expect(page.getByText('1 mistake, marked in the text')).toBeVisible()
-  expect(await frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color)).toBe('rgb(20, 89, 107)')
+  expect(await frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color)).toBe(
+    'rgb(20, 89, 107)',
+  )
 })

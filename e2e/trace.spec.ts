@@ -15,12 +15,15 @@ async function traceIn(page: Page, file: string, selector: string): Promise<void
   await expect(page.getByRole('heading', { name: 'Trace', exact: true })).toBeVisible()
 }
 
-const matter = (page: Page, name: string) => page.getByRole('complementary', { name: 'Bench' }).getByRole('button', { name: new RegExp(`^${name}`) })
+const matter = (page: Page, name: string) =>
+  page.getByRole('complementary', { name: 'Bench' }).getByRole('button', { name: new RegExp(`^${name}`) })
 const around = (page: Page) => page.getByRole('navigation', { name: 'Elements around it' })
 
 test('a click says in a sentence what an element looks like and which line makes it so', async ({ page }) => {
   await traceIn(page, 'index.html', '.lead')
-  await expect(matter(page, 'Colour')).toContainText('This text is #1b3a4b because css/site.css line 34, body, sets it through the swatch --ink, and it is inherited from body.')
+  await expect(matter(page, 'Colour')).toContainText(
+    'This text is #1b3a4b because css/site.css line 34, body, sets it through the swatch --ink, and it is inherited from body.',
+  )
   await expect(matter(page, 'Size')).toContainText('20.8px high')
   await expect(matter(page, 'Size')).toContainText('css/site.css line 71, .lead')
   await expect(matter(page, 'Background')).toContainText('what shows through is #fffaf0 of body')
@@ -34,7 +37,9 @@ test('a ladder gives the reason for every rung, and each rung goes to its line',
   const ladder = page.getByRole('list', { name: 'Ladder of color' })
   await expect(ladder.getByRole('listitem')).toHaveCount(2)
   await expect(ladder.getByRole('listitem').first()).toContainText('wins')
-  await expect(ladder.getByRole('listitem').last()).toContainText('It lost: both weigh the same, and the page’s own <style> block comes after the sheet.')
+  await expect(ladder.getByRole('listitem').last()).toContainText(
+    'It lost: both weigh the same, and the page’s own <style> block comes after the sheet.',
+  )
   await ladder.getByRole('button', { name: 'css/site.css line 46' }).click()
   await expect(page.getByRole('textbox', { name: 'Text of the sheet' })).toBeFocused()
   await expect(page.locator('.cm-activeLine')).toHaveText(/color: var\(--tide\);/)
@@ -47,14 +52,20 @@ test('a ladder gives the reason for every rung, and each rung goes to its line',
 
 test('the ancestors lead up to the wrapper that was meant', async ({ page }) => {
   await traceIn(page, 'index.html', '.card h2')
-  await around(page).getByRole('button', { name: 'div.card', exact: true }).or(around(page).getByRole('button', { name: /\.card$/ })).first().click()
+  await around(page)
+    .getByRole('button', { name: 'div.card', exact: true })
+    .or(around(page).getByRole('button', { name: /\.card$/ }))
+    .first()
+    .click()
   await expect(matter(page, 'Background')).toContainText('#ffffff')
   await expect(matter(page, 'Border')).toContainText('1px solid #efe3cc on all sides, corners rounded by 10px')
 })
 
 test('links tell their states, and are followed from the trace', async ({ page }) => {
   await traceIn(page, 'index.html', 'nav a[href="fares.html"]')
-  await expect(matter(page, 'Link states')).toContainText('Hovered, it turns #1b3a4b and its background turns #efe3cc (css/site.css line 100, nav a:hover; css/site.css line 101, nav a:hover).')
+  await expect(matter(page, 'Link states')).toContainText(
+    'Hovered, it turns #1b3a4b and its background turns #efe3cc (css/site.css line 100, nav a:hover; css/site.css line 101, nav a:hover).',
+  )
   await page.getByRole('button', { name: 'Follow it' }).click()
   await expect(page.getByRole('region', { name: 'Close-up of fares.html' })).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Trace', exact: true })).toBeHidden()
@@ -111,7 +122,9 @@ test('a declaration in the page itself is changed there', async ({ page, request
   await expect(matter(page, 'Colour')).toContainText('#008080')
 })
 
-test('the command field tries a selector on every page before any rule is written, and names the likely cause of nothing', async ({ page }) => {
+test('the command field tries a selector on every page before any rule is written, and names the likely cause of nothing', async ({
+  page,
+}) => {
   await page.keyboard.press('Control+k')
   const field = page.getByRole('combobox', { name: 'Command, or a selector to try' })
   await expect(field).toBeFocused()
@@ -155,5 +168,9 @@ test('trace and command field are accessible', async ({ page }) => {
   await page.getByRole('button', { name: 'Change it here' }).first().click()
   await expect(page.getByText('These would not win')).toBeVisible()
   const { violations } = await new AxeBuilder({ page }).exclude('iframe').analyze()
-  expect(violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([])
+  expect(
+    violations
+      .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+      .map(({ id, nodes }) => [id, nodes[0]?.html]),
+  ).toEqual([])
 })

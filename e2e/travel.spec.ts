@@ -7,13 +7,20 @@ import { unzipSync, zipSync } from 'fflate'
 import { bringIn, bytes, DEMO_PAGES, demoFiles, facet, frameOf, kept, openSite, valueIn, wakeAll } from './helpers.ts'
 import { allComputed, differences, staticServer } from './published.ts'
 
-test('import, change, hand off: served by a plain server the pages look as in the lineup', async ({ page, context }) => {
+test('import, change, hand off: served by a plain server the pages look as in the lineup', async ({
+  page,
+  context,
+}) => {
   const files = { ...demoFiles(), 'notes/Lies mich.txt': bytes('ö\r\n'), 'Thumbs.db': bytes('x') }
   await page.goto('/sites')
   await page.getByRole('button', { name: 'Bring in a site …' }).click()
-  await page.getByLabel('A ZIP archive').setInputFiles({ name: 'ferry.zip', mimeType: 'application/zip', buffer: Buffer.from(zipSync(files)) })
+  await page
+    .getByLabel('A ZIP archive')
+    .setInputFiles({ name: 'ferry.zip', mimeType: 'application/zip', buffer: Buffer.from(zipSync(files)) })
   const dialog = page.getByRole('dialog', { name: 'ferry is here' })
-  await expect(dialog).toContainText(`${Object.keys(files).length - 1} files came in, 8 pages among them. The sheet is css/site.css.`)
+  await expect(dialog).toContainText(
+    `${Object.keys(files).length - 1} files came in, 8 pages among them. The sheet is css/site.css.`,
+  )
   await expect(dialog).toContainText('Thumbs.db Made by the operating system; no part of the site.')
   await dialog.getByRole('link', { name: 'Open the site' }).click()
 
@@ -30,14 +37,21 @@ test('import, change, hand off: served by a plain server the pages look as in th
   await kept(page)
   await wakeAll(page, DEMO_PAGES.length)
 
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Hand off' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Hand off' }).click(),
+  ])
   const out = unzipSync(new Uint8Array(readFileSync(await download.path())))
   // Nothing is set in the old family any more: its face and its file stay behind.
   const added = ['fonts/work-sans-latin-wght-normal.woff2', 'fonts/work-sans-latin-wght-italic.woff2']
   const behind = ['Thumbs.db', 'fonts/public-sans-latin-wght-normal.woff2']
-  expect(Object.keys(out).sort()).toEqual([...Object.keys(files).filter((name) => !behind.includes(name)), ...added].sort())
+  expect(Object.keys(out).sort()).toEqual(
+    [...Object.keys(files).filter((name) => !behind.includes(name)), ...added].sort(),
+  )
   const changed = ['css/site.css', 'notices.html', 'isles/skerrow.html']
-  for (const [name, content] of Object.entries(files)) if (!changed.includes(name) && !behind.includes(name)) expect(Buffer.from(out[name]!).equals(Buffer.from(content)), name).toBe(true)
+  for (const [name, content] of Object.entries(files))
+    if (!changed.includes(name) && !behind.includes(name))
+      expect(Buffer.from(out[name]!).equals(Buffer.from(content)), name).toBe(true)
 
   const missing: string[] = []
   const { server, address } = await staticServer(out, missing)
@@ -46,7 +60,9 @@ test('import, change, hand off: served by a plain server the pages look as in th
   for (const file of DEMO_PAGES) {
     await visitor.goto(`${address}/${file}`, { waitUntil: 'networkidle' })
     const published = await allComputed(visitor)
-    await expect.poll(async () => differences(await allComputed(frameOf(page, file)), published), { message: file }).toEqual([])
+    await expect
+      .poll(async () => differences(await allComputed(frameOf(page, file)), published), { message: file })
+      .toEqual([])
   }
   server.close()
   expect(missing.filter((name) => name !== 'favicon.ico')).toEqual([])
@@ -54,22 +70,30 @@ test('import, change, hand off: served by a plain server the pages look as in th
 
 test('a folder comes in the same way, wherever it is dropped or chosen', async ({ page }) => {
   const folder = path.join(mkdtempSync(path.join(tmpdir(), 'attire-folder-')), 'my-folder')
-  for (const [name, content] of Object.entries({ 'index.html': '<link rel=stylesheet href=look.css><h1>Hi', 'look.css': 'h1 { color: #123456 }', 'sub/page.html': '<h1>Sub' })) {
+  for (const [name, content] of Object.entries({
+    'index.html': '<link rel=stylesheet href=look.css><h1>Hi',
+    'look.css': 'h1 { color: #123456 }',
+    'sub/page.html': '<h1>Sub',
+  })) {
     mkdirSync(path.dirname(path.join(folder, name)), { recursive: true })
     writeFileSync(path.join(folder, name), content)
   }
   await page.goto('/sites')
   await page.getByRole('button', { name: 'Bring in a site …' }).click()
   await page.getByLabel('A folder').setInputFiles(folder)
-  await expect(page.getByRole('dialog', { name: 'my-folder is here' })).toContainText('3 files came in, 2 pages among them. The sheet is look.css.')
+  await expect(page.getByRole('dialog', { name: 'my-folder is here' })).toContainText(
+    '3 files came in, 2 pages among them. The sheet is look.css.',
+  )
   await page.getByRole('link', { name: 'Open the site' }).click()
   await wakeAll(page, 2)
-  expect(await frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color)).toBe('rgb(18, 52, 86)')
+  expect(await frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color)).toBe(
+    'rgb(18, 52, 86)',
+  )
   await expect(page.getByText('No link to the sheet: nothing you set there arrives on this page.')).toBeVisible()
 })
 
 test('what cannot be brought in is refused with a sentence, and nothing is kept', async ({ page, request }) => {
-  const before = await (await request.get('/api/sites')).json() as { sites: unknown[] }
+  const before = (await (await request.get('/api/sites')).json()) as { sites: unknown[] }
   await page.goto('/sites')
   await page.getByRole('button', { name: 'Bring in a site …' }).click()
   for (const [buffer, sentence] of [
@@ -77,22 +101,34 @@ test('what cannot be brought in is refused with a sentence, and nothing is kept'
     [bytes('no archive'), 'broken or not a ZIP file'],
     [zipSync({ 'a.txt': bytes('x') }), 'There is no HTML page in it.'],
   ] as const) {
-    await page.getByLabel('A ZIP archive').setInputFiles({ name: 'x.zip', mimeType: 'application/zip', buffer: Buffer.from(buffer) })
+    await page
+      .getByLabel('A ZIP archive')
+      .setInputFiles({ name: 'x.zip', mimeType: 'application/zip', buffer: Buffer.from(buffer) })
     await expect(page.getByRole('alert').filter({ hasText: sentence })).toBeVisible()
   }
-  await page.getByLabel('A ZIP archive').setInputFiles({ name: 'x.rar', mimeType: 'application/x-rar', buffer: Buffer.from('x') })
+  await page
+    .getByLabel('A ZIP archive')
+    .setInputFiles({ name: 'x.rar', mimeType: 'application/x-rar', buffer: Buffer.from('x') })
   await expect(page.getByRole('alert').filter({ hasText: '“x.rar” is not a ZIP archive' })).toBeVisible()
   expect(await (await request.get('/api/sites')).json()).toEqual(before)
 })
 
 test('a ZIP dropped anywhere on the workroom comes in, and the import can be cancelled', async ({ page, request }) => {
   await openSite(page, await bringIn(request, 'Here already', { 'index.html': bytes('<p>x') }))
-  const drop = (name: string, content: Uint8Array) => page.evaluate(([file, base64]) => {
-    const data = new DataTransfer()
-    data.items.add(new File([Uint8Array.from(atob(base64!), (char) => char.charCodeAt(0))], file!, { type: 'application/zip' }))
-    for (const type of ['dragover', 'drop']) document.body.dispatchEvent(new DragEvent(type, { dataTransfer: data, bubbles: true, cancelable: true }))
-  }, [name, Buffer.from(content).toString('base64')])
-  const sites = async () => (await (await request.get('/api/sites')).json() as { sites: { name: string }[] }).sites.map((site) => site.name)
+  const drop = (name: string, content: Uint8Array) =>
+    page.evaluate(
+      ([file, base64]) => {
+        const data = new DataTransfer()
+        data.items.add(
+          new File([Uint8Array.from(atob(base64!), (char) => char.charCodeAt(0))], file!, { type: 'application/zip' }),
+        )
+        for (const type of ['dragover', 'drop'])
+          document.body.dispatchEvent(new DragEvent(type, { dataTransfer: data, bubbles: true, cancelable: true }))
+      },
+      [name, Buffer.from(content).toString('base64')],
+    )
+  const sites = async () =>
+    ((await (await request.get('/api/sites')).json()) as { sites: { name: string }[] }).sites.map((site) => site.name)
 
   await page.route('**/api/import*', async (route) => {
     await new Promise((resolve) => setTimeout(resolve, 2000))
@@ -107,7 +143,9 @@ test('a ZIP dropped anywhere on the workroom comes in, and the import can be can
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click()
 
   await drop('dropped.zip', zipSync({ 'index.html': bytes('<p>dropped') }))
-  await expect(page.getByRole('dialog', { name: 'dropped is here' })).toContainText('There was no stylesheet, so Attire begins an empty one, css/site.css.')
+  await expect(page.getByRole('dialog', { name: 'dropped is here' })).toContainText(
+    'There was no stylesheet, so Attire begins an empty one, css/site.css.',
+  )
   await page.getByRole('link', { name: 'Open the site' }).click()
   await wakeAll(page, 1)
   await page.getByRole('button', { name: 'Attach', exact: true }).click()

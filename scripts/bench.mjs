@@ -6,6 +6,8 @@ import { build, install, root } from './setup.mjs'
 install()
 build()
 const wanted = process.argv[2]
-for (const file of readdirSync(`${root}/bench`).filter((name) => name.endsWith('.mjs') && !name.endsWith('-site.mjs')).sort()) {
+for (const file of readdirSync(`${root}/bench`)
+  .filter((name) => name.endsWith('.mjs') && !name.endsWith('-site.mjs'))
+  .sort()) {
   if (!wanted || file.includes(wanted)) await import(`${root}/bench/${file}`)
 }

@@ -8,7 +8,11 @@ build()
 const wanted = Number(process.env.PORT ?? 4710)
 const port = await freePort(wanted)
 const address = `http://127.0.0.1:${port}/`
-const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], { stdio: ['ignore', 'ignore', 'inherit'] })
+const server = spawn(
+  process.execPath,
+  ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+  { stdio: ['ignore', 'ignore', 'inherit'] },
+)
 server.on('exit', (code) => process.exit(code ?? 0))
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
 
@@ -21,4 +25,6 @@ for (let tries = 0; tries < 240; tries++) {
   }
 }
 if (port !== wanted) console.log(`Port ${wanted} is taken, so Attire uses ${port}.`)
-console.log(`\nAttire is ready: ${address}\nStop it with Ctrl+C. What you change is kept in ${process.env.ATTIRE_DATA ?? 'data'}/.`)
+console.log(
+  `\nAttire is ready: ${address}\nStop it with Ctrl+C. What you change is kept in ${process.env.ATTIRE_DATA ?? 'data'}/.`,
+)

@@ -5,14 +5,34 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { root } from './setup.mjs'
 
 const outfile = `${root}/.cache/read-font.mjs`
-await build({ entryPoints: [`${root}/src/server/fonts/read-font.ts`], outfile, bundle: true, format: 'esm', platform: 'node', packages: 'external', logLevel: 'error' })
+await build({
+  entryPoints: [`${root}/src/server/fonts/read-font.ts`],
+  outfile,
+  bundle: true,
+  format: 'esm',
+  platform: 'node',
+  packages: 'external',
+  logLevel: 'error',
+})
 const { readFont } = await import(outfile)
 
 const FONTS = { Arial: 'arimo', 'Times New Roman': 'tinos', 'Courier New': 'cousine', Georgia: 'gelasio' }
 const widths = (name, weight) => {
-  const facts = readFont(readFileSync(`${root}/node_modules/@fontsource/${name}/files/${name}-latin-${weight}-normal.woff2`))
-  return [...LETTERS].map((letter) => Math.round((facts.advances[0].widths[letter] / facts.unitsPerEm) * 10_000) / 10_000)
+  const facts = readFont(
+    readFileSync(`${root}/node_modules/@fontsource/${name}/files/${name}-latin-${weight}-normal.woff2`),
+  )
+  return [...LETTERS].map(
+    (letter) => Math.round((facts.advances[0].widths[letter] / facts.unitsPerEm) * 10_000) / 10_000,
+  )
 }
-const LETTERS = Object.keys(readFont(readFileSync(`${root}/node_modules/@fontsource/arimo/files/arimo-latin-400-normal.woff2`)).advances[0].widths).join('')
-const lines = Object.entries(FONTS).flatMap(([name, open]) => [400, 700].map((weight) => `  ${JSON.stringify(`${name} ${weight}`)}: ${JSON.stringify(widths(open, weight))}`))
-writeFileSync(`${root}/src/core/type/local-fonts.json`, `{\n  "letters": ${JSON.stringify(LETTERS)},\n${lines.join(',\n')}\n}\n`)
+const LETTERS = Object.keys(
+  readFont(readFileSync(`${root}/node_modules/@fontsource/arimo/files/arimo-latin-400-normal.woff2`)).advances[0]
+    .widths,
+).join('')
+const lines = Object.entries(FONTS).flatMap(([name, open]) =>
+  [400, 700].map((weight) => `  ${JSON.stringify(`${name} ${weight}`)}: ${JSON.stringify(widths(open, weight))}`),
+)
+writeFileSync(
+  `${root}/src/core/type/local-fonts.json`,
+  `{\n  "letters": ${JSON.stringify(LETTERS)},\n${lines.join(',\n')}\n}\n`,
+)

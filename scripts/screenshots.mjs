@@ -11,10 +11,30 @@ build()
 const port = await freePort()
 const address = `http://127.0.0.1:${port}/`
 const data = mkdtempSync(path.join(tmpdir(), 'attire-shots-'))
-const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)], { env: { ...process.env, ATTIRE_DATA: data }, stdio: 'ignore' })
-const browser = await chromium.launch({ executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+const server = spawn(
+  process.execPath,
+  ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+  { env: { ...process.env, ATTIRE_DATA: data }, stdio: 'ignore' },
+)
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+})
 try {
-  for (let tries = 0; tries < 100; tries++) if (await fetch(`${address}api/sites`).then(() => true, () => new Promise((resolve) => setTimeout(resolve, 200)))) break
+  for (let tries = 0; tries < 100; tries++)
+    if (
+      await fetch(`${address}api/sites`).then(
+        () => true,
+        () => new Promise((resolve) => setTimeout(resolve, 200)),
+      )
+    )
+      break
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   const facet = (name) => page.getByRole('navigation', { name: 'Facets' }).getByRole('button', { name }).click()
   const shoot = async (name) => {
@@ -34,7 +54,10 @@ try {
   await shoot('gather')
   await page.getByRole('button', { name: 'Cancel' }).click()
   await view('Contrast')
-  await page.getByRole('button', { name: /pressed link/ }).first().click()
+  await page
+    .getByRole('button', { name: /pressed link/ })
+    .first()
+    .click()
   await page.getByRole('button', { name: /pairings pass/ }).click()
   await shoot('contrast')
   await view('Sight')
@@ -69,13 +92,19 @@ try {
   await page.getByRole('button', { name: 'Cancel' }).click()
   await page.keyboard.press('Control+z')
   await page.getByRole('tab', { name: 'Pages' }).click()
-  await page.getByRole('banner').getByRole('button', { name: /\d findings/ }).click()
+  await page
+    .getByRole('banner')
+    .getByRole('button', { name: /\d findings/ })
+    .click()
   await shoot('fit-check')
   await facet('Type')
   await page.getByText('Heading 1').click()
   await shoot('type')
   await view('Fonts')
-  await page.getByRole('button', { name: /^weights/ }).first().click()
+  await page
+    .getByRole('button', { name: /^weights/ })
+    .first()
+    .click()
   await page.getByRole('button', { name: 'Fit it' }).first().click()
   await page.getByLabel(/as if the fonts never arrived/).check()
   await page.waitForTimeout(2500)
@@ -92,7 +121,10 @@ try {
   await page.getByRole('button', { name: 'Open fares.html in a close-up' }).click()
   await shoot('close-up')
   await clickInCloseUp(page, 'h1')
-  await page.getByRole('complementary', { name: 'Bench' }).getByRole('button', { name: /^Colour/ }).click()
+  await page
+    .getByRole('complementary', { name: 'Bench' })
+    .getByRole('button', { name: /^Colour/ })
+    .click()
   await page.getByRole('button', { name: 'Change it here' }).click()
   await shoot('trace')
   await page.getByRole('button', { name: /^Back to/ }).click()

@@ -36,7 +36,14 @@ export function install() {
 /** Builds for production unless the last build was of these very sources. */
 export function build() {
   const mark = '.next/attire-sources'
-  const now = digest(['package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json', 'scripts/build-bridge.mjs', ...filesBelow('src')])
+  const now = digest([
+    'package-lock.json',
+    'next.config.ts',
+    'postcss.config.mjs',
+    'tsconfig.json',
+    'scripts/build-bridge.mjs',
+    ...filesBelow('src'),
+  ])
   if (existsSync(mark) && readFileSync(mark, 'utf8') === now && existsSync('public/bridge.js')) return
   console.log('Building …')
   run('npm', ['run', '--silent', 'build'], 'The build')
@@ -61,7 +68,9 @@ function digest(files) {
 export function freePort(wanted = 0) {
   return new Promise((resolve, reject) => {
     const server = createServer()
-    server.once('error', () => (wanted === 0 ? reject(new Error('No port is free on 127.0.0.1.')) : resolve(freePort(0))))
+    server.once('error', () =>
+      wanted === 0 ? reject(new Error('No port is free on 127.0.0.1.')) : resolve(freePort(0)),
+    )
     server.listen(wanted, '127.0.0.1', () => {
       const { port } = server.address()
       server.close(() => resolve(port))

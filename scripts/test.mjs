@@ -6,7 +6,11 @@ import { build, freePort, install, run } from './setup.mjs'
 
 install()
 process.env.CHROMIUM_PATH = chromium()
-needed((process.env.PATH ?? '').split(':').map((folder) => `${folder}/unzip`), 'unzip', 'The browser tests unpack what Attire hands off with unzip. Install the package "unzip" and run npm test again.')
+needed(
+  (process.env.PATH ?? '').split(':').map((folder) => `${folder}/unzip`),
+  'unzip',
+  'The browser tests unpack what Attire hands off with unzip. Install the package "unzip" and run npm test again.',
+)
 run('npx', ['next', 'typegen'], 'Writing the route types', { stdio: ['ignore', 'ignore', 'inherit'] })
 run('npm', ['run', '--silent', 'typecheck'], 'The type check')
 run('npm', ['run', '--silent', 'lint'], 'The lint')
@@ -16,10 +20,17 @@ mkdirSync('test-results', { recursive: true })
 let failed = 0
 let passed = 0
 
-test('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json'], 'unit', (report) => ({
-  passed: report.numPassedTests,
-  failed: report.numFailedTests + report.testResults.filter((suite) => suite.status === 'failed' && suite.assertionResults.length === 0).length,
-}))
+test(
+  'npx',
+  ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json'],
+  'unit',
+  (report) => ({
+    passed: report.numPassedTests,
+    failed:
+      report.numFailedTests +
+      report.testResults.filter((suite) => suite.status === 'failed' && suite.assertionResults.length === 0).length,
+  }),
+)
 build()
 process.env.ATTIRE_TEST_PORT = String(await freePort())
 test('npx', ['playwright', 'test'], 'e2e', (report) => ({
@@ -42,7 +53,11 @@ function test(command, args, name, count) {
 /** Chromium's path; installed where that can be done. */
 function chromium() {
   const places = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome']
-  return needed(places, 'chromium', 'The browser tests need Chromium. Install the package "chromium" (or set CHROMIUM_PATH to one) and run npm test again.')
+  return needed(
+    places,
+    'chromium',
+    'The browser tests need Chromium. Install the package "chromium" (or set CHROMIUM_PATH to one) and run npm test again.',
+  )
 }
 
 /** The first of these programs that is there; else, as root on Debian, the package that brings it. Ends with a sentence when there is none. */
@@ -52,7 +67,9 @@ function needed(places, name, otherwise) {
   if (process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
     console.log(`Installing ${name} for the browser tests …`)
     run('apt-get', ['update', '-qq'], 'Reading the package lists')
-    run('apt-get', ['install', '-y', '-qq', name], `Installing ${name}`, { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } })
+    run('apt-get', ['install', '-y', '-qq', name], `Installing ${name}`, {
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    })
     return `/usr/bin/${name}`
   }
   console.error(otherwise)

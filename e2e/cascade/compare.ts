@@ -30,7 +30,17 @@ export const ORIGIN = 'http://site.test/'
 const NAMES = LONGHANDS.map(({ name }) => name)
 const PSEUDO = ['before', 'after', 'marker', 'first-letter', 'first-line', 'placeholder']
 /** Longhands that apply to a pseudo-element whatever it is; the browser leaves others out of some. */
-const PSEUDO_NAMES = ['color', 'background-color', 'font-size', 'font-weight', 'font-family', 'font-style', 'letter-spacing', 'text-transform', 'line-height']
+const PSEUDO_NAMES = [
+  'color',
+  'background-color',
+  'font-size',
+  'font-weight',
+  'font-family',
+  'font-style',
+  'letter-spacing',
+  'text-transform',
+  'line-height',
+]
 
 /** Answers requests for the site from memory, everything else not at all. */
 export async function serve(page: Page, files: Files): Promise<void> {
@@ -38,21 +48,37 @@ export async function serve(page: Page, files: Files): Promise<void> {
   await page.route('**/*', (route) => {
     const path = decodeURIComponent(new URL(route.request().url()).pathname.slice(1))
     const body = files[path]
-    if (/\.(?:png|svg|jpe?g|webp|gif)$/.test(path)) return route.fulfill({ body: PICTURE, contentType: 'image/svg+xml' })
+    if (/\.(?:png|svg|jpe?g|webp|gif)$/.test(path))
+      return route.fulfill({ body: PICTURE, contentType: 'image/svg+xml' })
     if (body === undefined) return route.fulfill({ status: 404, body: '' })
-    return route.fulfill({ body, contentType: path.endsWith('.css') ? 'text/css' : path.endsWith('.html') ? 'text/html; charset=utf-8' : 'application/octet-stream' })
+    return route.fulfill({
+      body,
+      contentType: path.endsWith('.css')
+        ? 'text/css'
+        : path.endsWith('.html')
+          ? 'text/html; charset=utf-8'
+          : 'application/octet-stream',
+    })
   })
 }
 
 /** Whether a resolved value is what layout made of the computed one, so that the core cannot know it. */
-function isLaidOut(property: string, ours: string, rendered: boolean, style: ElementStyle, values: (name: string) => string): boolean {
+function isLaidOut(
+  property: string,
+  ours: string,
+  rendered: boolean,
+  style: ElementStyle,
+  values: (name: string) => string,
+): boolean {
   if (!rendered) return false
   const relative = /%|auto|calc|min\(|max\(|clamp|content|stretch|fill/.test(ours)
   if (property === 'width' || property === 'height') return true
   if (/^(?:top|right|bottom|left)$/.test(property)) return values('position') !== 'static' || relative
   if (/^(?:margin|padding)-/.test(property)) return relative
-  if (property === 'transform-origin' || property === 'perspective-origin' || property === 'transform') return ours.includes('%')
-  if (property === 'grid-template-columns' || property === 'grid-template-rows') return values('display').includes('grid')
+  if (property === 'transform-origin' || property === 'perspective-origin' || property === 'transform')
+    return ours.includes('%')
+  if (property === 'grid-template-columns' || property === 'grid-template-rows')
+    return values('display').includes('grid')
   return false
 }
 
@@ -69,21 +95,38 @@ export async function compare(page: Page, files: Files, path: string): Promise<C
   }
   const viewport = page.viewportSize()!
   const worn = sheetsWorn(path, tree, { sheetPath: '', files: new Set(Object.keys(files)), readSheet, viewport })
-  const cascade = new Cascade(worn, { viewport, quirks: tree.quirks, resolveUrl: (reference, file) => addressOf(ORIGIN, file || basePath(path, tree), reference) })
+  const cascade = new Cascade(worn, {
+    viewport,
+    quirks: tree.quirks,
+    resolveUrl: (reference, file) => addressOf(ORIGIN, file || basePath(path, tree), reference),
+  })
   const styles = cascade.stylesOf(tree)
-  const wanted = tree.elements.map((element) => PSEUDO.filter((name) => styles.styles[element.index]!.matched.rules.some((rule) => rule.pseudo === name && rule.source.kind !== 'user-agent') && (name !== 'placeholder' || element.attributes.has('placeholder'))))
+  const wanted = tree.elements.map((element) =>
+    PSEUDO.filter(
+      (name) =>
+        styles.styles[element.index]!.matched.rules.some(
+          (rule) => rule.pseudo === name && rule.source.kind !== 'user-agent',
+        ) &&
+        (name !== 'placeholder' || element.attributes.has('placeholder')),
+    ),
+  )
 
-  const theirs = await page.evaluate(async ({ names, pseudo, pseudoNames }) => {
-    // What runs right now is not what the cascade says.
-    for (const animation of document.getAnimations()) animation.cancel()
-    const read = (style: CSSStyleDeclaration, list: string[]) => list.map((name) => style.getPropertyValue(name))
-    return [...document.querySelectorAll('*')].map((element, at) => ({
-      tag: element.localName,
-      rendered: element.getClientRects().length > 0 || getComputedStyle(element).display !== 'none' && element.checkVisibility(),
-      values: read(getComputedStyle(element), names),
-      pseudo: (pseudo[at] ?? []).map((name) => read(getComputedStyle(element, `::${name}`), pseudoNames)),
-    }))
-  }, { names: NAMES, pseudo: wanted, pseudoNames: PSEUDO_NAMES })
+  const theirs = await page.evaluate(
+    async ({ names, pseudo, pseudoNames }) => {
+      // What runs right now is not what the cascade says.
+      for (const animation of document.getAnimations()) animation.cancel()
+      const read = (style: CSSStyleDeclaration, list: string[]) => list.map((name) => style.getPropertyValue(name))
+      return [...document.querySelectorAll('*')].map((element, at) => ({
+        tag: element.localName,
+        rendered:
+          element.getClientRects().length > 0 ||
+          (getComputedStyle(element).display !== 'none' && element.checkVisibility()),
+        values: read(getComputedStyle(element), names),
+        pseudo: (pseudo[at] ?? []).map((name) => read(getComputedStyle(element, `::${name}`), pseudoNames)),
+      }))
+    },
+    { names: NAMES, pseudo: wanted, pseudoNames: PSEUDO_NAMES },
+  )
 
   let pairs = 0
   const differences: Difference[] = []
@@ -106,7 +149,14 @@ export async function compare(page: Page, files: Files, path: string): Promise<C
     })
     wanted[at]!.forEach((name, index) => {
       const pseudo = cascade.pseudoStyle(styles, element, name)
-      PSEUDO_NAMES.forEach((property, place) => check(`${where}::${name}`, property, resolvedValue(pseudo, NAMES.indexOf(property)), other.pseudo[index]![place]!))
+      PSEUDO_NAMES.forEach((property, place) =>
+        check(
+          `${where}::${name}`,
+          property,
+          resolvedValue(pseudo, NAMES.indexOf(property)),
+          other.pseudo[index]![place]!,
+        ),
+      )
     })
   })
   return { pairs, differences }
@@ -119,5 +169,9 @@ export function summary(differences: readonly Difference[], most = 40): string {
     const key = `${each.property}: ours ${each.ours} theirs ${each.theirs}`
     groups.set(key, [...(groups.get(key) ?? []), each])
   }
-  return [...groups].sort((a, b) => b[1].length - a[1].length).slice(0, most).map(([key, list]) => `${list.length} × ${key}   e.g. ${list[0]!.where}`).join('\n')
+  return [...groups]
+    .sort((a, b) => b[1].length - a[1].length)
+    .slice(0, most)
+    .map(([key, list]) => `${list.length} × ${key}   e.g. ${list[0]!.where}`)
+    .join('\n')
 }

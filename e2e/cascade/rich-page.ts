@@ -1,6 +1,29 @@
 /** A page with every kind of content that small general stylesheets style. Wears `sheets`, in order. */
 export function richPage(sheets: readonly string[]): string {
-  const inputs = ['text', 'search', 'tel', 'url', 'email', 'password', 'date', 'month', 'week', 'time', 'datetime-local', 'number', 'range', 'color', 'checkbox', 'radio', 'file', 'submit', 'image', 'reset', 'button', 'hidden']
+  const inputs = [
+    'text',
+    'search',
+    'tel',
+    'url',
+    'email',
+    'password',
+    'date',
+    'month',
+    'week',
+    'time',
+    'datetime-local',
+    'number',
+    'range',
+    'color',
+    'checkbox',
+    'radio',
+    'file',
+    'submit',
+    'image',
+    'reset',
+    'button',
+    'hidden',
+  ]
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><title>Everything</title>${sheets.map((href) => `<link rel="stylesheet" href="${href}">`).join('')}</head>
 <body>

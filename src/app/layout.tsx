@@ -4,7 +4,10 @@ import './globals.css'
 import type { Metadata } from 'next'
 import type { ReactNode } from 'react'
 
-export const metadata: Metadata = { title: 'Attire', description: 'One stylesheet for a whole site, worn live by every page.' }
+export const metadata: Metadata = {
+  title: 'Attire',
+  description: 'One stylesheet for a whole site, worn live by every page.',
+}
 
 export default function RootLayout({ children }: { children: ReactNode }) {
   return (

@@ -21,7 +21,9 @@ const sight = new CSSStyleSheet()
 function sheetsAt(path: string): LiveSheet[] {
   return [...document.styleSheets].flatMap((sheet) => {
     try {
-      return sheet.href !== null && decodeURI(new URL(sheet.href).pathname) === path && sheet.cssRules ? [liveSheet(sheet)] : []
+      return sheet.href !== null && decodeURI(new URL(sheet.href).pathname) === path && sheet.cssRules
+        ? [liveSheet(sheet)]
+        : []
     } catch {
       return []
     }
@@ -46,7 +48,11 @@ function obey(message: ToFrame): void {
     case 'measure':
       return say({ type: 'measured', id: message.id, lines: charactersPerLine(message.selector) })
     case 'point':
-      return draw(point, message.selector, 'outline:3px dashed #c2185b!important;outline-offset:-3px!important;box-shadow:inset 0 0 0 5px #fff!important')
+      return draw(
+        point,
+        message.selector,
+        'outline:3px dashed #c2185b!important;outline-offset:-3px!important;box-shadow:inset 0 0 0 5px #fff!important',
+      )
     case 'see':
       return see(message.matrix, message.linear)
     case 'scroll':
@@ -55,7 +61,11 @@ function obey(message: ToFrame): void {
 }
 
 function showOutline(selector: string): void {
-  draw(outline, selector, 'outline:3px solid #c2185b!important;outline-offset:-3px!important;box-shadow:inset 0 0 0 5px #fff!important')
+  draw(
+    outline,
+    selector,
+    'outline:3px solid #c2185b!important;outline-offset:-3px!important;box-shadow:inset 0 0 0 5px #fff!important',
+  )
 }
 
 /** Draws on what a selector touches, through a stylesheet of its own: the page's tree stays as it is. */
@@ -76,7 +86,9 @@ function read(selector: string, properties: readonly string[]): { count: number;
     const style = getComputedStyle(first)
     return {
       count: found.length,
-      values: Object.fromEntries(properties.map((name) => [name, name === GROUND ? groundOf(first) : style.getPropertyValue(name)])),
+      values: Object.fromEntries(
+        properties.map((name) => [name, name === GROUND ? groundOf(first) : style.getPropertyValue(name)]),
+      ),
     }
   } catch {
     return { count: 0, values: {} }
@@ -132,7 +144,13 @@ window.addEventListener('message', (event) => {
   if (message?.success) obey(message.data)
 })
 
-const linkOf = (event: Event) => event.composedPath().find((node): node is HTMLAnchorElement => (node instanceof HTMLAnchorElement || node instanceof HTMLAreaElement) && node.hasAttribute('href'))
+const linkOf = (event: Event) =>
+  event
+    .composedPath()
+    .find(
+      (node): node is HTMLAnchorElement =>
+        (node instanceof HTMLAnchorElement || node instanceof HTMLAreaElement) && node.hasAttribute('href'),
+    )
 
 function follow(event: Event): void {
   const link = linkOf(event)
@@ -170,7 +188,8 @@ window.addEventListener(
     const ctrl = event.ctrlKey || event.metaKey
     const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
     if (typing && event.key !== 'Escape') return
-    const ours = event.key === 'Escape' || (ctrl && /^[zyk]$/i.test(event.key)) || (event.altKey && event.code === 'KeyS')
+    const ours =
+      event.key === 'Escape' || (ctrl && /^[zyk]$/i.test(event.key)) || (event.altKey && event.code === 'KeyS')
     if (!ours) return
     event.preventDefault()
     say({ type: 'key', key: event.key, code: event.code, ctrl, shift: event.shiftKey, alt: event.altKey })
@@ -179,22 +198,31 @@ window.addEventListener(
 )
 
 let scrollQueued = false
-window.addEventListener('scroll', () => {
-  if (scrollQueued) return
-  scrollQueued = true
-  setTimeout(() => {
-    scrollQueued = false
-    say({ type: 'scrolled', x: window.scrollX, y: window.scrollY })
-  }, 100)
-}, { passive: true })
+window.addEventListener(
+  'scroll',
+  () => {
+    if (scrollQueued) return
+    scrollQueued = true
+    setTimeout(() => {
+      scrollQueued = false
+      say({ type: 'scrolled', x: window.scrollX, y: window.scrollY })
+    }, 100)
+  },
+  { passive: true },
+)
 
 /** Ready once the tree is built and every stylesheet has arrived or failed. */
 async function announce(): Promise<void> {
-  const pending = [...document.querySelectorAll<HTMLLinkElement>('link[rel~="stylesheet" i]')].filter((link) => !link.sheet && link.href)
-  const arrived = pending.map((link) => new Promise((resolve) => {
-    link.addEventListener('load', resolve, { once: true })
-    link.addEventListener('error', resolve, { once: true })
-  }))
+  const pending = [...document.querySelectorAll<HTMLLinkElement>('link[rel~="stylesheet" i]')].filter(
+    (link) => !link.sheet && link.href,
+  )
+  const arrived = pending.map(
+    (link) =>
+      new Promise((resolve) => {
+        link.addEventListener('load', resolve, { once: true })
+        link.addEventListener('error', resolve, { once: true })
+      }),
+  )
   await Promise.race([Promise.all(arrived), new Promise((resolve) => setTimeout(resolve, 4000))])
   say({ type: 'ready' })
 }

@@ -54,12 +54,15 @@ export function liveSheet(sheet: CSSStyleSheet): LiveSheet {
     patch,
     adopt(rules) {
       const wanted = rules.map((text) => scratchRule(text)?.cssText ?? (isImport(text) ? importMark(text) : null))
-      const live = [...sheet.cssRules].map((rule) => (rule instanceof CSSImportRule ? importMark(rule.cssText) : rule.cssText))
+      const live = [...sheet.cssRules].map((rule) =>
+        rule instanceof CSSImportRule ? importMark(rule.cssText) : rule.cssText,
+      )
       const valid = wanted.filter((text) => text !== null)
       let start = 0
       while (start < live.length && start < valid.length && live[start] === valid[start]) start++
       let tail = 0
-      while (tail < live.length - start && tail < valid.length - start && live.at(-1 - tail) === valid.at(-1 - tail)) tail++
+      while (tail < live.length - start && tail < valid.length - start && live.at(-1 - tail) === valid.at(-1 - tail))
+        tail++
       // What the list calls its first differing rule, past the equal ones at both ends.
       const placeOf = (index: number) => {
         let seen = 0
@@ -92,7 +95,8 @@ function setDeclarations(style: CSSStyleDeclaration, wanted: CSSStyleDeclaration
   }
   for (const name of names) {
     const [value, priority] = [wanted.getPropertyValue(name), wanted.getPropertyPriority(name)]
-    if (style.getPropertyValue(name) !== value || style.getPropertyPriority(name) !== priority) style.setProperty(name, value, priority)
+    if (style.getPropertyValue(name) !== value || style.getPropertyPriority(name) !== priority)
+      style.setProperty(name, value, priority)
   }
 }
 

@@ -50,7 +50,14 @@ export const fromFrameSchema = z.discriminatedUnion('type', [
   /** A link was followed; the href as it resolves in the frame. */
   z.object({ type: z.literal('follow'), href: z.string() }),
   /** A key that belongs to the workroom. */
-  z.object({ type: z.literal('key'), key: z.string(), code: z.string(), ctrl: z.boolean(), shift: z.boolean(), alt: z.boolean() }),
+  z.object({
+    type: z.literal('key'),
+    key: z.string(),
+    code: z.string(),
+    ctrl: z.boolean(),
+    shift: z.boolean(),
+    alt: z.boolean(),
+  }),
 ])
 export type FromFrame = z.infer<typeof fromFrameSchema>
 

@@ -33,7 +33,11 @@ const USAGE = `Use: npm run --silent attire -- <command> <folder> [options]
 Exit codes: 0 fine, 1 findings (as bad as --fail-on says, or worse; errors when it is left out), 2 wrong use.`
 
 /** Runs the command line; gives the exit code. */
-export async function main(argv: readonly string[], out: (text: string) => void, complain: (text: string) => void): Promise<number> {
+export async function main(
+  argv: readonly string[],
+  out: (text: string) => void,
+  complain: (text: string) => void,
+): Promise<number> {
   try {
     return await run(argv, out)
   } catch (error) {
@@ -45,11 +49,22 @@ export async function main(argv: readonly string[], out: (text: string) => void,
 
 async function run(argv: readonly string[], out: (text: string) => void): Promise<number> {
   const { values, positionals } = parseArgs({
-    args: [...argv], allowPositionals: true,
+    args: [...argv],
+    allowPositionals: true,
     options: {
-      page: { type: 'string' }, selector: { type: 'string' }, property: { type: 'string' }, state: { type: 'string' }, width: { type: 'string', default: '1280' }, height: { type: 'string', default: '800' },
-      sheet: { type: 'string' }, 'fail-on': { type: 'string', default: 'error' }, out: { type: 'string' }, rule: { type: 'string' },
-      json: { type: 'boolean', default: false }, sarif: { type: 'boolean', default: false }, help: { type: 'boolean', short: 'h', default: false },
+      page: { type: 'string' },
+      selector: { type: 'string' },
+      property: { type: 'string' },
+      state: { type: 'string' },
+      width: { type: 'string', default: '1280' },
+      height: { type: 'string', default: '800' },
+      sheet: { type: 'string' },
+      'fail-on': { type: 'string', default: 'error' },
+      out: { type: 'string' },
+      rule: { type: 'string' },
+      json: { type: 'boolean', default: false },
+      sarif: { type: 'boolean', default: false },
+      help: { type: 'boolean', short: 'h', default: false },
     },
   })
   const [command, folder, ...rest] = positionals
@@ -58,7 +73,8 @@ async function run(argv: readonly string[], out: (text: string) => void): Promis
     return 0
   }
   if (command === undefined) throw new WrongUse('Say what to do.')
-  if (!['resolve', 'trace', 'reach', 'check', 'fix', 'colours', 'contrast'].includes(command)) throw new WrongUse(`There is no command ${command}.`)
+  if (!['resolve', 'trace', 'reach', 'check', 'fix', 'colours', 'contrast'].includes(command))
+    throw new WrongUse(`There is no command ${command}.`)
   if (folder === undefined) throw new WrongUse('Say which folder holds the site.')
   if (rest.length > 0) throw new WrongUse(`One folder at a time; “${rest[0]}” is too much.`)
   const viewport = { width: pixels('width', values.width), height: pixels('height', values.height) }
@@ -66,33 +82,67 @@ async function run(argv: readonly string[], out: (text: string) => void): Promis
     if (values.out === undefined) throw new WrongUse('Say where the mended copy goes: --out <folder>.')
     const { fixed, left } = await fix(folder, values.out, values.rule, viewport, values.sheet)
     if (values.json) out(JSON.stringify({ fixed, left }))
-    else out([...Object.entries(fixed).map(([rule, count]) => `  ${rule}: ${count} mended`), Object.keys(fixed).length === 0 ? `Nothing had a safe fix; ${values.out} is a plain copy.` : `${values.out} holds the mended copy. ${left === 0 ? 'Nothing is left.' : `${left} ${left === 1 ? 'finding is' : 'findings are'} left that need a decision.`}`].join('\n'))
+    else
+      out(
+        [
+          ...Object.entries(fixed).map(([rule, count]) => `  ${rule}: ${count} mended`),
+          Object.keys(fixed).length === 0
+            ? `Nothing had a safe fix; ${values.out} is a plain copy.`
+            : `${values.out} holds the mended copy. ${left === 0 ? 'Nothing is left.' : `${left} ${left === 1 ? 'finding is' : 'findings are'} left that need a decision.`}`,
+        ].join('\n'),
+      )
     return 0
   }
   const site = readSite(folder, viewport, values.sheet)
   switch (command) {
     case 'resolve': {
       const page = pageNamed(site, values.page)
-      if (values.state !== undefined && !WORN_STATES.includes(values.state as WornState)) throw new WrongUse(`There is no state ${values.state}: it is one of ${WORN_STATES.join(', ')}.`)
+      if (values.state !== undefined && !WORN_STATES.includes(values.state as WornState))
+        throw new WrongUse(`There is no state ${values.state}: it is one of ${WORN_STATES.join(', ')}.`)
       const elements = resolve(site, page, values.selector, values.state as WornState | undefined)
-      out(values.json ? JSON.stringify({ elements }) : elements.map(({ path, properties }) => [path, ...Object.entries(properties).filter(([, { from }]) => from.kind !== 'initial').map(([name, { value, from }]) => `  ${name}: ${value}  ${from.kind}${from.file ? ` ${from.file} line ${from.line}` : ''}${from.selector ? ` ${from.selector}` : ''}`)].join('\n')).join('\n'))
+      out(
+        values.json
+          ? JSON.stringify({ elements })
+          : elements
+              .map(({ path, properties }) =>
+                [
+                  path,
+                  ...Object.entries(properties)
+                    .filter(([, { from }]) => from.kind !== 'initial')
+                    .map(
+                      ([name, { value, from }]) =>
+                        `  ${name}: ${value}  ${from.kind}${from.file ? ` ${from.file} line ${from.line}` : ''}${from.selector ? ` ${from.selector}` : ''}`,
+                    ),
+                ].join('\n'),
+              )
+              .join('\n'),
+      )
       return 0
     }
     case 'trace': {
-      if (!values.selector || !values.property) throw new WrongUse('Say which element and property: --selector S --property color.')
+      if (!values.selector || !values.property)
+        throw new WrongUse('Say which element and property: --selector S --property color.')
       const page = pageNamed(site, values.page)
       const traced = traceOf(site, page, values.selector, values.property)
       if (values.json) out(JSON.stringify({ element: traced }))
-      else out(traced ? `${traced.path}\n\n${traceText(traced, page)}` : `${values.selector} touches nothing on ${page}.`)
+      else
+        out(traced ? `${traced.path}\n\n${traceText(traced, page)}` : `${values.selector} touches nothing on ${page}.`)
       return traced ? 0 : 1
     }
     case 'check': {
       const level = values['fail-on'] as Severity
-      if (!SEVERITIES.includes(level)) throw new WrongUse(`--fail-on is one of ${SEVERITIES.join(', ')}; “${level}” is none.`)
+      if (!SEVERITIES.includes(level))
+        throw new WrongUse(`--fail-on is one of ${SEVERITIES.join(', ')}; “${level}” is none.`)
       if (values.json && values.sarif) throw new WrongUse('Ask for --json or for --sarif, not for both.')
       await measureImages(site, folder)
       const findings = check(site)
-      out(values.sarif ? JSON.stringify(sarif(findings)) : values.json ? JSON.stringify({ findings }) : checkText(findings))
+      out(
+        values.sarif
+          ? JSON.stringify(sarif(findings))
+          : values.json
+            ? JSON.stringify({ findings })
+            : checkText(findings),
+      )
       return fails(findings, level) ? 1 : 0
     }
     case 'colours': {
@@ -109,8 +159,20 @@ async function run(argv: readonly string[], out: (text: string) => void): Promis
       if (!values.selector) throw new WrongUse('Say which selector: --selector S.')
       const found = reach(site, values.selector)
       if (values.json) out(JSON.stringify(found))
-      else if (found.total === 0) out(`${values.selector} touches nothing. ${whyNothing(values.selector, site.pages.map((page) => site.model.page(page)))}`)
-      else out([`${values.selector} touches ${found.total} on ${found.pages.length} ${found.pages.length === 1 ? 'page' : 'pages'}`, ...found.pages.map(({ page, count }) => `  ${page}: ${count}`)].join('\n'))
+      else if (found.total === 0)
+        out(
+          `${values.selector} touches nothing. ${whyNothing(
+            values.selector,
+            site.pages.map((page) => site.model.page(page)),
+          )}`,
+        )
+      else
+        out(
+          [
+            `${values.selector} touches ${found.total} on ${found.pages.length} ${found.pages.length === 1 ? 'page' : 'pages'}`,
+            ...found.pages.map(({ page, count }) => `  ${page}: ${count}`),
+          ].join('\n'),
+        )
       return 0
     }
   }
@@ -118,6 +180,7 @@ async function run(argv: readonly string[], out: (text: string) => void): Promis
 
 function pixels(name: string, text: string): number {
   const value = Number(text)
-  if (!(value > 0 && value < 100_000)) throw new WrongUse(`--${name} is a number of px, such as 1280; “${text}” is none.`)
+  if (!(value > 0 && value < 100_000))
+    throw new WrongUse(`--${name} is a number of px, such as 1280; “${text}” is none.`)
   return value
 }

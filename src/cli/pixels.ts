@@ -5,10 +5,22 @@ import type { FolderSite } from './read-site.ts'
 
 /** Reads the dimensions of a folder's images and tells the model. Images that cannot be read have none. */
 export async function measureImages({ model }: FolderSite, folder: string): Promise<void> {
-  const files = await Promise.all([...model.files.values()].map(async (file) => {
-    if (!isImage(file.path)) return file
-    const meta = await sharp(path.join(folder, file.path)).metadata().catch(() => null)
-    return { ...file, pixels: meta?.width && meta.height ? ((meta.orientation ?? 1) >= 5 ? { width: meta.height, height: meta.width } : { width: meta.width, height: meta.height }) : null }
-  }))
+  const files = await Promise.all(
+    [...model.files.values()].map(async (file) => {
+      if (!isImage(file.path)) return file
+      const meta = await sharp(path.join(folder, file.path))
+        .metadata()
+        .catch(() => null)
+      return {
+        ...file,
+        pixels:
+          meta?.width && meta.height
+            ? (meta.orientation ?? 1) >= 5
+              ? { width: meta.height, height: meta.width }
+              : { width: meta.width, height: meta.height }
+            : null,
+      }
+    }),
+  )
   model.setFiles(files, model.sheetPath)
 }

@@ -34,7 +34,11 @@ export function readSite(folder: string, viewport: Viewport, wanted?: string): F
     .filter((entry) => entry.isFile())
     .map((entry) => path.relative(folder, path.join(entry.parentPath, entry.name)).split(path.sep).join('/'))
     .filter((file) => !/(?:^|\/)(?:\.|node_modules\/)/.test(file))
-  const texts = new Map(files.filter((file) => isPage(file) || isSheet(file)).map((file) => [file, textOf(readFileSync(path.join(folder, file))).text]))
+  const texts = new Map(
+    files
+      .filter((file) => isPage(file) || isSheet(file))
+      .map((file) => [file, textOf(readFileSync(path.join(folder, file))).text]),
+  )
   const pages = [...texts.keys()].filter(isPage).sort()
   if (pages.length === 0) throw new WrongUse(`There is no HTML page in ${folder}.`)
   const model = new SiteModel(viewport)
@@ -43,7 +47,15 @@ export function readSite(folder: string, viewport: Viewport, wanted?: string): F
     throw new WrongUse(`There is no sheet ${wanted} in ${folder}.${close ? ` The closest name is ${close}.` : ''}`)
   }
   const infos = files.map((file) => ({ path: file, size: statSync(path.join(folder, file)).size, pixels: null }))
-  model.setFiles(infos, wanted ?? chooseSheet(files, pages.map((page) => ({ path: page, text: texts.get(page)! }))) ?? NEW_SHEET)
+  model.setFiles(
+    infos,
+    wanted ??
+      chooseSheet(
+        files,
+        pages.map((page) => ({ path: page, text: texts.get(page)! })),
+      ) ??
+      NEW_SHEET,
+  )
   for (const [file, text] of texts) model.setText(file, text)
   // The same few declarations are spoken of again and again.
   const places = new Map<string, Place>()
@@ -62,5 +74,7 @@ export function pageNamed(site: FolderSite, name: string | undefined): SitePath 
   const wanted = path.posix.normalize(name.replaceAll('\\', '/')).replace(/^\/+/, '')
   if (site.pages.includes(wanted)) return wanted
   const close = closestName(wanted, site.pages)
-  throw new WrongUse(`There is no page ${name}. ${close ? `The closest name is ${close}.` : `The pages are ${site.pages.join(', ')}.`}`)
+  throw new WrongUse(
+    `There is no page ${name}. ${close ? `The closest name is ${close}.` : `The pages are ${site.pages.join(', ')}.`}`,
+  )
 }

@@ -5,7 +5,11 @@ export function count(number: number, one: string, many = `${one}s`): string {
 
 /** A weight as people say it: "812 bytes", "12 kB", "1.0 MB" (1 kB is 1000 bytes). */
 export function weight(bytes: number): string {
-  return bytes < 1000 ? `${bytes} bytes` : bytes < 1e6 ? `${Math.round(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(1)} MB`
+  return bytes < 1000
+    ? `${bytes} bytes`
+    : bytes < 1e6
+      ? `${Math.round(bytes / 1000)} kB`
+      : `${(bytes / 1e6).toFixed(1)} MB`
 }
 
 /** Names in a row: "a", "a and b", "a, b and c", "a, b and 4 more". */

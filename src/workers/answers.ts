@@ -35,27 +35,41 @@ export function answersOf(model: SiteModel, check: FitCheck): Answers {
     attach: ({ paths }) => model.attach(paths),
     reach: ({ selector }) => model.reachReport(selector),
     inspect: ({ page, index, viewport, pseudo }) => model.inspect(page, index, viewport, pseudo),
-    offers: ({ page, index, property, value, viewport, pseudo }) => model.offers(page, index, property, value, viewport, pseudo),
+    offers: ({ page, index, property, value, viewport, pseudo }) =>
+      model.offers(page, index, property, value, viewport, pseudo),
     rivals: ({ selector, properties }) => model.rivals(selector, properties),
     boxTargets: () => model.boxTargets(),
-    rules: () => RULES.map(({ id, severity, prevents, title, explanation }) => ({ id, severity, prevents, title, explanation })),
+    rules: () =>
+      RULES.map(({ id, severity, prevents, title, explanation }) => ({ id, severity, prevents, title, explanation })),
     fix: ({ findings }) => check.fix(findings),
     moves: ({ moves }) => {
       const leaving = new Set(moves.map(({ from }) => from))
       const twice = moves.find(({ to }, at) => moves.findIndex((each) => each.to === to) !== at)
-      const fault = twice ? `Two files would be called ${twice.to}.` : moves.map((move) => moveFault(model, move, leaving)).find((each) => each !== null) ?? ''
+      const fault = twice
+        ? `Two files would be called ${twice.to}.`
+        : (moves.map((move) => moveFault(model, move, leaving)).find((each) => each !== null) ?? '')
       return { fault, change: fault === '' ? planMoves(model, moves) : NO_CHANGE }
     },
-    referrers: ({ paths }) => referrersTo(model, new Set(paths)).map((referrer) => ({ ...referrer, line: placeOf(model.text(referrer.file), referrer.offset).line })),
+    referrers: ({ paths }) =>
+      referrersTo(model, new Set(paths)).map((referrer) => ({
+        ...referrer,
+        line: placeOf(model.text(referrer.file), referrer.offset).line,
+      })),
     newPage: ({ path, title, how, siteName }) => newPageText(model, path, title, how, siteName),
     blocks: ({ page }) => blocksOf(model.page(page)),
-    parts: () => [...partsOf(model)].map(([name, places]): PartView => {
-      const common = commonVersion(model, places)
-      return {
-        name, pages: places.map(({ path }) => path), from: common?.block.path ?? places[0]!.path, text: common?.block.text ?? '',
-        drifted: places.filter(({ path, place }) => !place.block || common?.forms.get(path) !== common?.form).map(({ path }) => path),
-      }
-    }),
+    parts: () =>
+      [...partsOf(model)].map(([name, places]): PartView => {
+        const common = commonVersion(model, places)
+        return {
+          name,
+          pages: places.map(({ path }) => path),
+          from: common?.block.path ?? places[0]!.path,
+          text: common?.block.text ?? '',
+          drifted: places
+            .filter(({ path, place }) => !place.block || common?.forms.get(path) !== common?.form)
+            .map(({ path }) => path),
+        }
+      }),
     share: (ask) => planShare(model, ask),
     part: ({ name, page, text }) => planPart(model, name, { path: page, text }),
     unshare: ({ name }) => ({ ...NO_CHANGE, texts: planUnshare(model, name) }),
@@ -65,7 +79,13 @@ export function answersOf(model: SiteModel, check: FitCheck): Answers {
     images: () => imagesOf(new FitSite(model)),
     weights: () => model.pagePaths.map((path) => weightOf(model, path)),
     lift: (choices) => planLift(model, choices),
-    swatchReach: ({ name }) => swatchReach(model.context().readSheet(model.sheetPath) ?? parseSheet(''), name, model.pagePaths, (page, selector) => reachOf(model.page(page), selector).map(({ index }) => index)),
+    swatchReach: ({ name }) =>
+      swatchReach(
+        model.context().readSheet(model.sheetPath) ?? parseSheet(''),
+        name,
+        model.pagePaths,
+        (page, selector) => reachOf(model.page(page), selector).map(({ index }) => index),
+      ),
     contrastOffer: ({ pair, viewport }) => contrastOffer(model, pair, viewport),
     specimens: ({ viewport }) => roleSpecimens(model, viewport),
     missed: ({ selector, joined, viewport }) => missedBy(model, selector, joined, viewport),
@@ -73,9 +93,20 @@ export function answersOf(model: SiteModel, check: FitCheck): Answers {
     unusedFaces: () => {
       const sheet = model.context().readSheet(model.sheetPath)
       const others = model.wornSheets.filter(({ path }) => path !== model.sheetPath).map(({ sheet: { text } }) => text)
-      return sheet ? unusedFaces(sheet, { sheetPath: model.sheetPath, pagePaths: model.pagePaths, page: (path) => model.page(path), others }).map(({ rule }) => rule.from) : []
+      return sheet
+        ? unusedFaces(sheet, {
+            sheetPath: model.sheetPath,
+            pagePaths: model.pagePaths,
+            page: (path) => model.page(path),
+            others,
+          }).map(({ rule }) => rule.from)
+        : []
     },
-    prose: () => model.pagePaths.slice(0, PROSE_PAGES).map((path) => textOf(model.page(path), model.page(path).root, PROSE_LETTERS)).join(' '),
+    prose: () =>
+      model.pagePaths
+        .slice(0, PROSE_PAGES)
+        .map((path) => textOf(model.page(path), model.page(path).root, PROSE_LETTERS))
+        .join(' '),
   }
 }
 
@@ -86,9 +117,21 @@ function wrapOn(model: SiteModel, { page: path, index, wrapper, caption, all }: 
   const outcomes = (all ? model.pagePaths : [path]).map((each) => {
     const page = model.page(each)
     const other = each === path ? element : counterpart(page, element)
-    if (!other) return { page: each, state: 'lacks' as const, why: 'Nothing stands there in the same place.', splices: [] }
+    if (!other)
+      return { page: each, state: 'lacks' as const, why: 'Nothing stands there in the same place.', splices: [] }
     const why = wrapFault(page, other, wrapper)
-    return why === '' ? { page: each, state: 'changed' as const, why, splices: wrapElement(page, other, wrapper, caption) } : { page: each, state: 'skipped' as const, why, splices: [] }
+    return why === ''
+      ? { page: each, state: 'changed' as const, why, splices: wrapElement(page, other, wrapper, caption) }
+      : { page: each, state: 'skipped' as const, why, splices: [] }
   })
-  return { fault, pages: outcomes.map(({ page, state, why }) => ({ page, state, why })), change: { ...NO_CHANGE, texts: outcomes.filter(({ splices }) => splices.length > 0).map(({ page, splices }) => ({ doc: fileDoc(page), splices })) } }
+  return {
+    fault,
+    pages: outcomes.map(({ page, state, why }) => ({ page, state, why })),
+    change: {
+      ...NO_CHANGE,
+      texts: outcomes
+        .filter(({ splices }) => splices.length > 0)
+        .map(({ page, splices }) => ({ doc: fileDoc(page), splices })),
+    },
+  }
 }

@@ -39,7 +39,12 @@ export class SiteWorker {
   }
 
   /** Asks what takes long: hears how far it is, and can be called off; then the answer is null. */
-  askLong<Q extends LongQuestion>(question: Q, ask: Questions[Q]['ask'], onProgress: (progress: LongProgress[Q]) => void, signal: AbortSignal): Promise<Questions[Q]['answer']> {
+  askLong<Q extends LongQuestion>(
+    question: Q,
+    ask: Questions[Q]['ask'],
+    onProgress: (progress: LongProgress[Q]) => void,
+    signal: AbortSignal,
+  ): Promise<Questions[Q]['answer']> {
     this.beforeAsk()
     const id = this.next
     this.progress.set(id, onProgress)
@@ -90,7 +95,11 @@ export function picturePalette(picture: Blob): Promise<MainColor[]> {
 }
 
 /** Packs files into one ZIP in a worker. `onProgress` hears the share done, 0 to 1. Aborting rejects. */
-export function packFolder(files: { path: string; file: File }[], onProgress: (share: number) => void, signal: AbortSignal): Promise<Blob> {
+export function packFolder(
+  files: { path: string; file: File }[],
+  onProgress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<Blob> {
   return new Promise((resolve, reject) => {
     const worker = new Worker(new URL('./zip.worker.ts', import.meta.url), { type: 'module' })
     const end = (settle: () => void) => {

@@ -25,7 +25,11 @@ scope.onmessage = async ({ data }: MessageEvent<{ address: string }>) => {
   const read = siteStateSchema.safeParse(body)
   if (!response.ok || !read.success) {
     const said = errorSchema.safeParse(body).data?.error
-    return say({ type: 'failed', code: said?.code ?? 'failed', message: said?.message ?? 'Attire’s server gave an answer that cannot be read. Reload the page.' })
+    return say({
+      type: 'failed',
+      code: said?.code ?? 'failed',
+      message: said?.message ?? 'Attire’s server gave an answer that cannot be read. Reload the page.',
+    })
   }
   const { texts, ...site } = read.data
   say({ type: 'site', site: { ...site, texts: {} } })

@@ -14,10 +14,16 @@ scope.onmessage = async ({ data }: MessageEvent<Blob>) => {
   try {
     const whole = await createImageBitmap(data)
     const scale = Math.min(1, LONGEST / Math.max(whole.width, whole.height))
-    const canvas = new OffscreenCanvas(Math.max(1, Math.round(whole.width * scale)), Math.max(1, Math.round(whole.height * scale)))
+    const canvas = new OffscreenCanvas(
+      Math.max(1, Math.round(whole.width * scale)),
+      Math.max(1, Math.round(whole.height * scale)),
+    )
     const context = canvas.getContext('2d', { willReadFrequently: true })!
     context.drawImage(whole, 0, 0, canvas.width, canvas.height)
-    scope.postMessage({ type: 'colors', colors: mainColors(context.getImageData(0, 0, canvas.width, canvas.height).data, COLORS) } satisfies FromPicture)
+    scope.postMessage({
+      type: 'colors',
+      colors: mainColors(context.getImageData(0, 0, canvas.width, canvas.height).data, COLORS),
+    } satisfies FromPicture)
   } catch {
     scope.postMessage({ type: 'failed' } satisfies FromPicture)
   }

@@ -38,7 +38,11 @@ export interface PartView {
 /** What wrapping an element comes to. */
 export interface WrapView {
   readonly fault: string
-  readonly pages: readonly { readonly page: SitePath; readonly state: 'changed' | 'lacks' | 'skipped'; readonly why: string }[]
+  readonly pages: readonly {
+    readonly page: SitePath
+    readonly state: 'changed' | 'lacks' | 'skipped'
+    readonly why: string
+  }[]
   readonly change: SiteChange
 }
 
@@ -47,7 +51,10 @@ export interface Questions {
   attach: { ask: { paths: SitePath[] }; answer: { path: SitePath; splices: Splice[] }[] }
   reach: { ask: { selector: string }; answer: ReachReport }
   inspect: { ask: { page: SitePath; index: number; pseudo: string; viewport: Viewport }; answer: Inspection | null }
-  offers: { ask: { page: SitePath; index: number; pseudo: string; property: string; value: string; viewport: Viewport }; answer: Offer[] }
+  offers: {
+    ask: { page: SitePath; index: number; pseudo: string; property: string; value: string; viewport: Viewport }
+    answer: Offer[]
+  }
   rivals: { ask: { selector: string; properties: string[] }; answer: Rival[] }
   boxTargets: { ask: Record<string, never>; answer: BoxTarget[] }
   rules: { ask: Record<string, never>; answer: RuleWords[] }
@@ -57,7 +64,10 @@ export interface Questions {
   newPage: { ask: { path: SitePath; title: string; how: NewPageKind; siteName: string }; answer: string }
   blocks: { ask: { page: SitePath }; answer: PageBlock[] }
   parts: { ask: Record<string, never>; answer: PartView[] }
-  share: { ask: { page: SitePath; index: number; name: string; pages?: SitePath[]; into?: SitePath[] }; answer: { name: string; outcomes: PartOutcome[] } }
+  share: {
+    ask: { page: SitePath; index: number; name: string; pages?: SitePath[]; into?: SitePath[] }
+    answer: { name: string; outcomes: PartOutcome[] }
+  }
   part: { ask: { name: string; page: SitePath; text: string }; answer: PartOutcome[] }
   unshare: { ask: { name: string }; answer: SiteChange }
   navigations: { ask: { page: SitePath }; answer: NavView[] }
@@ -67,7 +77,10 @@ export interface Questions {
   weights: { ask: Record<string, never>; answer: PageWeight[] }
   lift: { ask: LiftChoices; answer: LiftPlan }
   swatchReach: { ask: { name: string }; answer: SwatchReach }
-  contrastOffer: { ask: { pair: Pick<ContrastPair, 'kind' | 'text' | 'background' | 'needs' | 'state' | 'sample'>; viewport: Viewport }; answer: ContrastOffer | null }
+  contrastOffer: {
+    ask: { pair: Pick<ContrastPair, 'kind' | 'text' | 'background' | 'needs' | 'state' | 'sample'>; viewport: Viewport }
+    answer: ContrastOffer | null
+  }
   specimens: { ask: { viewport: Viewport }; answer: RoleSpecimen[] }
   missed: { ask: { selector: string; joined: string[]; viewport: Viewport }; answer: MissedText[] }
   sizes: { ask: { selector: string; viewport: Viewport }; answer: SizeOutcome[] }

@@ -65,7 +65,10 @@ function reportFit(): void {
     news.push([path, []])
   }
   if (!pass || performance.now() - toldFit > NEWS_MS) {
-    say({ type: 'fit', news: { pages: news, done: pass ? (last?.done ?? 0) : model.pagePaths.length, total: model.pagePaths.length } })
+    say({
+      type: 'fit',
+      news: { pages: news, done: pass ? (last?.done ?? 0) : model.pagePaths.length, total: model.pagePaths.length },
+    })
     news = []
     toldFit = performance.now()
   }
@@ -116,13 +119,20 @@ function* proofOf({ change }: Questions['prove']['ask']): Slices<ProofProgress, 
   const names = new Map(change.moves.map(({ from, to }) => [from, to]))
   const sheets = change.texts.some(({ doc }) => doc === model.docOf(model.sheetPath))
   const touched = new Set(change.texts.map(({ doc }) => doc))
-  const pages = model.pagePaths.filter((path) => sheets || touched.has(model.docOf(path))).map((path) => ({ before: path, after: names.get(path) ?? path }))
+  const pages = model.pagePaths
+    .filter((path) => sheets || touched.has(model.docOf(path)))
+    .map((path) => ({ before: path, after: names.get(path) ?? path }))
   const all: ProofProgress[] = []
   for (const progress of prove(model, after, pages)) {
     all.push(progress)
     yield { ...progress, altered: [] }
   }
-  return { done: pages.length, total: pages.length, elements: all.reduce((sum, each) => sum + each.elements, 0), altered: all.flatMap((each) => each.altered) }
+  return {
+    done: pages.length,
+    total: pages.length,
+    elements: all.reduce((sum, each) => sum + each.elements, 0),
+    altered: all.flatMap((each) => each.altered),
+  }
 }
 
 function ask<Q extends Exclude<Question, LongQuestion>>(question: Q, asked: Questions[Q]['ask']): unknown {

@@ -12,25 +12,54 @@ const DEMO = 'demo/vennor-isles'
 async function attire(...argv: string[]): Promise<{ code: number; out: string; err: string }> {
   let out = ''
   let err = ''
-  const code = await main(argv, (text) => (out += text), (text) => (err += text))
+  const code = await main(
+    argv,
+    (text) => (out += text),
+    (text) => (err += text),
+  )
   return { code, out, err }
 }
 
 describe('resolve', () => {
   it('gives every longhand of every element, with where it comes from', async () => {
     const { code, out } = await attire('resolve', DEMO, '--page', 'index.html', '--json')
-    const { elements } = JSON.parse(out) as { elements: { index: number; path: string; properties: Record<string, { value: string; from: Record<string, unknown> }> }[] }
+    const { elements } = JSON.parse(out) as {
+      elements: {
+        index: number
+        path: string
+        properties: Record<string, { value: string; from: Record<string, unknown> }>
+      }[]
+    }
     expect(code).toBe(0)
     expect(elements.map(({ index }) => index)).toEqual(elements.map((_, at) => at))
-    const kinds = new Set(elements.flatMap(({ properties }) => LONGHANDS.map(({ name }) => properties[name]?.from['kind'])))
+    const kinds = new Set(
+      elements.flatMap(({ properties }) => LONGHANDS.map(({ name }) => properties[name]?.from['kind'])),
+    )
     expect([...kinds].sort()).toEqual(['external', 'inherited', 'initial', 'inline', 'user-agent'])
     const lead = elements.find(({ path }) => path.endsWith('section > p:nth-of-type(1)'))!
-    expect(lead.properties['color']).toEqual({ value: 'rgb(27, 58, 75)', from: { origin: 'author', kind: 'inherited', file: 'css/site.css', line: 34, column: 3, selector: 'body', specificity: [0, 0, 1] } })
-    expect(lead.properties['font-size']).toMatchObject({ value: '20.8px', from: { kind: 'external', file: 'css/site.css', selector: '.lead' } })
+    expect(lead.properties['color']).toEqual({
+      value: 'rgb(27, 58, 75)',
+      from: {
+        origin: 'author',
+        kind: 'inherited',
+        file: 'css/site.css',
+        line: 34,
+        column: 3,
+        selector: 'body',
+        specificity: [0, 0, 1],
+      },
+    })
+    expect(lead.properties['font-size']).toMatchObject({
+      value: '20.8px',
+      from: { kind: 'external', file: 'css/site.css', selector: '.lead' },
+    })
   })
 
   it('wears states, and media queries at the width asked for', async () => {
-    const value = async (property: string, ...more: string[]) => JSON.parse((await attire('resolve', DEMO, '--page', 'index.html', '--json', ...more)).out).elements[0].properties[property].value
+    const value = async (property: string, ...more: string[]) =>
+      JSON.parse((await attire('resolve', DEMO, '--page', 'index.html', '--json', ...more)).out).elements[0].properties[
+        property
+      ].value
     expect(await value('color', '--selector', 'nav a', '--state', 'hover')).toBe('rgb(27, 58, 75)')
     expect(await value('color', '--selector', 'main a.more', '--state', 'visited')).toBe('rgb(91, 74, 122)')
     expect(await value('font-size', '--selector', 'h1', '--width', '360')).toBe('33.6px')
@@ -41,11 +70,20 @@ describe('resolve', () => {
 describe('trace and reach', () => {
   it('tells the ladder in words', async () => {
     const { code, out } = await attire('trace', DEMO, '--page', 'fares.html', '--selector', 'h1', '--property', 'color')
-    expect([code, out]).toEqual([0, expect.stringContaining('> h1 { color: #7a1f12 }  the <style> block in fares.html line 9')])
+    expect([code, out]).toEqual([
+      0,
+      expect.stringContaining('> h1 { color: #7a1f12 }  the <style> block in fares.html line 9'),
+    ])
     expect(out).toContain('It lost: both weigh the same, and the page’s own <style> block comes after the sheet.')
   })
   it('counts by page, and says why it is nothing', async () => {
-    expect(JSON.parse((await attire('reach', DEMO, '--selector', '.more', '--json')).out)).toEqual({ total: 6, pages: [{ page: 'index.html', count: 3 }, { page: 'notices.html', count: 3 }] })
+    expect(JSON.parse((await attire('reach', DEMO, '--selector', '.more', '--json')).out)).toEqual({
+      total: 6,
+      pages: [
+        { page: 'index.html', count: 3 },
+        { page: 'notices.html', count: 3 },
+      ],
+    })
     expect((await attire('reach', DEMO, '--selector', '.More')).out).toContain('write .more')
   })
 })
@@ -53,32 +91,85 @@ describe('trace and reach', () => {
 describe('colours and contrast', () => {
   it('lists swatches and written colours with their uses', async () => {
     const { code, out } = await attire('colours', DEMO, '--json')
-    const { colours } = JSON.parse(out) as { colours: { value: string; srgb: string; names: string[]; declarations: number }[] }
+    const { colours } = JSON.parse(out) as {
+      colours: { value: string; srgb: string; names: string[]; declarations: number }[]
+    }
     expect(code).toBe(0)
-    expect(colours.find(({ names }) => names.includes('--ink'))).toEqual({ value: '#1b3a4b', srgb: '#1b3a4b', names: ['--ink'], declarations: readFileSync(`${DEMO}/css/site.css`, 'utf8').match(/var\(--ink\)/g)!.length })
-    expect(colours.filter(({ names }) => names.length === 0).map(({ value }) => value)).toEqual(['#ffffff', '#5c6f78', '#5b4a7a'])
+    expect(colours.find(({ names }) => names.includes('--ink'))).toEqual({
+      value: '#1b3a4b',
+      srgb: '#1b3a4b',
+      names: ['--ink'],
+      declarations: readFileSync(`${DEMO}/css/site.css`, 'utf8').match(/var\(--ink\)/g)!.length,
+    })
+    expect(colours.filter(({ names }) => names.length === 0).map(({ value }) => value)).toEqual([
+      '#ffffff',
+      '#5c6f78',
+      '#5b4a7a',
+    ])
     expect((await attire('colours', DEMO)).out).toContain('#14596b  --tide')
   })
   it('gives every pairing with its ratio, by state and page, at the width asked for', async () => {
     const { code, out } = await attire('contrast', DEMO, '--json', '--width', '1280')
-    const { pairs } = JSON.parse(out) as { pairs: { text: string; background: string; ratio: number; needs: number; passes: boolean; state: string; elements: number; pages: string[] }[] }
+    const { pairs } = JSON.parse(out) as {
+      pairs: {
+        text: string
+        background: string
+        ratio: number
+        needs: number
+        passes: boolean
+        state: string
+        elements: number
+        pages: string[]
+      }[]
+    }
     expect(code).toBe(0)
-    expect(pairs.find(({ text, background, state, needs }) => text === '#1b3a4b' && background === '#fffaf0' && state === 'none' && needs === 4.5)).toMatchObject({ ratio: 11.51, passes: true })
-    expect(pairs.filter(({ passes }) => !passes)).toEqual([expect.objectContaining({ text: '#ff0000', background: '#ffffff', ratio: 4, needs: 4.5, state: 'active', pages: ['notices.html', 'isles/skerrow.html'] })])
+    expect(
+      pairs.find(
+        ({ text, background, state, needs }) =>
+          text === '#1b3a4b' && background === '#fffaf0' && state === 'none' && needs === 4.5,
+      ),
+    ).toMatchObject({ ratio: 11.51, passes: true })
+    expect(pairs.filter(({ passes }) => !passes)).toEqual([
+      expect.objectContaining({
+        text: '#ff0000',
+        background: '#ffffff',
+        ratio: 4,
+        needs: 4.5,
+        state: 'active',
+        pages: ['notices.html', 'isles/skerrow.html'],
+      }),
+    ])
     expect((await attire('contrast', DEMO)).out).toMatch(/4\.00 of 4\.5 {2}#ff0000 on #ffffff[^]*pairings pass\.$/)
   })
 })
 
 describe('check and fix', () => {
   const folder = () => mkdtempSync(path.join(tmpdir(), 'attire-cli-'))
-  const digest = (of: string) => readdirSync(of, { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile()).map((entry) => `${entry.name} ${createHash('sha256').update(readFileSync(path.join(entry.parentPath, entry.name))).digest('hex')}`).sort()
+  const digest = (of: string) =>
+    readdirSync(of, { recursive: true, withFileTypes: true })
+      .filter((entry) => entry.isFile())
+      .map(
+        (entry) =>
+          `${entry.name} ${createHash('sha256')
+            .update(readFileSync(path.join(entry.parentPath, entry.name)))
+            .digest('hex')}`,
+      )
+      .sort()
 
   it('tells findings with file, line and column, and fails from the level asked for', async () => {
     const { code, out } = await attire('check', DEMO, '--json')
     const { findings } = JSON.parse(out) as { findings: Record<string, unknown>[] }
     expect(code).toBe(1)
     expect(findings).toHaveLength(17)
-    expect(findings).toContainEqual({ rule: 'link-missing', severity: 'error', file: 'notices.html', line: 3, column: 1, message: 'No link to the sheet: nothing you set there arrives on this page.', fixable: true })
+    expect(findings).toContainEqual({
+      rule: 'link-missing',
+      severity: 'error',
+      file: 'notices.html',
+      line: 3,
+      column: 1,
+      message: 'No link to the sheet: nothing you set there arrives on this page.',
+      fixable: true,
+    })
     expect(findings.map(({ file }) => file)).toEqual([...findings.map(({ file }) => file)].sort())
     expect((await attire('check', DEMO)).out).toContain('2 errors, 11 warnings, 4 notes.')
   })
@@ -86,19 +177,31 @@ describe('check and fix', () => {
     const before = digest(DEMO)
     const to = path.join(folder(), 'out')
     const { code, out } = await attire('fix', DEMO, '--out', to, '--json')
-    expect([code, JSON.parse(out)]).toEqual([0, { fixed: { 'link-missing': 1, 'link-target-missing': 1, 'loose-text': 1 }, left: 14 }])
+    expect([code, JSON.parse(out)]).toEqual([
+      0,
+      { fixed: { 'link-missing': 1, 'link-target-missing': 1, 'loose-text': 1 }, left: 14 },
+    ])
     expect(digest(DEMO)).toEqual(before)
     expect(readFileSync(path.join(to, 'isles/skerrow.html'), 'utf8')).toContain('href="../css/site.css"')
-    expect(readFileSync(path.join(to, 'images/night-crossing.png'))).toEqual(readFileSync(path.join(DEMO, 'images/night-crossing.png')))
+    expect(readFileSync(path.join(to, 'images/night-crossing.png'))).toEqual(
+      readFileSync(path.join(DEMO, 'images/night-crossing.png')),
+    )
     expect((await attire('check', to)).code).toBe(0)
     expect((await attire('check', to, '--fail-on', 'warning')).code).toBe(1)
     const one = path.join(folder(), 'out')
-    expect(JSON.parse((await attire('fix', DEMO, '--out', one, '--rule', 'link-missing', '--json')).out).fixed).toEqual({ 'link-missing': 1 })
-    expect(readFileSync(path.join(one, 'isles/skerrow.html'))).toEqual(readFileSync(path.join(DEMO, 'isles/skerrow.html')))
+    expect(JSON.parse((await attire('fix', DEMO, '--out', one, '--rule', 'link-missing', '--json')).out).fixed).toEqual(
+      { 'link-missing': 1 },
+    )
+    expect(readFileSync(path.join(one, 'isles/skerrow.html'))).toEqual(
+      readFileSync(path.join(DEMO, 'isles/skerrow.html')),
+    )
   })
   it('renames in the copy, with all references', async () => {
     const from = folder()
-    writeFileSync(path.join(from, 'index.html'), '<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>x</title><link rel="stylesheet" href="My%20Style.css"><p><a href="About%20Us.html">x</a>')
+    writeFileSync(
+      path.join(from, 'index.html'),
+      '<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>x</title><link rel="stylesheet" href="My%20Style.css"><p><a href="About%20Us.html">x</a>',
+    )
     writeFileSync(path.join(from, 'About Us.html'), readFileSync(path.join(from, 'index.html')))
     writeFileSync(path.join(from, 'My Style.css'), 'p { margin: 0 }')
     const to = path.join(folder(), 'out')
@@ -111,7 +214,13 @@ describe('check and fix', () => {
     // 3.30 require, and the values they allow.
     const log = JSON.parse((await attire('check', DEMO, '--sarif')).out)
     expect([log.version, log.runs.length, log.runs[0].tool.driver.name]).toEqual(['2.1.0', 1, 'Attire'])
-    const { results, tool: { driver: { rules } }, columnKind } = log.runs[0]
+    const {
+      results,
+      tool: {
+        driver: { rules },
+      },
+      columnKind,
+    } = log.runs[0]
     expect(columnKind).toBe('utf16CodeUnits')
     expect(new Set(rules.map(({ id }: { id: string }) => id)).size).toBe(rules.length)
     expect(results).toHaveLength(17)
@@ -119,7 +228,10 @@ describe('check and fix', () => {
       expect(rules[ruleIndex].id).toBe(ruleId)
       expect(['none', 'note', 'warning', 'error']).toContain(level)
       expect(message.text).not.toBe('')
-      const { artifactLocation: { uri }, region: { startLine, startColumn } } = locations[0].physicalLocation
+      const {
+        artifactLocation: { uri },
+        region: { startLine, startColumn },
+      } = locations[0].physicalLocation
       expect(new URL(uri, 'file:///x/').pathname).toBe(`/x/${uri}`)
       expect(startLine >= 1 && startColumn >= 1).toBe(true)
     }
@@ -156,7 +268,11 @@ describe('wrong use', () => {
 })
 
 it('runs from the shell, with nothing but its answer on standard output', async () => {
-  const { status, stdout } = spawnSync(process.execPath, ['scripts/attire.mjs', 'reach', DEMO, '--selector', 'main p', '--json'], { encoding: 'utf8' })
+  const { status, stdout } = spawnSync(
+    process.execPath,
+    ['scripts/attire.mjs', 'reach', DEMO, '--selector', 'main p', '--json'],
+    { encoding: 'utf8' },
+  )
   expect(status).toBe(0)
   expect(JSON.parse(stdout)).toMatchObject({ total: 35 })
 })

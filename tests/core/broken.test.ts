@@ -14,45 +14,148 @@ import { applySplices } from '../../src/core/text/splice.ts'
 import { siteOf } from './model.ts'
 
 // Broken markup and broken styles: whatever is planned on them fits their texts, and nothing throws.
-const markup = fc.array(fc.constantFrom(
-  '<!doctype html>', '<html lang=de>', '<head>', '</head>', '<title>t</title>', '<title>', '<link rel=stylesheet href=css/site.css>', '<link href="css/sit.css">', '<style>', '</style>', 'p { color: red }', '@media print { a { top: 0', '<body>', '</body>', '</html>', '<header>', '</header>', '<nav>', '</nav>', '<main>', '</main>', '<footer>', '</footer>',
-  '<ul><li><a href="b.html">b</a></li>', '<a href=#>x', '</a>', '<a href="../x y.html?q=1&amp;r#z">', '<img src="a b.png">', '<img srcset="a b.png 2x, images/c.png">', '<p style="color: red">', '<p style="color">', '<div id=a>', '<div id=a class="x y">', '</div>', '<table>', '<tr>', 'text', '<!-- shared part: n -->', '<!-- end of shared part: n -->', '<!--', '-->', '<svg>', '<base href="css/">', '<meta http-equiv=refresh content="1;url=b.html">', '\r\n', '&nope;', '<', '"', '<p a="1"b=\'2\' a=3>',
-), { maxLength: 22 }).map((parts) => parts.join(''))
-const sheet = fc.array(fc.constantFrom('p { color: red }', '@import "b.css";', 'a { background: url(', 'x b.png)', '}', '{', '/*', '*/', '.x { margin: 0 ', '@media {', '"', 'p, { top: 0 }', ':root { --a: 1px }'), { maxLength: 8 }).map((parts) => parts.join(' '))
+const markup = fc
+  .array(
+    fc.constantFrom(
+      '<!doctype html>',
+      '<html lang=de>',
+      '<head>',
+      '</head>',
+      '<title>t</title>',
+      '<title>',
+      '<link rel=stylesheet href=css/site.css>',
+      '<link href="css/sit.css">',
+      '<style>',
+      '</style>',
+      'p { color: red }',
+      '@media print { a { top: 0',
+      '<body>',
+      '</body>',
+      '</html>',
+      '<header>',
+      '</header>',
+      '<nav>',
+      '</nav>',
+      '<main>',
+      '</main>',
+      '<footer>',
+      '</footer>',
+      '<ul><li><a href="b.html">b</a></li>',
+      '<a href=#>x',
+      '</a>',
+      '<a href="../x y.html?q=1&amp;r#z">',
+      '<img src="a b.png">',
+      '<img srcset="a b.png 2x, images/c.png">',
+      '<p style="color: red">',
+      '<p style="color">',
+      '<div id=a>',
+      '<div id=a class="x y">',
+      '</div>',
+      '<table>',
+      '<tr>',
+      'text',
+      '<!-- shared part: n -->',
+      '<!-- end of shared part: n -->',
+      '<!--',
+      '-->',
+      '<svg>',
+      '<base href="css/">',
+      '<meta http-equiv=refresh content="1;url=b.html">',
+      '\r\n',
+      '&nope;',
+      '<',
+      '"',
+      '<p a="1"b=\'2\' a=3>',
+    ),
+    { maxLength: 22 },
+  )
+  .map((parts) => parts.join(''))
+const sheet = fc
+  .array(
+    fc.constantFrom(
+      'p { color: red }',
+      '@import "b.css";',
+      'a { background: url(',
+      'x b.png)',
+      '}',
+      '{',
+      '/*',
+      '*/',
+      '.x { margin: 0 ',
+      '@media {',
+      '"',
+      'p, { top: 0 }',
+      ':root { --a: 1px }',
+    ),
+    { maxLength: 8 },
+  )
+  .map((parts) => parts.join(' '))
 
 describe('whatever the pages hold', () => {
-  const site = fc.tuple(markup, markup, sheet).map(([index, other, css]) => siteOf({ 'index.html': index, 'isles/b.html': other, 'css/site.css': css }, ['images/c.png', 'a b.png']))
+  const site = fc
+    .tuple(markup, markup, sheet)
+    .map(([index, other, css]) =>
+      siteOf({ 'index.html': index, 'isles/b.html': other, 'css/site.css': css }, ['images/c.png', 'a b.png']),
+    )
   it('the check ends, its fixes fit, and what they mend stays mended', () => {
-    fc.assert(fc.property(site, (model) => {
-      const check = new FitCheck(model)
-      const findings = check.findings()
-      for (const { file, from, to } of findings) expect(from <= to && to <= Math.max(model.text(file).length, 0), file).toBe(true)
-      const after = model.after(check.fix(findings))
-      expect(after.pagePaths).toHaveLength(2)
-      new FitCheck(after).findings()
-    }), { numRuns: 250 })
+    fc.assert(
+      fc.property(site, (model) => {
+        const check = new FitCheck(model)
+        const findings = check.findings()
+        for (const { file, from, to } of findings)
+          expect(from <= to && to <= Math.max(model.text(file).length, 0), file).toBe(true)
+        const after = model.after(check.fix(findings))
+        expect(after.pagePaths).toHaveLength(2)
+        new FitCheck(after).findings()
+      }),
+      { numRuns: 250 },
+    )
   })
   it('moves, shares, lifts, wraps and new pages fit the texts', () => {
-    fc.assert(fc.property(site, fc.nat(40), (model, pick) => {
-      model.after(planMoves(model, [{ from: 'isles/b.html', to: 'x/y/z.html' }, { from: 'css/site.css', to: 'site.css' }, { from: 'images/c.png', to: 'c d.png' }]))
-      for (const path of model.pagePaths) {
-        const page = model.page(path)
-        const element = page.elements[pick % page.elements.length]!
-        const { outcomes } = planShare(model, { page: path, index: element.index, name: 'part', into: model.pagePaths })
-        const shared = model.after({ ...NO_CHANGE, texts: outcomes.map(({ page: each, splices }) => ({ doc: fileDoc(each), splices })) })
-        shared.after({ ...NO_CHANGE, texts: planUnshare(shared, 'part') })
-        for (const wrapper of WRAPPERS) applySplices(page.text, wrapElement(page, element, wrapper, 'c'))
-        for (const navigation of navigationsOf(model, path)) {
-          for (const edit of [{ kind: 'move', from: 0, to: 1 }, { kind: 'add', words: 'x', file: 'index.html' }, { kind: 'remove', at: 0 }, { kind: 'words', at: 0, words: '<&' }] as const) {
-            for (const { page: each, splices } of planNavEdit(model, path, navigation.index, edit)) applySplices(model.text(each), splices)
+    fc.assert(
+      fc.property(site, fc.nat(40), (model, pick) => {
+        model.after(
+          planMoves(model, [
+            { from: 'isles/b.html', to: 'x/y/z.html' },
+            { from: 'css/site.css', to: 'site.css' },
+            { from: 'images/c.png', to: 'c d.png' },
+          ]),
+        )
+        for (const path of model.pagePaths) {
+          const page = model.page(path)
+          const element = page.elements[pick % page.elements.length]!
+          const { outcomes } = planShare(model, {
+            page: path,
+            index: element.index,
+            name: 'part',
+            into: model.pagePaths,
+          })
+          const shared = model.after({
+            ...NO_CHANGE,
+            texts: outcomes.map(({ page: each, splices }) => ({ doc: fileDoc(each), splices })),
+          })
+          shared.after({ ...NO_CHANGE, texts: planUnshare(shared, 'part') })
+          for (const wrapper of WRAPPERS) applySplices(page.text, wrapElement(page, element, wrapper, 'c'))
+          for (const navigation of navigationsOf(model, path)) {
+            for (const edit of [
+              { kind: 'move', from: 0, to: 1 },
+              { kind: 'add', words: 'x', file: 'index.html' },
+              { kind: 'remove', at: 0 },
+              { kind: 'words', at: 0, words: '<&' },
+            ] as const) {
+              for (const { page: each, splices } of planNavEdit(model, path, navigation.index, edit))
+                applySplices(model.text(each), splices)
+            }
           }
+          for (const how of [{ kind: 'empty' }, { kind: 'copy', of: path }, { kind: 'frame', of: path }] as const)
+            expect(newPageText(model, 'n/e/w.html', 'T', how, 'S')).toBeTypeOf('string')
+          expect(weightOf(model, path).bytes.markup).toBe(Buffer.byteLength(page.text))
         }
-        for (const how of [{ kind: 'empty' }, { kind: 'copy', of: path }, { kind: 'frame', of: path }] as const) expect(newPageText(model, 'n/e/w.html', 'T', how, 'S')).toBeTypeOf('string')
-        expect(weightOf(model, path).bytes.markup).toBe(Buffer.byteLength(page.text))
-      }
-      const lifted = model.after(planLift(model, { pages: model.pagePaths, embedded: true, inline: true }).change)
-      // Nothing the sheet said is lost.
-      for (const line of model.text('css/site.css').split('\n')) expect(lifted.text('css/site.css')).toContain(line)
-    }), { numRuns: 150 })
+        const lifted = model.after(planLift(model, { pages: model.pagePaths, embedded: true, inline: true }).change)
+        // Nothing the sheet said is lost.
+        for (const line of model.text('css/site.css').split('\n')) expect(lifted.text('css/site.css')).toContain(line)
+      }),
+      { numRuns: 150 },
+    )
   })
 })

@@ -15,7 +15,11 @@ const viewport = { width: 1280, height: 800 }
 function value(css: string, property: string, markup = '<p id=x>x', state?: WornState): string {
   const page = parsePage(`<!doctype html><body>${markup}`)
   const target = page.elements.find(({ id }) => id === 'x') ?? page.elements.at(-1)!
-  const cascade = new Cascade([{ kind: 'external', file: 's.css', offset: 0, sheet: parseSheet(css) }], { viewport, quirks: page.quirks, ...(state ? { states: statesOf([target], state) } : {}) })
+  const cascade = new Cascade([{ kind: 'external', file: 's.css', offset: 0, sheet: parseSheet(css) }], {
+    viewport,
+    quirks: page.quirks,
+    ...(state ? { states: statesOf([target], state) } : {}),
+  })
   return resolvedValue(cascade.stylesOf(page).styles[target.index]!, idOf(property))
 }
 
@@ -24,21 +28,61 @@ describe('cascade sorting (CSS Cascading and Inheritance Level 5, section 6.1)',
   it.each([
     ['importance turns author and order round', 'p { color: red !important } #x { color: blue }', 'rgb(255, 0, 0)'],
     ['unlayered beats layered', 'p { color: red } @layer a { #x { color: blue } }', 'rgb(255, 0, 0)'],
-    ['later layers beat earlier ones', '@layer a { #x { color: red } } @layer b { p { color: blue } }', 'rgb(0, 0, 255)'],
-    ['the first naming of a layer gives its place', '@layer b, a; @layer a { p { color: red } } @layer b { #x { color: blue } }', 'rgb(255, 0, 0)'],
-    ['important layers the other way round', '@layer a { p { color: red !important } } @layer b { p { color: blue !important } } p { color: green !important }', 'rgb(255, 0, 0)'],
-    ['a layer’s own rules come after its inner layers (6.4.3)', '@layer a { p { color: red } @layer b { #x { color: blue } } }', 'rgb(255, 0, 0)'],
+    [
+      'later layers beat earlier ones',
+      '@layer a { #x { color: red } } @layer b { p { color: blue } }',
+      'rgb(0, 0, 255)',
+    ],
+    [
+      'the first naming of a layer gives its place',
+      '@layer b, a; @layer a { p { color: red } } @layer b { #x { color: blue } }',
+      'rgb(255, 0, 0)',
+    ],
+    [
+      'important layers the other way round',
+      '@layer a { p { color: red !important } } @layer b { p { color: blue !important } } p { color: green !important }',
+      'rgb(255, 0, 0)',
+    ],
+    [
+      'a layer’s own rules come after its inner layers (6.4.3)',
+      '@layer a { p { color: red } @layer b { #x { color: blue } } }',
+      'rgb(255, 0, 0)',
+    ],
     ['specificity before order', '#x { color: red } p { color: blue }', 'rgb(255, 0, 0)'],
     ['order of appearance last', 'p { color: red } p { color: blue }', 'rgb(0, 0, 255)'],
-    ['revert-layer gives way to the layer below', '@layer a { p { color: red } } @layer b { p { color: blue; color: revert-layer } }', 'rgb(255, 0, 0)'],
+    [
+      'revert-layer gives way to the layer below',
+      '@layer a { p { color: red } } @layer b { p { color: blue; color: revert-layer } }',
+      'rgb(255, 0, 0)',
+    ],
     ['revert gives way to the browser', 'p { color: red; color: revert }', 'rgb(0, 0, 0)'],
     ['an invalid value is ignored (CSS Syntax 3, section 9)', 'p { color: red; color: rainbow }', 'rgb(255, 0, 0)'],
-    ['an invalid selector drops its whole rule (Selectors 4, section 3.9)', 'p { color: red } p, ..x { color: blue }', 'rgb(255, 0, 0)'],
-    ['nesting counts as :is() (CSS Nesting 1, section 3)', '#none, body { & p { color: red } } body p { color: blue }', 'rgb(255, 0, 0)'],
-    ['declarations behind a nested rule come behind it', 'p { color: red; & { color: blue } color: green }', 'rgb(0, 128, 0)'],
+    [
+      'an invalid selector drops its whole rule (Selectors 4, section 3.9)',
+      'p { color: red } p, ..x { color: blue }',
+      'rgb(255, 0, 0)',
+    ],
+    [
+      'nesting counts as :is() (CSS Nesting 1, section 3)',
+      '#none, body { & p { color: red } } body p { color: blue }',
+      'rgb(255, 0, 0)',
+    ],
+    [
+      'declarations behind a nested rule come behind it',
+      'p { color: red; & { color: blue } color: green }',
+      'rgb(0, 128, 0)',
+    ],
     ['a media query that fails', 'p { color: red } @media (width < 600px) { p { color: blue } }', 'rgb(255, 0, 0)'],
-    ['@supports asks what a browser takes', 'p { color: red } @supports (color: blue) and (not (color: nonsense)) { p { color: blue } }', 'rgb(0, 0, 255)'],
-    ['a scope ends at its limit (CSS Cascade 6, section 2.5)', 'p { color: red } @scope (body) to (p) { p { color: blue } }', 'rgb(255, 0, 0)'],
+    [
+      '@supports asks what a browser takes',
+      'p { color: red } @supports (color: blue) and (not (color: nonsense)) { p { color: blue } }',
+      'rgb(0, 0, 255)',
+    ],
+    [
+      'a scope ends at its limit (CSS Cascade 6, section 2.5)',
+      'p { color: red } @scope (body) to (p) { p { color: blue } }',
+      'rgb(255, 0, 0)',
+    ],
   ])('%s', (_name, css, expected) => expect(value(css, 'color')).toBe(expected))
 
   it('puts presentational attributes in front of author rules and behind the browser’s (HTML standard, section 15.2)', () => {
@@ -51,7 +95,9 @@ describe('cascade sorting (CSS Cascading and Inheritance Level 5, section 6.1)',
   it('lets the style attribute win over rules, but not over important ones', () => {
     expect(value('#x { color: red }', 'color', '<p id=x style="color: blue">x')).toBe('rgb(0, 0, 255)')
     expect(value('p { color: red !important }', 'color', '<p id=x style="color: blue">x')).toBe('rgb(255, 0, 0)')
-    expect(value('p { color: red !important }', 'color', '<p id=x style="color: blue !important">x')).toBe('rgb(0, 0, 255)')
+    expect(value('p { color: red !important }', 'color', '<p id=x style="color: blue !important">x')).toBe(
+      'rgb(0, 0, 255)',
+    )
   })
 })
 
@@ -108,8 +154,12 @@ describe('values', () => {
   ])('%s', (css, expected) => expect(value(css, 'color')).toBe(expected))
 
   it('takes shorthands with var() apart once the value is known', () => {
-    expect(value('p { --b: 2px dotted red; border: var(--b); border-left-width: 5px }', 'border-top-style')).toBe('dotted')
-    expect(value('p { --b: 2px dotted red; border: var(--b); border-left-width: 5px }', 'border-left-width')).toBe('5px')
+    expect(value('p { --b: 2px dotted red; border: var(--b); border-left-width: 5px }', 'border-top-style')).toBe(
+      'dotted',
+    )
+    expect(value('p { --b: 2px dotted red; border: var(--b); border-left-width: 5px }', 'border-left-width')).toBe(
+      '5px',
+    )
     expect(value('p { margin: 1px; margin: var(--none) }', 'margin-top')).toBe('0px')
   })
 
@@ -152,53 +202,167 @@ describe('the browser’s own style', () => {
 })
 
 describe('states', () => {
-  const css = 'a:link { color: red } a:visited { color: green } a:hover { color: blue } a:focus-visible { color: teal } p:hover a { top: 1px }'
-  it.each<[WornState, string]>([['hover', 'rgb(0, 0, 255)'], ['visited', 'rgb(0, 128, 0)'], ['focus', 'rgb(0, 128, 128)']])('%s', (state, expected) => expect(value(css, 'color', '<p><a id=x href=#>', state)).toBe(expected))
+  const css =
+    'a:link { color: red } a:visited { color: green } a:hover { color: blue } a:focus-visible { color: teal } p:hover a { top: 1px }'
+  it.each<[WornState, string]>([
+    ['hover', 'rgb(0, 0, 255)'],
+    ['visited', 'rgb(0, 128, 0)'],
+    ['focus', 'rgb(0, 128, 128)'],
+  ])('%s', (state, expected) => expect(value(css, 'color', '<p><a id=x href=#>', state)).toBe(expected))
   it('hovering counts for what is around', () => expect(value(css, 'top', '<p><a id=x href=#>', 'hover')).toBe('1px'))
 })
 
 describe('what styles share', () => {
   const of = (css: string, markup: string, property: string) => {
     const page = parsePage(`<!doctype html><body>${markup}`)
-    const cascade = new Cascade([{ kind: 'external', file: 's.css', offset: 0, sheet: parseSheet(css) }], { viewport, quirks: false })
+    const cascade = new Cascade([{ kind: 'external', file: 's.css', offset: 0, sheet: parseSheet(css) }], {
+      viewport,
+      quirks: false,
+    })
     const { styles } = cascade.stylesOf(page)
-    return page.elements.filter(({ classes }) => classes.includes('x')).map((element) => resolvedValue(styles[element.index]!, idOf(property)))
+    return page.elements
+      .filter(({ classes }) => classes.includes('x'))
+      .map((element) => resolvedValue(styles[element.index]!, idOf(property)))
   }
   it.each([
-    ['a flex item and a plain child with a var()', '.f { display: flex } .x { border: var(--b) }', '<div class=f><span class=x></span></div><div><span class=x></span></div>', 'display', ['block', 'inline']],
-    ['a flex item and a plain child', '.f { display: flex }', '<div class=f><span class=x></span></div><div><span class=x></span></div>', 'display', ['block', 'inline']],
-    ['the same em in two sizes', '.b { font-size: 20px } .x { padding-left: 1em }', '<div><i class=x></i></div><div class=b><i class=x></i></div>', 'padding-left', ['16px', '20px']],
-    ['the same ch in two families', '.b { font-family: monospace; font-size: 16px } .x { padding-left: 1ch }', '<div><i class=x></i></div><div class=b><i class=x></i></div>', 'padding-left', ['8px', '9.6px']],
-    ['the same var() under two values', '.b { --c: red } .x { background: var(--c, blue) }', '<div><i class=x></i></div><div class=b><i class=x></i></div>', 'background-color', ['rgb(0, 0, 255)', 'rgb(255, 0, 0)']],
-    ['the same inherit under two parents', '.b { width: 5px } .x { width: inherit }', '<div><i class=x></i></div><div class=b><i class=x></i></div>', 'width', ['auto', '5px']],
-    ['the same side in two directions', '.b { direction: rtl } .x { margin-inline-start: 2px }', '<div><i class=x></i></div><div class=b><i class=x></i></div>', 'margin-left', ['2px', '0px']],
-    ['currentcolor in two colours', '.b { color: red } .x { border: 1px solid }', '<div><i class=x></i></div><div class=b><i class=x></i></div>', 'border-top-color', ['rgb(0, 0, 0)', 'rgb(255, 0, 0)']],
-    ['one style attribute, two types', '', '<b class=x style="color: red"></b><i class=x style="color: red"></i>', 'font-weight', ['700', '400']],
+    [
+      'a flex item and a plain child with a var()',
+      '.f { display: flex } .x { border: var(--b) }',
+      '<div class=f><span class=x></span></div><div><span class=x></span></div>',
+      'display',
+      ['block', 'inline'],
+    ],
+    [
+      'a flex item and a plain child',
+      '.f { display: flex }',
+      '<div class=f><span class=x></span></div><div><span class=x></span></div>',
+      'display',
+      ['block', 'inline'],
+    ],
+    [
+      'the same em in two sizes',
+      '.b { font-size: 20px } .x { padding-left: 1em }',
+      '<div><i class=x></i></div><div class=b><i class=x></i></div>',
+      'padding-left',
+      ['16px', '20px'],
+    ],
+    [
+      'the same ch in two families',
+      '.b { font-family: monospace; font-size: 16px } .x { padding-left: 1ch }',
+      '<div><i class=x></i></div><div class=b><i class=x></i></div>',
+      'padding-left',
+      ['8px', '9.6px'],
+    ],
+    [
+      'the same var() under two values',
+      '.b { --c: red } .x { background: var(--c, blue) }',
+      '<div><i class=x></i></div><div class=b><i class=x></i></div>',
+      'background-color',
+      ['rgb(0, 0, 255)', 'rgb(255, 0, 0)'],
+    ],
+    [
+      'the same inherit under two parents',
+      '.b { width: 5px } .x { width: inherit }',
+      '<div><i class=x></i></div><div class=b><i class=x></i></div>',
+      'width',
+      ['auto', '5px'],
+    ],
+    [
+      'the same side in two directions',
+      '.b { direction: rtl } .x { margin-inline-start: 2px }',
+      '<div><i class=x></i></div><div class=b><i class=x></i></div>',
+      'margin-left',
+      ['2px', '0px'],
+    ],
+    [
+      'currentcolor in two colours',
+      '.b { color: red } .x { border: 1px solid }',
+      '<div><i class=x></i></div><div class=b><i class=x></i></div>',
+      'border-top-color',
+      ['rgb(0, 0, 0)', 'rgb(255, 0, 0)'],
+    ],
+    [
+      'one style attribute, two types',
+      '',
+      '<b class=x style="color: red"></b><i class=x style="color: red"></i>',
+      'font-weight',
+      ['700', '400'],
+    ],
   ])('%s', (_name, css, markup, property, expected) => expect(of(css, markup, property)).toEqual(expected))
 })
 
 describe('robustness', () => {
   it('never throws and always has every longhand, whatever the sheet and the page', () => {
-    const piece = fc.constantFrom('p', '{', '}', ':', ';', 'color', 'red', '!important', '@media', '@layer a', '(', ')', 'var(--a)', '--a', 'calc(1px +', '"', "'", '/*', '*/', '&', ',', '#x', '.a', 'margin', '1px', 'inherit', '@import', 'url(', '\\', '<!--', 'font:', 'grid:', '/')
-    fc.assert(fc.property(fc.array(piece, { maxLength: 30 }), fc.array(piece, { maxLength: 8 }), (css, inline) => {
-      const page = parsePage(`<body><p class=a id=x style='${inline.join(' ').replaceAll("'", '')}'>x<table><a>`)
-      const cascade = new Cascade([{ kind: 'external', file: '', offset: 0, sheet: parseSheet(css.join(' ')) }], { viewport, quirks: page.quirks })
-      const values = cascade.stylesOf(page).styles.flatMap((style) => LONGHANDS.map(({ id }) => resolvedValue(style, id)))
-      expect(values.filter((each) => typeof each !== 'string' || each === '')).toEqual([])
-    }), { numRuns: 150 })
+    const piece = fc.constantFrom(
+      'p',
+      '{',
+      '}',
+      ':',
+      ';',
+      'color',
+      'red',
+      '!important',
+      '@media',
+      '@layer a',
+      '(',
+      ')',
+      'var(--a)',
+      '--a',
+      'calc(1px +',
+      '"',
+      "'",
+      '/*',
+      '*/',
+      '&',
+      ',',
+      '#x',
+      '.a',
+      'margin',
+      '1px',
+      'inherit',
+      '@import',
+      'url(',
+      '\\',
+      '<!--',
+      'font:',
+      'grid:',
+      '/',
+    )
+    fc.assert(
+      fc.property(fc.array(piece, { maxLength: 30 }), fc.array(piece, { maxLength: 8 }), (css, inline) => {
+        const page = parsePage(`<body><p class=a id=x style='${inline.join(' ').replaceAll("'", '')}'>x<table><a>`)
+        const cascade = new Cascade([{ kind: 'external', file: '', offset: 0, sheet: parseSheet(css.join(' ')) }], {
+          viewport,
+          quirks: page.quirks,
+        })
+        const values = cascade
+          .stylesOf(page)
+          .styles.flatMap((style) => LONGHANDS.map(({ id }) => resolvedValue(style, id)))
+        expect(values.filter((each) => typeof each !== 'string' || each === '')).toEqual([])
+      }),
+      { numRuns: 150 },
+    )
   })
 
   it('carries unknown properties along', () => {
     const page = parsePage('<body><p>')
-    const cascade = new Cascade([{ kind: 'external', file: '', offset: 0, sheet: parseSheet('p { -moz-thing: 3; future-thing: x }') }], { viewport, quirks: false })
+    const cascade = new Cascade(
+      [{ kind: 'external', file: '', offset: 0, sheet: parseSheet('p { -moz-thing: 3; future-thing: x }') }],
+      { viewport, quirks: false },
+    )
     const style = cascade.stylesOf(page).styles.at(-1)!
-    expect(style.cascaded.entries.map(({ set }) => set.property)).toEqual(expect.arrayContaining(['-moz-thing', 'future-thing']))
+    expect(style.cascaded.entries.map(({ set }) => set.property)).toEqual(
+      expect.arrayContaining(['-moz-thing', 'future-thing']),
+    )
   })
 
   it('stands pages nested deeper than functions can be', () => {
     const page = parsePage(`<body>${'<div>'.repeat(15_000)}x`)
     const text = (color: string) => parseSheet(`div { color: ${color} }`)
-    const cascade = new Cascade([{ kind: 'external', file: '', offset: 0, sheet: text('red') }], { viewport, quirks: false })
+    const cascade = new Cascade([{ kind: 'external', file: '', offset: 0, sheet: text('red') }], {
+      viewport,
+      quirks: false,
+    })
     const { styles } = cascade.stylesOf(page)
     expect(cascade.reviseSheet(0, text('blue'))).toBe(true)
     expect(resolvedValue(styles.at(-1)!, idOf('color'))).toBe('rgb(0, 0, 255)')
@@ -208,28 +372,51 @@ describe('robustness', () => {
 describe('revising a sheet in place', () => {
   it('gives what a new cascade gives, on generated pages, whichever declarations change', () => {
     const files = generatedSite()
-    const paths = Object.keys(files).filter((path) => path.endsWith('.html')).slice(0, 12)
+    const paths = Object.keys(files)
+      .filter((path) => path.endsWith('.html'))
+      .slice(0, 12)
     let revised = 0
     for (const [at, path] of paths.entries()) {
       const page = parsePage(files[path]!)
-      const worn = (change: (text: string) => string) => sheetsWorn(path, page, { sheetPath: '', files: new Set(Object.keys(files)), viewport, readSheet: (file) => (files[file] === undefined ? null : parseSheet(change(files[file]!))) })
-      const change = (text: string) => text.replaceAll(at % 2 === 0 ? /color: red/g : /font-size: (?:12px|1\.5em)/g, at % 2 === 0 ? 'color: lime' : 'font-size: 21px').replaceAll('padding: 5%', 'padding: 6%')
+      const worn = (change: (text: string) => string) =>
+        sheetsWorn(path, page, {
+          sheetPath: '',
+          files: new Set(Object.keys(files)),
+          viewport,
+          readSheet: (file) => (files[file] === undefined ? null : parseSheet(change(files[file]!))),
+        })
+      const change = (text: string) =>
+        text
+          .replaceAll(
+            at % 2 === 0 ? /color: red/g : /font-size: (?:12px|1\.5em)/g,
+            at % 2 === 0 ? 'color: lime' : 'font-size: 21px',
+          )
+          .replaceAll('padding: 5%', 'padding: 6%')
       const before = worn((text) => text)
       const after = worn(change)
       const settings = { viewport, quirks: page.quirks }
       const cascade = new Cascade(before, settings)
       const styles = cascade.stylesOf(page).styles
       const fresh = new Cascade(after, settings).stylesOf(page).styles
-      if (!after.every((sheet, index) => sheet.sheet.text === before[index]!.sheet.text || cascade.reviseSheet(index, sheet.sheet))) continue
+      if (
+        !after.every(
+          (sheet, index) => sheet.sheet.text === before[index]!.sheet.text || cascade.reviseSheet(index, sheet.sheet),
+        )
+      )
+        continue
       revised++
-      const all = (list: typeof styles) => list.map((style) => LONGHANDS.map(({ id, name }) => `${name}: ${resolvedValue(style, id)}`).join('\n'))
+      const all = (list: typeof styles) =>
+        list.map((style) => LONGHANDS.map(({ id, name }) => `${name}: ${resolvedValue(style, id)}`).join('\n'))
       expect(all(styles), path).toEqual(all(fresh))
     }
     expect(revised).toBeGreaterThan(8)
   })
 
   it('refuses what changes selectors', () => {
-    const cascade = new Cascade([{ kind: 'external', file: '', offset: 0, sheet: parseSheet('p { top: 0 }') }], { viewport, quirks: false })
+    const cascade = new Cascade([{ kind: 'external', file: '', offset: 0, sheet: parseSheet('p { top: 0 }') }], {
+      viewport,
+      quirks: false,
+    })
     expect(cascade.reviseSheet(0, parseSheet('q { top: 0 }'))).toBe(false)
     expect(cascade.reviseSheet(0, parseSheet('p { top: 0 } q { top: 0 }'))).toBe(false)
     expect(cascade.reviseSheet(0, parseSheet('\n\np { top: 1px }'))).toBe(true)

@@ -3,7 +3,15 @@ import { html, parse, type DefaultTreeAdapterTypes as P5 } from 'parse5'
 import { describe, expect, it } from 'vitest'
 import { descendantsOf, elementsNamed, parsePage, textOf } from '../../src/core/markup/tree.ts'
 
-type Located = P5.Element & { sourceCodeLocation?: { startOffset: number; endOffset: number; startTag?: { startOffset: number; endOffset: number }; endTag?: { startOffset: number; endOffset: number }; attrs?: Record<string, { startOffset: number; endOffset: number }> } | null }
+type Located = P5.Element & {
+  sourceCodeLocation?: {
+    startOffset: number
+    endOffset: number
+    startTag?: { startOffset: number; endOffset: number }
+    endTag?: { startOffset: number; endOffset: number }
+    attrs?: Record<string, { startOffset: number; endOffset: number }>
+  } | null
+}
 
 /** What parse5's own tree says of a page, element by element in document order. */
 function reference(text: string) {
@@ -18,11 +26,31 @@ function reference(text: string) {
       index = rows.length
       const start = at?.startTag ?? at
       rows.push({
-        tag: tagName, html: namespaceURI === html.NS.HTML, parent,
+        tag: tagName,
+        html: namespaceURI === html.NS.HTML,
+        parent,
         attributes: attrs.map(({ prefix, name, value }) => [prefix ? `${prefix}:${name}` : name, value]),
-        place: at && start ? [at.startOffset, at.endOffset, start.startOffset, start.endOffset, at.endTag?.startOffset ?? -1, at.endTag?.endOffset ?? -1] : null,
-        attributePlaces: Object.entries(at?.attrs ?? {}).map(([name, { startOffset, endOffset }]) => [name, startOffset, endOffset]),
-        texts: childNodes.flatMap((child) => (child.nodeName === '#text' && 'value' in child && /[^ \t\n\f\r]/.test(child.value) && child.sourceCodeLocation ? [[child.sourceCodeLocation.startOffset, child.sourceCodeLocation.endOffset]] : [])),
+        place:
+          at && start
+            ? [
+                at.startOffset,
+                at.endOffset,
+                start.startOffset,
+                start.endOffset,
+                at.endTag?.startOffset ?? -1,
+                at.endTag?.endOffset ?? -1,
+              ]
+            : null,
+        attributePlaces: Object.entries(at?.attrs ?? {}).map(([name, { startOffset, endOffset }]) => [
+          name,
+          startOffset,
+          endOffset,
+        ]),
+        texts: childNodes.flatMap((child) =>
+          child.nodeName === '#text' && 'value' in child && /[^ \t\n\f\r]/.test(child.value) && child.sourceCodeLocation
+            ? [[child.sourceCodeLocation.startOffset, child.sourceCodeLocation.endOffset]]
+            : [],
+        ),
         empty: childNodes.every((child) => child.nodeName === '#comment' || ('value' in child && child.value === '')),
       })
       if (tagName === 'template' && 'content' in node) return
@@ -37,10 +65,23 @@ function ours(text: string) {
   const page = parsePage(text)
   return {
     rows: page.elements.map(({ tag, html: isHtml, parent, attributes, place, texts, empty }) => ({
-      tag, html: isHtml, parent: parent?.index ?? -1, attributes: [...attributes],
-      place: place ? [place.from, place.to, place.startTag.from, place.startTag.to, place.endTag?.from ?? -1, place.endTag?.to ?? -1] : null,
+      tag,
+      html: isHtml,
+      parent: parent?.index ?? -1,
+      attributes: [...attributes],
+      place: place
+        ? [
+            place.from,
+            place.to,
+            place.startTag.from,
+            place.startTag.to,
+            place.endTag?.from ?? -1,
+            place.endTag?.to ?? -1,
+          ]
+        : null,
       attributePlaces: Object.entries(place?.attributes ?? {}).map(([name, { from, to }]) => [name, from, to]),
-      texts: texts.map(({ from, to }) => [from, to]), empty,
+      texts: texts.map(({ from, to }) => [from, to]),
+      empty,
     })),
     comments: page.comments.map((comment) => comment.text).sort(),
     quirks: page.quirks,
@@ -49,17 +90,57 @@ function ours(text: string) {
 
 describe('a page as it is read, beside the tree of parse5 itself', () => {
   it.each([
-    '', 'text', '<!doctype html>', '<p>a<p>b', '<b><i>x</b>y</i>z', '<table>loose<tr><td>x</table>', '<table><tbody><tr><p>out<td>in', '<template><p>x</p></template>', '<svg viewBox="0 0 1 1"><a xlink:href=x><foreignObject><p>y', '<ul><li>a<li>b<!-- c --></ul>',
-    '<html lang=a><html lang=b dir=c><body id=x><body class=y>', '<head><title>a</title><nav>x</nav></head>', '</html><footer>late</footer>', '<a href=1><a href=2>', '<select><option>a<option>b<div>c</select>', '<frameset><frame></frameset>', '<textarea>\n<p></textarea>', '<!DOCTYPE HTML PUBLIC "-//W3C//DTD HTML 3.2//EN"><p>', '<form><form></form><input></form>', '<p/><br/><img src="a"/>',
-    '<math><mi>x</mi><annotation-xml encoding="text/html"><p>y</annotation-xml></math>', '<noscript><link rel=stylesheet href=x></noscript>', '\uFEFF<p>x', 'a\r\nb<p\r\nclass = "x\r\ny">', '<p a=1 A=2 a="3">', '<button><p><button>', '<h1>a<h2>b', '<nobr>a<nobr>b</nobr>', '<script><!-- <script> --></script>x',
+    '',
+    'text',
+    '<!doctype html>',
+    '<p>a<p>b',
+    '<b><i>x</b>y</i>z',
+    '<table>loose<tr><td>x</table>',
+    '<table><tbody><tr><p>out<td>in',
+    '<template><p>x</p></template>',
+    '<svg viewBox="0 0 1 1"><a xlink:href=x><foreignObject><p>y',
+    '<ul><li>a<li>b<!-- c --></ul>',
+    '<html lang=a><html lang=b dir=c><body id=x><body class=y>',
+    '<head><title>a</title><nav>x</nav></head>',
+    '</html><footer>late</footer>',
+    '<a href=1><a href=2>',
+    '<select><option>a<option>b<div>c</select>',
+    '<frameset><frame></frameset>',
+    '<textarea>\n<p></textarea>',
+    '<!DOCTYPE HTML PUBLIC "-//W3C//DTD HTML 3.2//EN"><p>',
+    '<form><form></form><input></form>',
+    '<p/><br/><img src="a"/>',
+    '<math><mi>x</mi><annotation-xml encoding="text/html"><p>y</annotation-xml></math>',
+    '<noscript><link rel=stylesheet href=x></noscript>',
+    '\uFEFF<p>x',
+    'a\r\nb<p\r\nclass = "x\r\ny">',
+    '<p a=1 A=2 a="3">',
+    '<button><p><button>',
+    '<h1>a<h2>b',
+    '<nobr>a<nobr>b</nobr>',
+    '<script><!-- <script> --></script>x',
   ])('%j', (text) => expect(ours(text)).toEqual(reference(text)))
 
   it('any soup of tags', () => {
-    const piece = fc.constantFrom(...'<p> </p> <b> </b> <i> </i> <a> </a> <table> </table> <tr> </tr> <td> </td> <tbody> <div> </div> <ul> <li> </ul> <svg> </svg> <title> </title> <template> </template> <select> <option> </select> <form> </form> <body> </body> </html> <br> <nobr> <h1> </h1> <!-- c --> <caption> <col> <dl> <dt> <dd> <math> <mi> </math> <button> </button> <ruby> <rt>'.split(' '), 'text', ' ', '\n', '<p class="a b" id=x>', '<img src=a.png alt>', '<!doctype html>', '&amp;')
-    fc.assert(fc.property(fc.array(piece, { maxLength: 24 }), (parts) => {
-      const text = parts.join('')
-      expect(ours(text)).toEqual(reference(text))
-    }), { numRuns: 3000 })
+    const piece = fc.constantFrom(
+      ...'<p> </p> <b> </b> <i> </i> <a> </a> <table> </table> <tr> </tr> <td> </td> <tbody> <div> </div> <ul> <li> </ul> <svg> </svg> <title> </title> <template> </template> <select> <option> </select> <form> </form> <body> </body> </html> <br> <nobr> <h1> </h1> <!-- c --> <caption> <col> <dl> <dt> <dd> <math> <mi> </math> <button> </button> <ruby> <rt>'.split(
+        ' ',
+      ),
+      'text',
+      ' ',
+      '\n',
+      '<p class="a b" id=x>',
+      '<img src=a.png alt>',
+      '<!doctype html>',
+      '&amp;',
+    )
+    fc.assert(
+      fc.property(fc.array(piece, { maxLength: 24 }), (parts) => {
+        const text = parts.join('')
+        expect(ours(text)).toEqual(reference(text))
+      }),
+      { numRuns: 3000 },
+    )
   })
 
   it('nested deeper than functions can be', () => {

@@ -20,30 +20,47 @@ const plan = (text: string, selector: string, property: string, value: string, s
 describe('which rule an edit goes to', () => {
   it('the last one that decides, and important ones before all', () => {
     expect(plan('p { color: red } p { color: blue }', 'p', 'color', 'teal')).toBe('p { color: red } p { color: teal }')
-    expect(plan('p { color: red !important } p { color: blue }', 'p', 'color', 'teal')).toBe('p { color: teal !important } p { color: blue }')
+    expect(plan('p { color: red !important } p { color: blue }', 'p', 'color', 'teal')).toBe(
+      'p { color: teal !important } p { color: blue }',
+    )
   })
 
   it('a group as a whole, or one selector alone in a rule of its own right behind', () => {
     const text = 'h1, h2 { color: red; }\n\np { top: 0; }\n'
     expect(decide(parseSheet(text), 'H2', 'color')!.group).toEqual(['h1'])
     expect(plan(text, 'h2', 'color', 'teal')).toBe('h1, h2 { color: teal; }\n\np { top: 0; }\n')
-    expect(plan(text, 'h2', 'color', 'teal', 'only')).toBe('h1, h2 { color: red; }\n\nh2 {\n  color: teal;\n}\n\np { top: 0; }\n')
+    expect(plan(text, 'h2', 'color', 'teal', 'only')).toBe(
+      'h1, h2 { color: red; }\n\nh2 {\n  color: teal;\n}\n\np { top: 0; }\n',
+    )
     // Once it has a rule of its own behind the group, that one is used.
     const twice = plan(plan(text, 'h2', 'color', 'teal', 'only'), 'h2', 'top', '1px')
     expect(twice).toContain('h2 {\n  color: teal;\n  top: 1px;\n}')
   })
 
   it('says when the value is a swatch, and reads shorthands', () => {
-    const sheet = parseSheet('h1 { color: var( --ink ); background: url(x.png) no-repeat #fff; border: 2px solid red; font: italic bold 12px/1.5 Lora, serif }')
+    const sheet = parseSheet(
+      'h1 { color: var( --ink ); background: url(x.png) no-repeat #fff; border: 2px solid red; font: italic bold 12px/1.5 Lora, serif }',
+    )
     expect(decide(sheet, 'h1', 'color')!.swatch).toBe('--ink')
-    expect(['background-color', 'border-top-width', 'border-left-color', 'font-size', 'line-height', 'font-weight', 'font-family'].map((each) => decide(sheet, 'h1', each)!.value))
-      .toEqual(['#fff', '2px', 'red', '12px', '1.5', 'bold', 'Lora, serif'])
+    expect(
+      [
+        'background-color',
+        'border-top-width',
+        'border-left-color',
+        'font-size',
+        'line-height',
+        'font-weight',
+        'font-family',
+      ].map((each) => decide(sheet, 'h1', each)!.value),
+    ).toEqual(['#fff', '2px', 'red', '12px', '1.5', 'bold', 'Lora, serif'])
   })
 
   it('changes one side inside the shorthand, and adds the longhand behind other shorthands', () => {
     expect(plan('p { padding: 1em 2em }', 'p', 'padding-left', '0')).toBe('p { padding: 1em 2em 1em 0 }')
     expect(plan('p { background: navy }', 'p', 'background-color', 'teal')).toBe('p { background: teal }')
-    expect(plan('p { background: url(x) }', 'p', 'background-color', 'teal')).toBe('p { background: url(x); background-color: teal; }')
+    expect(plan('p { background: url(x) }', 'p', 'background-color', 'teal')).toBe(
+      'p { background: url(x); background-color: teal; }',
+    )
   })
 
   it('rules inside @media are told, not edited', () => {
@@ -53,25 +70,46 @@ describe('which rule an edit goes to', () => {
   })
 
   it('whatever is edited in whatever text, the rest of the bytes stay, and the value is there afterwards', () => {
-    const piece = fc.constantFrom('h1 { color: red }', 'h1,h2{color:red;top:0}', '/* c */', '@media print { h1 { color: blue } }', 'p { padding: 1em', '} ', 'x y z;', ':root { --a: red; }\n', '\r\n', 'h1 {}', 'h1 { /* only */ }', 'garbage')
-    fc.assert(fc.property(fc.array(piece, { maxLength: 6 }), fc.constantFrom('color', 'top'), fc.constantFrom('group', 'only'), (parts, property, scope) => {
-      const text = parts.join('\n')
-      const sheet = parseSheet(text)
-      const splices = planEdit(sheet, { selector: 'h1', property, value: 'inherit', scope: scope as 'group' })
-      const after = applySplices(text, splices)
-      let kept = text
-      for (const splice of [...splices].reverse()) kept = kept.slice(0, splice.from) + kept.slice(splice.to)
-      let stripped = after
-      let shift = 0
-      for (const splice of splices) {
-        const at = splice.from + shift
-        stripped = stripped.slice(0, at) + stripped.slice(at + splice.insert.length)
-        shift -= splice.to - splice.from
-      }
-      expect(stripped).toBe(kept)
-      const open = sheet.rules.some((rule) => !rule.closed)
-      if (!open) expect(decide(parseSheet(after), 'h1', property)?.value).toBe('inherit')
-    }), { numRuns: 600 })
+    const piece = fc.constantFrom(
+      'h1 { color: red }',
+      'h1,h2{color:red;top:0}',
+      '/* c */',
+      '@media print { h1 { color: blue } }',
+      'p { padding: 1em',
+      '} ',
+      'x y z;',
+      ':root { --a: red; }\n',
+      '\r\n',
+      'h1 {}',
+      'h1 { /* only */ }',
+      'garbage',
+    )
+    fc.assert(
+      fc.property(
+        fc.array(piece, { maxLength: 6 }),
+        fc.constantFrom('color', 'top'),
+        fc.constantFrom('group', 'only'),
+        (parts, property, scope) => {
+          const text = parts.join('\n')
+          const sheet = parseSheet(text)
+          const splices = planEdit(sheet, { selector: 'h1', property, value: 'inherit', scope: scope as 'group' })
+          const after = applySplices(text, splices)
+          let kept = text
+          for (const splice of [...splices].reverse()) kept = kept.slice(0, splice.from) + kept.slice(splice.to)
+          let stripped = after
+          let shift = 0
+          for (const splice of splices) {
+            const at = splice.from + shift
+            stripped = stripped.slice(0, at) + stripped.slice(at + splice.insert.length)
+            shift -= splice.to - splice.from
+          }
+          expect(stripped).toBe(kept)
+          const open = sheet.rules.some((rule) => !rule.closed)
+          if (!open) expect(decide(parseSheet(after), 'h1', property)?.value).toBe('inherit')
+        },
+      ),
+      { numRuns: 600 },
+    )
   })
 })
 
@@ -79,18 +117,26 @@ describe('writing into the layout that is there', () => {
   it('one-line rules stay on one line, a missing semicolon is added, comments stay with their line', () => {
     expect(plan('p{color:red}', 'p', 'top', '0')).toBe('p{color:red; top: 0;}')
     expect(plan('p {\n\tcolor: red /* warm */\n}', 'p', 'top', '0')).toBe('p {\n\tcolor: red; /* warm */\n\ttop: 0;\n}')
-    expect(plan('p {\r\n    color: red;\r\n}\r\n', 'p', 'top', '0')).toBe('p {\r\n    color: red;\r\n    top: 0;\r\n}\r\n')
+    expect(plan('p {\r\n    color: red;\r\n}\r\n', 'p', 'top', '0')).toBe(
+      'p {\r\n    color: red;\r\n    top: 0;\r\n}\r\n',
+    )
     expect(plan('p {}', 'p', 'top', '0')).toBe('p {\n  top: 0;\n}')
   })
 
   it('a new rule goes to its kin, states in working order, swatches to the top', () => {
-    const after = (selector: string) => applySplices(demo, planEdit(parseSheet(demo), { selector, property: 'opacity', value: '1' }))
+    const after = (selector: string) =>
+      applySplices(demo, planEdit(parseSheet(demo), { selector, property: 'opacity', value: '1' }))
     const order = (text: string) => topStyleRules(parseSheet(text)).map(({ selector }) => selector)
     expect(order(after('h4'))[order(after('h4')).indexOf('h4') - 1]).toBe('h3')
-    expect(order(after('nav a:focus-visible')).indexOf('nav a:focus-visible')).toBe(order(demo).indexOf('nav a:hover') + 1)
+    expect(order(after('nav a:focus-visible')).indexOf('nav a:focus-visible')).toBe(
+      order(demo).indexOf('nav a:hover') + 1,
+    )
     const states = order(after('a:focus')).filter((each) => splitState(each).base === 'a')
     expect(states).toEqual(['a:link', 'a:visited', 'a:hover', 'a:focus', 'a:focus-visible', 'a:active'])
-    expect(order(applySplices('p { top: 0 }', addSwatch(parseSheet('p { top: 0 }'), '--x', 'red')))).toEqual([':root', 'p'])
+    expect(order(applySplices('p { top: 0 }', addSwatch(parseSheet('p { top: 0 }'), '--x', 'red')))).toEqual([
+      ':root',
+      'p',
+    ])
     expect(applySplices('', addSwatch(parseSheet(''), '--x', 'red'))).toBe(':root {\n  --x: red;\n}\n')
   })
 
@@ -137,27 +183,45 @@ describe('link states', () => {
 
 describe('swatches', () => {
   it('are the custom properties on :root that are colours', () => {
-    const sheet = parseSheet(':root { --ink: #123; --gap: 1rem; --link: var(--ink); --loop: var(--loop) } p { color: var(--ink) }')
-    expect(swatchesOf(sheet).map(({ name, uses }) => [name, uses])).toEqual([['--ink', 2], ['--link', 0]])
+    const sheet = parseSheet(
+      ':root { --ink: #123; --gap: 1rem; --link: var(--ink); --loop: var(--loop) } p { color: var(--ink) }',
+    )
+    expect(swatchesOf(sheet).map(({ name, uses }) => [name, uses])).toEqual([
+      ['--ink', 2],
+      ['--link', 0],
+    ])
     expect(resolveVars(sheet, 'var(--link)')).toBe('#123')
     expect(resolveVars(sheet, 'var(--none, rgb(1, 2, 3))')).toBe('rgb(1, 2, 3)')
   })
 
   it('renaming follows every use and nothing that only looks like one', () => {
     const text = ':root{--a:red} .--a{top:0} p{color:var(--a, var( --a ));content:"--a";--ab:1} /* --a */'
-    expect(applySplices(text, renameInSheet(text, '--a', '--b'))).toBe(':root{--b:red} .--a{top:0} p{color:var(--b, var( --b ));content:"--a";--ab:1} /* --a */')
+    expect(applySplices(text, renameInSheet(text, '--a', '--b'))).toBe(
+      ':root{--b:red} .--a{top:0} p{color:var(--b, var( --b ));content:"--a";--ab:1} /* --a */',
+    )
     const page = '<style>p{color:var(--a)}</style><p style="color:var(--a)" title="--a">--a'
-    expect(applySplices(page, renameInPage(page, '--a', '--b'))).toBe('<style>p{color:var(--b)}</style><p style="color:var(--b)" title="--a">--a')
+    expect(applySplices(page, renameInPage(page, '--a', '--b'))).toBe(
+      '<style>p{color:var(--b)}</style><p style="color:var(--b)" title="--a">--a',
+    )
   })
 
   it('says what is wrong with a name', () => {
-    expect([swatchNameFault('ink', []), swatchNameFault('--a b', []), swatchNameFault('--ink', ['--ink'])].every((fault) => fault !== null)).toBe(true)
+    expect(
+      [swatchNameFault('ink', []), swatchNameFault('--a b', []), swatchNameFault('--ink', ['--ink'])].every(
+        (fault) => fault !== null,
+      ),
+    ).toBe(true)
     expect(swatchNameFault('--tief-blau', [])).toBeNull()
   })
 
   // CSS Color 4, section 6.1 (named colours) and 7 (hsl()): rebeccapurple is #663399, hsl(120 100% 25%) is green, #008000.
   it('reads any notation and writes a picked colour in the same one', () => {
-    expect(['rebeccapurple', 'hsl(120 100% 25%)', '#FFF8', 'currentcolor'].map(toHex)).toEqual(['#663399', '#008000', '#ffffff88', null])
+    expect(['rebeccapurple', 'hsl(120 100% 25%)', '#FFF8', 'currentcolor'].map(toHex)).toEqual([
+      '#663399',
+      '#008000',
+      '#ffffff88',
+      null,
+    ])
     expect(writeColorLike('rgb(1, 2, 3)', '#663399')).toBe('rgb(102, 51, 153)')
     expect(writeColorLike('#ABC', '#663399')).toBe('#663399')
     expect(toHex(writeColorLike('oklch(50% 0.1 30)', '#663399'))).toBe('#663399')
@@ -168,7 +232,10 @@ describe('swatches', () => {
 describe('fonts', () => {
   it('the face names the file from the sheet’s folder, every stack ends in a generic family', () => {
     const family = FAMILIES.find(({ name }) => name === 'Lora')!
-    const text = applySplices(demo, addFace(parseSheet(demo), 'css/site.css', shippedFace(family, family.files[0]!), fontPath(family.files[0]!.file)))
+    const text = applySplices(
+      demo,
+      addFace(parseSheet(demo), 'css/site.css', shippedFace(family, family.files[0]!), fontPath(family.files[0]!.file)),
+    )
     expect(text).toContain('url("../fonts/lora-latin-wght-normal.woff2")')
     expect(parseSheet(text).rules.findIndex((rule) => text.slice(rule.from, rule.to).includes('"Lora"'))).toBe(2)
     for (const each of FAMILIES) expect(stackOf(each)).toMatch(/, (?:serif|sans-serif|monospace)$/)

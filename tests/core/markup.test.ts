@@ -5,22 +5,63 @@ import { basePath } from '../../src/core/markup/base.ts'
 import { describeElement } from '../../src/core/markup/describe.ts'
 import { firstByTag, parsePage } from '../../src/core/markup/tree.ts'
 
-const htmlLike = fc.array(fc.constantFrom('<p>', '</p>', '<div class=a>', '<table>', '<td>', '<b>', '</b>', 'text', '<!-- c', '-->', '<style>p{}</style>', '<script>', '</script>', '<svg>', '<br>', '&amp;', '"', '<', '>', '<html lang=x>', '<template><i>', '</template>', '\0', '\r\n', '<a href="x" href="y" ID=q>'), { maxLength: 25 }).map((parts) => parts.join(''))
+const htmlLike = fc
+  .array(
+    fc.constantFrom(
+      '<p>',
+      '</p>',
+      '<div class=a>',
+      '<table>',
+      '<td>',
+      '<b>',
+      '</b>',
+      'text',
+      '<!-- c',
+      '-->',
+      '<style>p{}</style>',
+      '<script>',
+      '</script>',
+      '<svg>',
+      '<br>',
+      '&amp;',
+      '"',
+      '<',
+      '>',
+      '<html lang=x>',
+      '<template><i>',
+      '</template>',
+      '\0',
+      '\r\n',
+      '<a href="x" href="y" ID=q>',
+    ),
+    { maxLength: 25 },
+  )
+  .map((parts) => parts.join(''))
 
 describe('a page’s tree', () => {
   it('never throws, and every place it names holds what it says, for any text whatever', () => {
-    fc.assert(fc.property(fc.oneof(htmlLike, fc.string({ unit: 'binary' })), (text) => {
-      const page = parsePage(text)
-      expect(page.elements.map(({ index }) => index)).toEqual(page.elements.map((_, at) => at))
-      for (const element of page.elements) {
-        expect(element.parent?.children[element.position] ?? element).toBe(element)
-        if (!element.place) continue
-        const { from, startTag, attributes } = element.place
-        if (startTag.to > startTag.from) expect(text.slice(from).toLowerCase().startsWith(`<${element.tag === 'img' ? 'im' : element.tag[0]}`)).toBe(true)
-        for (const [name, at] of Object.entries(attributes)) expect(text.slice(at.from, at.from + name.length).toLowerCase()).toBe(name.toLowerCase())
-        if (element.rawText) expect(element.rawText.from).toBeGreaterThanOrEqual(startTag.to)
-      }
-    }), { numRuns: 800 })
+    fc.assert(
+      fc.property(fc.oneof(htmlLike, fc.string({ unit: 'binary' })), (text) => {
+        const page = parsePage(text)
+        expect(page.elements.map(({ index }) => index)).toEqual(page.elements.map((_, at) => at))
+        for (const element of page.elements) {
+          expect(element.parent?.children[element.position] ?? element).toBe(element)
+          if (!element.place) continue
+          const { from, startTag, attributes } = element.place
+          if (startTag.to > startTag.from)
+            expect(
+              text
+                .slice(from)
+                .toLowerCase()
+                .startsWith(`<${element.tag === 'img' ? 'im' : element.tag[0]}`),
+            ).toBe(true)
+          for (const [name, at] of Object.entries(attributes))
+            expect(text.slice(at.from, at.from + name.length).toLowerCase()).toBe(name.toLowerCase())
+          if (element.rawText) expect(element.rawText.from).toBeGreaterThanOrEqual(startTag.to)
+        }
+      }),
+      { numRuns: 800 },
+    )
   })
 
   it('knows quirks mode, the doctype’s end and elements’ forebears (HTML standard, 13.2.6.4.1)', () => {
@@ -40,9 +81,23 @@ describe('a page’s tree', () => {
 
 describe('boxes', () => {
   it('are the landmarks, then ids and classes of sectioning elements, those on most pages first', () => {
-    const pages = ['<main><div id=one class="card card">', '<div class=card></div><section class="card odd:name"></section><p class=no>'].map(parsePage)
+    const pages = [
+      '<main><div id=one class="card card">',
+      '<div class=card></div><section class="card odd:name"></section><p class=no>',
+    ].map(parsePage)
     const targets = boxTargets(pages)
-    expect(targets.slice(0, 6).map(({ selector, count }) => [selector, count])).toEqual([['body', 2], ['header', 0], ['nav', 0], ['main', 1], ['aside', 0], ['footer', 0]])
-    expect(targets.slice(6)).toEqual([{ selector: '.card', count: 3, pages: 2 }, { selector: '#one', count: 1, pages: 1 }, { selector: '.odd\\:name', count: 1, pages: 1 }])
+    expect(targets.slice(0, 6).map(({ selector, count }) => [selector, count])).toEqual([
+      ['body', 2],
+      ['header', 0],
+      ['nav', 0],
+      ['main', 1],
+      ['aside', 0],
+      ['footer', 0],
+    ])
+    expect(targets.slice(6)).toEqual([
+      { selector: '.card', count: 3, pages: 2 },
+      { selector: '#one', count: 1, pages: 1 },
+      { selector: '.odd\\:name', count: 1, pages: 1 },
+    ])
   })
 })

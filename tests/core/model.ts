@@ -8,9 +8,16 @@ export const VIEWPORT = { width: 1280, height: 800 }
 export const fileInfo = (path: string): FileInfo => ({ path, size: 100, pixels: null })
 
 /** A site in memory: texts by path; other files by their path alone, or with weight and dimensions. */
-export function siteOf(texts: Readonly<Record<string, string>>, others: readonly (string | FileInfo)[] = [], sheetPath = 'css/site.css'): SiteModel {
+export function siteOf(
+  texts: Readonly<Record<string, string>>,
+  others: readonly (string | FileInfo)[] = [],
+  sheetPath = 'css/site.css',
+): SiteModel {
   const model = new SiteModel(VIEWPORT)
-  model.setFiles([...Object.keys(texts), ...others].map((file) => (typeof file === 'string' ? fileInfo(file) : file)), sheetPath)
+  model.setFiles(
+    [...Object.keys(texts), ...others].map((file) => (typeof file === 'string' ? fileInfo(file) : file)),
+    sheetPath,
+  )
   for (const [path, text] of Object.entries(texts)) if (isPage(path) || isSheet(path)) model.setText(path, text)
   return model
 }

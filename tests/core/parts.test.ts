@@ -20,30 +20,64 @@ import { applySplices } from '../../src/core/text/splice.ts'
 import { siteOf } from './model.ts'
 
 const FOLDER = 'demo/vennor-isles'
-const demoTexts = Object.fromEntries(readdirSync(FOLDER, { recursive: true, withFileTypes: true }).filter((entry) => /\.(?:html|css)$/.test(entry.name)).map((entry) => {
-  const file = path.join(entry.parentPath, entry.name)
-  return [path.relative(FOLDER, file), readFileSync(file, 'utf8')]
-}))
+const demoTexts = Object.fromEntries(
+  readdirSync(FOLDER, { recursive: true, withFileTypes: true })
+    .filter((entry) => /\.(?:html|css)$/.test(entry.name))
+    .map((entry) => {
+      const file = path.join(entry.parentPath, entry.name)
+      return [path.relative(FOLDER, file), readFileSync(file, 'utf8')]
+    }),
+)
 const IMAGES = ['mark', 'quay', 'hallin', 'skerrow', 'marigold', 'petrel'].map((name) => `images/${name}.svg`)
-const demo = (change: Record<string, string> = {}) => siteOf({ ...demoTexts, ...change }, [...IMAGES, 'images/night-crossing.png'])
-const carried = (site: SiteModel, outcomes: readonly PartOutcome[]) => site.after({ ...NO_CHANGE, texts: outcomes.map(({ page, splices }) => ({ doc: fileDoc(page), splices })) })
-const elementOf = (site: SiteModel, file: string, tag: string) => site.page(file).elements.find((element) => element.tag === tag)!
-const shared = (site: SiteModel, tag: string, file = 'index.html', name = tag) => carried(site, planShare(site, { page: file, index: elementOf(site, file, tag).index, name }).outcomes)
-const driftOf = (site: SiteModel) => new FitCheck(site).findings().filter(({ rule }) => rule === 'part-drift').map(({ file }) => file)
+const demo = (change: Record<string, string> = {}) =>
+  siteOf({ ...demoTexts, ...change }, [...IMAGES, 'images/night-crossing.png'])
+const carried = (site: SiteModel, outcomes: readonly PartOutcome[]) =>
+  site.after({ ...NO_CHANGE, texts: outcomes.map(({ page, splices }) => ({ doc: fileDoc(page), splices })) })
+const elementOf = (site: SiteModel, file: string, tag: string) =>
+  site.page(file).elements.find((element) => element.tag === tag)!
+const shared = (site: SiteModel, tag: string, file = 'index.html', name = tag) =>
+  carried(site, planShare(site, { page: file, index: elementOf(site, file, tag).index, name }).outcomes)
+const driftOf = (site: SiteModel) =>
+  new FitCheck(site)
+    .findings()
+    .filter(({ rule }) => rule === 'part-drift')
+    .map(({ file }) => file)
 
 describe('sharing a block', () => {
   it('only marks pages that agree already: their blocks stay byte for byte', () => {
     const site = demo()
-    const { outcomes } = planShare(site, { page: 'index.html', index: elementOf(site, 'index.html', 'header').index, name: 'header' })
+    const { outcomes } = planShare(site, {
+      page: 'index.html',
+      index: elementOf(site, 'index.html', 'header').index,
+      name: 'header',
+    })
     expect(outcomes.map(({ state }) => state)).toEqual(Array(8).fill('marked'))
-    for (const file of site.pagePaths) expect(carried(site, outcomes).text(file).replace(/ *<!-- (?:end of )?shared part: header -->\n/g, '')).toBe(site.text(file))
+    for (const file of site.pagePaths)
+      expect(
+        carried(site, outcomes)
+          .text(file)
+          .replace(/ *<!-- (?:end of )?shared part: header -->\n/g, ''),
+      ).toBe(site.text(file))
   })
   it('gives pages that differ the block with their own addresses, marker and indentation, and says how each differs', () => {
-    const old = demoTexts['isles/hallin.html']!.replace('<li><a href="../fares.html">Fares</a></li>\n', '').replace(/^( *)(?=<)/gm, '$1$1').replaceAll('\n', '\r\n')
-    const site = demo({ 'isles/hallin.html': old, 'contact.html': demoTexts['contact.html']!.replace(/<header[\s\S]*<\/header>/, '') })
-    const { outcomes } = planShare(site, { page: 'index.html', index: elementOf(site, 'index.html', 'header').index, name: 'header' })
+    const old = demoTexts['isles/hallin.html']!.replace('<li><a href="../fares.html">Fares</a></li>\n', '')
+      .replace(/^( *)(?=<)/gm, '$1$1')
+      .replaceAll('\n', '\r\n')
+    const site = demo({
+      'isles/hallin.html': old,
+      'contact.html': demoTexts['contact.html']!.replace(/<header[\s\S]*<\/header>/, ''),
+    })
+    const { outcomes } = planShare(site, {
+      page: 'index.html',
+      index: elementOf(site, 'index.html', 'header').index,
+      name: 'header',
+    })
     const state = Object.fromEntries(outcomes.map((outcome) => [outcome.page, outcome.state]))
-    expect([state['isles/hallin.html'], state['contact.html'], state['boats.html']]).toEqual(['changed', 'lacks', 'marked'])
+    expect([state['isles/hallin.html'], state['contact.html'], state['boats.html']]).toEqual([
+      'changed',
+      'lacks',
+      'marked',
+    ])
     const after = carried(site, outcomes).text('isles/hallin.html')
     expect(after).toContain('<li><a href="../fares.html">Fares</a></li>\r\n')
     expect(after).toContain('<li><a href="hallin.html" aria-current="page">Hallin</a></li>')
@@ -53,17 +87,35 @@ describe('sharing a block', () => {
   })
   it('leaves out pages on request, and pages whose encoding cannot hold the part', () => {
     const site = demo({ 'boats.html': demoTexts['boats.html']!.replace('>Fares<', '>Preise<') })
-    site.setFiles([...site.files.values()].map((file) => (file.path === 'boats.html' ? { ...file, encoding: 'bytes' } : file)), 'css/site.css')
+    site.setFiles(
+      [...site.files.values()].map((file) => (file.path === 'boats.html' ? { ...file, encoding: 'bytes' } : file)),
+      'css/site.css',
+    )
     site.setText('index.html', demoTexts['index.html']!.replace('>Fares<', '>Fährpreise<'))
-    const { outcomes } = planShare(site, { page: 'index.html', index: elementOf(site, 'index.html', 'nav').index, name: 'nav', pages: site.pagePaths.filter((each) => each !== 'fares.html') })
-    expect(outcomes.filter(({ state }) => state === 'skipped').map(({ page, why }) => `${page}: ${why}`)).toEqual(['boats.html: boats.html is not stored as UTF-8, and the part holds letters beyond plain ASCII.', 'fares.html: Left out by you.'])
+    const { outcomes } = planShare(site, {
+      page: 'index.html',
+      index: elementOf(site, 'index.html', 'nav').index,
+      name: 'nav',
+      pages: site.pagePaths.filter((each) => each !== 'fares.html'),
+    })
+    expect(outcomes.filter(({ state }) => state === 'skipped').map(({ page, why }) => `${page}: ${why}`)).toEqual([
+      'boats.html: boats.html is not stored as UTF-8, and the part holds letters beyond plain ASCII.',
+      'fares.html: Left out by you.',
+    ])
   })
   it('goes into pages that lack it, when it is wanted there, with its marks', () => {
     const site = demo({ 'contact.html': demoTexts['contact.html']!.replace(/ *<header[\s\S]*<\/header>\n/, '') })
-    const { outcomes } = planShare(site, { page: 'isles/hallin.html', index: elementOf(site, 'isles/hallin.html', 'header').index, name: 'header', into: ['contact.html'] })
+    const { outcomes } = planShare(site, {
+      page: 'isles/hallin.html',
+      index: elementOf(site, 'isles/hallin.html', 'header').index,
+      name: 'header',
+      into: ['contact.html'],
+    })
     expect(outcomes.find(({ page }) => page === 'contact.html')).toMatchObject({ state: 'inserted', why: '' })
     const after = carried(site, outcomes)
-    expect(after.text('contact.html').replace(/ *<!-- (?:end of )?shared part: header -->\n/g, '')).toBe(demoTexts['contact.html'])
+    expect(after.text('contact.html').replace(/ *<!-- (?:end of )?shared part: header -->\n/g, '')).toBe(
+      demoTexts['contact.html'],
+    )
     expect(driftOf(after)).toEqual([])
   })
   it('can be taken back: the marks go, and the pages are what they were', () => {
@@ -79,8 +131,13 @@ describe('a shared part', () => {
   it('edited once is rewritten everywhere; what agrees already stays as it is', () => {
     const block = partsIn(site.page('isles/hallin.html')).find(({ name }) => name === 'header')!.block!
     const text = site.text('isles/hallin.html').slice(block.from, block.to)
-    expect(planPart(site, 'header', { path: 'isles/hallin.html', text }).map(({ state }) => state)).toEqual(Array(8).fill('same'))
-    const outcomes = planPart(site, 'header', { path: 'isles/hallin.html', text: text.replace('Contact</a>', 'Find us</a>').replace('../notices.html', '../notices.html?all#top') })
+    expect(planPart(site, 'header', { path: 'isles/hallin.html', text }).map(({ state }) => state)).toEqual(
+      Array(8).fill('same'),
+    )
+    const outcomes = planPart(site, 'header', {
+      path: 'isles/hallin.html',
+      text: text.replace('Contact</a>', 'Find us</a>').replace('../notices.html', '../notices.html?all#top'),
+    })
     expect(outcomes.map(({ state }) => state)).toEqual(Array(8).fill('changed'))
     const after = carried(site, outcomes)
     expect(after.text('contact.html')).toContain('<li><a href="contact.html" aria-current="page">Find us</a></li>')
@@ -99,8 +156,14 @@ describe('a shared part', () => {
   it('without its closing comment is skipped with the reason, and nothing of the page is lost', () => {
     const broken = site.after({ ...NO_CHANGE, texts: [] })
     broken.setText('fares.html', site.text('fares.html').replace('<!-- end of shared part: header -->', ''))
-    const outcome = planPart(broken, 'header', { path: 'index.html', text: '<header>new</header>' }).find(({ page }) => page === 'fares.html')!
-    expect([outcome.state, outcome.why, outcome.splices]).toEqual(['skipped', 'The comment that ends the part is missing here: <!-- end of shared part: header -->', []])
+    const outcome = planPart(broken, 'header', { path: 'index.html', text: '<header>new</header>' }).find(
+      ({ page }) => page === 'fares.html',
+    )!
+    expect([outcome.state, outcome.why, outcome.splices]).toEqual([
+      'skipped',
+      'The comment that ends the part is missing here: <!-- end of shared part: header -->',
+      [],
+    ])
   })
   it('means nothing to browsers: the marked pages are as valid as they were', () => {
     for (const file of site.pagePaths) expect(messagesFor(site.text(file)), file).toEqual([])
@@ -112,12 +175,22 @@ describe('blocks', () => {
   it('have one form for all pages, and come back unchanged from a journey through other folders', () => {
     const header = (file: string) => ({ path: file, text: /<header[\s\S]*<\/header>/.exec(demoTexts[file]!)![0] })
     const shape = { marks: true, indent: '  ', eol: '\n' }
-    const forms = new Set(Object.keys(demoTexts).filter((file) => file.endsWith('.html')).map((file) => canonicalBlock(header(file), exists)))
+    const forms = new Set(
+      Object.keys(demoTexts)
+        .filter((file) => file.endsWith('.html'))
+        .map((file) => canonicalBlock(header(file), exists)),
+    )
     expect(forms.size).toBe(1)
-    fc.assert(fc.property(fc.constantFrom(...Object.keys(demoTexts).filter((file) => file.endsWith('.html'))), fc.constantFrom('index.html', 'isles/hallin.html', 'isles/deep/er/x.html'), (from, by) => {
-      const there = { path: by, text: adaptBlock(header(from), by, exists, shape) }
-      expect(adaptBlock(there, from, exists, shape)).toBe(header(from).text)
-    }))
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...Object.keys(demoTexts).filter((file) => file.endsWith('.html'))),
+        fc.constantFrom('index.html', 'isles/hallin.html', 'isles/deep/er/x.html'),
+        (from, by) => {
+          const there = { path: by, text: adaptBlock(header(from), by, exists, shape) }
+          expect(adaptBlock(there, from, exists, shape)).toBe(header(from).text)
+        },
+      ),
+    )
   })
   it('move in and out with their indentation', () => {
     expect(reindent('<p>\n      a\n\n    </p>', '\t', '\r\n')).toBe('<p>\r\n\t  a\r\n\r\n\t</p>')
@@ -131,20 +204,45 @@ describe('blocks', () => {
 
 describe('the links of a navigation', () => {
   const words = (site: SiteModel, file: string) => navigationsOf(site, file)[0]!.links.map((link) => link.words)
-  const edited = (site: SiteModel, file: string, edit: NavEdit) => carried(site, planNavEdit(site, file, navigationsOf(site, file)[0]!.index, edit))
+  const edited = (site: SiteModel, file: string, edit: NavEdit) =>
+    carried(site, planNavEdit(site, file, navigationsOf(site, file)[0]!.index, edit))
   it('tell where they lead, and which lead nowhere', () => {
-    const site = demo({ 'index.html': demoTexts['index.html']!.replace('href="fares.html">Fares', 'href="#">Fares').replace('href="boats.html">Boats', 'href="ships.html">Boats') })
-    expect(navigationsOf(site, 'index.html')[0]!.links.map(({ file, state }) => file ?? state)).toEqual(['index.html', 'timetable.html', 'placeholder', 'broken', 'isles/hallin.html', 'isles/skerrow.html', 'notices.html', 'contact.html'])
+    const site = demo({
+      'index.html': demoTexts['index.html']!.replace('href="fares.html">Fares', 'href="#">Fares').replace(
+        'href="boats.html">Boats',
+        'href="ships.html">Boats',
+      ),
+    })
+    expect(navigationsOf(site, 'index.html')[0]!.links.map(({ file, state }) => file ?? state)).toEqual([
+      'index.html',
+      'timetable.html',
+      'placeholder',
+      'broken',
+      'isles/hallin.html',
+      'isles/skerrow.html',
+      'notices.html',
+      'contact.html',
+    ])
   })
   it('change order, words and targets, come and go, and nothing around them changes', () => {
     const site = demo()
     const after = edited(site, 'index.html', { kind: 'move', from: 0, to: 2 })
     expect(words(after, 'index.html').slice(0, 3)).toEqual(['Timetable', 'Fares', 'Home'])
-    expect(edited(after, 'index.html', { kind: 'move', from: 2, to: 0 }).text('index.html')).toBe(site.text('index.html'))
-    expect(edited(site, 'isles/hallin.html', { kind: 'target', at: 1, file: 'isles/skerrow.html' }).text('isles/hallin.html')).toBe(site.text('isles/hallin.html').replace('"../timetable.html">Timetable', '"skerrow.html">Timetable'))
-    expect(edited(site, 'index.html', { kind: 'words', at: 1, words: 'When & where' }).text('index.html')).toBe(site.text('index.html').replace('>Timetable<', '>When &amp; where<'))
+    expect(edited(after, 'index.html', { kind: 'move', from: 2, to: 0 }).text('index.html')).toBe(
+      site.text('index.html'),
+    )
+    expect(
+      edited(site, 'isles/hallin.html', { kind: 'target', at: 1, file: 'isles/skerrow.html' }).text(
+        'isles/hallin.html',
+      ),
+    ).toBe(site.text('isles/hallin.html').replace('"../timetable.html">Timetable', '"skerrow.html">Timetable'))
+    expect(edited(site, 'index.html', { kind: 'words', at: 1, words: 'When & where' }).text('index.html')).toBe(
+      site.text('index.html').replace('>Timetable<', '>When &amp; where<'),
+    )
     const more = edited(site, 'contact.html', { kind: 'add', words: 'Log', file: 'notices.html' })
-    expect(more.text('contact.html')).toContain('aria-current="page">Contact</a></li>\n        <li><a href="notices.html">Log</a></li>\n')
+    expect(more.text('contact.html')).toContain(
+      'aria-current="page">Contact</a></li>\n        <li><a href="notices.html">Log</a></li>\n',
+    )
     expect(edited(more, 'contact.html', { kind: 'remove', at: 8 }).text('contact.html')).toBe(site.text('contact.html'))
   })
   it('in a shared part change on every page that shares it', () => {
@@ -158,16 +256,41 @@ describe('the links of a navigation', () => {
 describe('wrapping', () => {
   const wrap = (text: string, tag: string, wrapper: Parameters<typeof wrapElement>[2], caption = '') => {
     const page = parsePage(text)
-    return applySplices(text, wrapElement(page, page.elements.find((element) => element.tag === tag)!, wrapper, caption))
+    return applySplices(
+      text,
+      wrapElement(
+        page,
+        page.elements.find((element) => element.tag === tag)!,
+        wrapper,
+        caption,
+      ),
+    )
   }
   it('puts an element into another one, in the page’s own layout', () => {
-    expect(wrap('<body>\n  <ul>\n    <li>a</li>\n  </ul>\n</body>', 'ul', 'nav')).toBe('<body>\n  <nav>\n    <ul>\n      <li>a</li>\n    </ul>\n  </nav>\n</body>')
-    expect(wrap('<div><img src=a> x</div>', 'img', 'figure', 'A & b')).toBe('<div><figure><img src=a><figcaption>A &amp; b</figcaption></figure> x</div>')
-    expect(wrap('<body>\r\n\t<pre>\r\n a\r\n</pre>\r\n', 'pre', 'section')).toBe('<body>\r\n\t<section>\r\n\t\t<pre>\r\n a\r\n</pre>\r\n\t</section>\r\n')
+    expect(wrap('<body>\n  <ul>\n    <li>a</li>\n  </ul>\n</body>', 'ul', 'nav')).toBe(
+      '<body>\n  <nav>\n    <ul>\n      <li>a</li>\n    </ul>\n  </nav>\n</body>',
+    )
+    expect(wrap('<div><img src=a> x</div>', 'img', 'figure', 'A & b')).toBe(
+      '<div><figure><img src=a><figcaption>A &amp; b</figcaption></figure> x</div>',
+    )
+    expect(wrap('<body>\r\n\t<pre>\r\n a\r\n</pre>\r\n', 'pre', 'section')).toBe(
+      '<body>\r\n\t<section>\r\n\t\t<pre>\r\n a\r\n</pre>\r\n\t</section>\r\n',
+    )
   })
-  it.each([['<p><em>x</em></p>', 'em', 'section', 'cannot hold'], ['<ul><li>x</ul>', 'li', 'nav', 'fixed place'], ['<main>a</main><div>b</div>', 'div', 'main', 'a <main> already'], ['<nav><ul></ul></nav>', 'ul', 'nav', 'in a <nav> already']] as const)('%s: <%s> in <%s> is refused', (text, tag, wrapper, words) => {
+  it.each([
+    ['<p><em>x</em></p>', 'em', 'section', 'cannot hold'],
+    ['<ul><li>x</ul>', 'li', 'nav', 'fixed place'],
+    ['<main>a</main><div>b</div>', 'div', 'main', 'a <main> already'],
+    ['<nav><ul></ul></nav>', 'ul', 'nav', 'in a <nav> already'],
+  ] as const)('%s: <%s> in <%s> is refused', (text, tag, wrapper, words) => {
     const page = parsePage(text)
-    expect(wrapFault(page, page.elements.find((element) => element.tag === tag)!, wrapper)).toContain(words)
+    expect(
+      wrapFault(
+        page,
+        page.elements.find((element) => element.tag === tag)!,
+        wrapper,
+      ),
+    ).toContain(words)
   })
   it('finds the element in the same place of other pages', () => {
     const element = parsePage('<main><p>a</p><p>b</p></main>').elements.filter(({ tag }) => tag === 'p')[1]!
@@ -177,26 +300,54 @@ describe('wrapping', () => {
 })
 
 describe('new pages and sites', () => {
-  const fit = (site: SiteModel, file: string) => new FitCheck(site).findings().filter((finding) => finding.file === file).map(({ rule, message }) => `${rule}: ${message}`)
+  const fit = (site: SiteModel, file: string) =>
+    new FitCheck(site)
+      .findings()
+      .filter((finding) => finding.file === file)
+      .map(({ rule, message }) => `${rule}: ${message}`)
   it('a site begun from nothing has no finding at all', () => {
-    const pages = [{ path: 'index.html', title: 'Home' }, { path: 'boats.html', title: 'Boats & oars' }, { path: 'isles/index.html', title: 'Isles' }]
-    const texts = Object.fromEntries(pages.map((page) => [page.path, newPage(page, { sheetPath: 'look/site.css', siteName: 'Ferry <Line>', lang: 'en', pages })]))
+    const pages = [
+      { path: 'index.html', title: 'Home' },
+      { path: 'boats.html', title: 'Boats & oars' },
+      { path: 'isles/index.html', title: 'Isles' },
+    ]
+    const texts = Object.fromEntries(
+      pages.map((page) => [
+        page.path,
+        newPage(page, { sheetPath: 'look/site.css', siteName: 'Ferry <Line>', lang: 'en', pages }),
+      ]),
+    )
     const site = siteOf({ ...texts, 'look/site.css': newSheet('Ferry */ Line') }, [], 'look/site.css')
     expect(new FitCheck(site).findings()).toEqual([])
     expect(texts['isles/index.html']).toContain('<link rel="stylesheet" href="../look/site.css">')
     expect(texts['isles/index.html']).toContain('<li><a href="index.html" aria-current="page">Isles</a></li>')
   })
-  it.each(['empty', 'copy', 'frame'] as const)('a page begun as %s wears the sheet in its folder and leads where it should', (kind) => {
-    const site = shared(shared(demo(), 'header'), 'footer')
-    const text = newPageText(site, 'isles/deep/vik.html', 'Vik & Holm', kind === 'empty' ? { kind } : { kind, of: 'timetable.html' }, 'Vennor Isles Ferry')
-    const after = site.after({ ...NO_CHANGE, creates: [{ path: 'isles/deep/vik.html', text }] })
-    expect(fit(after, 'isles/deep/vik.html').filter((each) => kind !== 'empty' || !each.startsWith('region'))).toEqual([])
-    expect(text).toContain('<title>Vik &amp; Holm – Vennor Isles Ferry</title>')
-    expect(text).toContain('<h1>Vik &amp; Holm</h1>')
-    if (kind === 'empty') return
-    expect(text).toContain('<li><a href="../../timetable.html">Timetable</a></li>')
-    expect([text.match(/shared part: header/g)?.length, text.match(/<main>/g)?.length, /aria-current/.test(text)]).toEqual([2, 1, false])
-  })
+  it.each(['empty', 'copy', 'frame'] as const)(
+    'a page begun as %s wears the sheet in its folder and leads where it should',
+    (kind) => {
+      const site = shared(shared(demo(), 'header'), 'footer')
+      const text = newPageText(
+        site,
+        'isles/deep/vik.html',
+        'Vik & Holm',
+        kind === 'empty' ? { kind } : { kind, of: 'timetable.html' },
+        'Vennor Isles Ferry',
+      )
+      const after = site.after({ ...NO_CHANGE, creates: [{ path: 'isles/deep/vik.html', text }] })
+      expect(
+        fit(after, 'isles/deep/vik.html').filter((each) => kind !== 'empty' || !each.startsWith('region')),
+      ).toEqual([])
+      expect(text).toContain('<title>Vik &amp; Holm – Vennor Isles Ferry</title>')
+      expect(text).toContain('<h1>Vik &amp; Holm</h1>')
+      if (kind === 'empty') return
+      expect(text).toContain('<li><a href="../../timetable.html">Timetable</a></li>')
+      expect([
+        text.match(/shared part: header/g)?.length,
+        text.match(/<main>/g)?.length,
+        /aria-current/.test(text),
+      ]).toEqual([2, 1, false])
+    },
+  )
   it('a frame without shared parts takes the other page’s own header and footer', () => {
     const text = newPageText(demo(), 'vik.html', 'Vik', { kind: 'frame', of: 'isles/hallin.html' }, 'Ferry')
     expect(text).toContain('<link rel="stylesheet" href="css/site.css">')
@@ -206,7 +357,26 @@ describe('new pages and sites', () => {
 })
 
 it('a page weighs what a browser loads for it, each file once', () => {
-  const site = siteOf({ 'index.html': '<link rel=stylesheet href=css/site.css><link rel=stylesheet href="css/site.css"><img src="images/ä.png"><img src="images/ä.png"><a href="b.html">é</a><script src=a.js></script>', 'b.html': '', 'css/site.css': '@import "x.css"; @font-face { src: url(../f.woff2) }', 'css/x.css': 'p { background: url(../images/ä.png) }' }, [{ path: 'images/ä.png', size: 700, pixels: null }, { path: 'f.woff2', size: 50, pixels: null }, { path: 'a.js', size: 9, pixels: null }])
+  const site = siteOf(
+    {
+      'index.html':
+        '<link rel=stylesheet href=css/site.css><link rel=stylesheet href="css/site.css"><img src="images/ä.png"><img src="images/ä.png"><a href="b.html">é</a><script src=a.js></script>',
+      'b.html': '',
+      'css/site.css': '@import "x.css"; @font-face { src: url(../f.woff2) }',
+      'css/x.css': 'p { background: url(../images/ä.png) }',
+    },
+    [
+      { path: 'images/ä.png', size: 700, pixels: null },
+      { path: 'f.woff2', size: 50, pixels: null },
+      { path: 'a.js', size: 9, pixels: null },
+    ],
+  )
   const { bytes } = weightOf(site, 'index.html')
-  expect(bytes).toEqual({ markup: Buffer.byteLength(site.text('index.html')), sheets: Buffer.byteLength(site.text('css/site.css') + site.text('css/x.css')), images: 700, fonts: 50, other: 9 })
+  expect(bytes).toEqual({
+    markup: Buffer.byteLength(site.text('index.html')),
+    sheets: Buffer.byteLength(site.text('css/site.css') + site.text('css/x.css')),
+    images: 700,
+    fonts: 50,
+    other: 9,
+  })
 })

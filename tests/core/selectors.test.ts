@@ -12,29 +12,87 @@ import { reachOf } from '../../src/core/selectors/reach.ts'
 import { normalSelector } from '../../src/core/selectors/serialize.ts'
 import { specificityOf } from '../../src/core/selectors/specificity.ts'
 
-const simple = fc.constantFrom('a', 'p', 'div', 'li', 'ul', '*', '.note', '.wide', '#top', '[href]', '[class~="note"]', '[class^="n"]', '[lang|="en"]', ':first-child', ':last-child', ':only-child', ':nth-child(2n+1)', ':nth-last-child(2)', ':nth-of-type(2)', ':not(.note)', ':is(p, .wide)', ':empty', ':root', ':has(> li)', ':has(a)')
-const compound = fc.tuple(fc.constantFrom('a', 'p', 'div', 'li', '', '*'), fc.array(simple.filter((each) => /^[.#[:]/.test(each)), { maxLength: 2 })).map(([type, rest]) => type + rest.join('') || '*')
-const selector = fc.tuple(compound, fc.array(fc.tuple(fc.constantFrom(' ', ' > ', ' + ', ' ~ '), compound), { maxLength: 2 })).map(([first, rest]) => first + rest.map(([combinator, each]) => combinator + each).join(''))
+const simple = fc.constantFrom(
+  'a',
+  'p',
+  'div',
+  'li',
+  'ul',
+  '*',
+  '.note',
+  '.wide',
+  '#top',
+  '[href]',
+  '[class~="note"]',
+  '[class^="n"]',
+  '[lang|="en"]',
+  ':first-child',
+  ':last-child',
+  ':only-child',
+  ':nth-child(2n+1)',
+  ':nth-last-child(2)',
+  ':nth-of-type(2)',
+  ':not(.note)',
+  ':is(p, .wide)',
+  ':empty',
+  ':root',
+  ':has(> li)',
+  ':has(a)',
+)
+const compound = fc
+  .tuple(
+    fc.constantFrom('a', 'p', 'div', 'li', '', '*'),
+    fc.array(
+      simple.filter((each) => /^[.#[:]/.test(each)),
+      { maxLength: 2 },
+    ),
+  )
+  .map(([type, rest]) => type + rest.join('') || '*')
+const selector = fc
+  .tuple(compound, fc.array(fc.tuple(fc.constantFrom(' ', ' > ', ' + ', ' ~ '), compound), { maxLength: 2 }))
+  .map(([first, rest]) => first + rest.map(([combinator, each]) => combinator + each).join(''))
 
-const leaf = fc.constantFrom('<a href="x">t</a>', '<p>t</p>', '<p class="note">t</p>', '<p class="note wide" lang="en-GB"></p>', '<div id="top"></div>', '<li>t</li>', 'text', '<!-- c -->')
+const leaf = fc.constantFrom(
+  '<a href="x">t</a>',
+  '<p>t</p>',
+  '<p class="note">t</p>',
+  '<p class="note wide" lang="en-GB"></p>',
+  '<div id="top"></div>',
+  '<li>t</li>',
+  'text',
+  '<!-- c -->',
+)
 const { tree } = fc.letrec<{ tree: string }>((tie) => ({
-  tree: fc.oneof({ maxDepth: 4, depthSize: 'medium' }, leaf, fc.tuple(fc.constantFrom('div', 'ul', 'section'), fc.constantFrom('', ' class="note"', ' class="wide"'), fc.array(tie('tree'), { maxLength: 4 })).map(([tag, attributes, inner]) => `<${tag}${attributes}>${inner.join('')}</${tag}>`)),
+  tree: fc.oneof(
+    { maxDepth: 4, depthSize: 'medium' },
+    leaf,
+    fc
+      .tuple(
+        fc.constantFrom('div', 'ul', 'section'),
+        fc.constantFrom('', ' class="note"', ' class="wide"'),
+        fc.array(tie('tree'), { maxLength: 4 }),
+      )
+      .map(([tag, attributes, inner]) => `<${tag}${attributes}>${inner.join('')}</${tag}>`),
+  ),
 }))
 
 describe('matching', () => {
   it('agrees with an independent selector engine (css-select) on generated selectors and trees', () => {
     let touched = 0
-    fc.assert(fc.property(fc.array(tree, { maxLength: 5 }), selector, (parts, text) => {
-      const html = `<!doctype html><body>${parts.join('')}`
-      const ours = reachOf(parsePage(html), text).map((element) => `${element.tag} ${element.place?.from}`)
-      const document = parse<Htmlparser2TreeAdapterMap>(html, { treeAdapter: adapter, sourceCodeLocationInfo: true })
-      const theirs = selectAll(text, document.childNodes as never).map((node) => {
-        const each = node as unknown as { name: string; sourceCodeLocation?: { startOffset: number } }
-        return `${each.name} ${each.sourceCodeLocation?.startOffset}`
-      })
-      touched += ours.length
-      expect(ours).toEqual(theirs)
-    }), { numRuns: 1500 })
+    fc.assert(
+      fc.property(fc.array(tree, { maxLength: 5 }), selector, (parts, text) => {
+        const html = `<!doctype html><body>${parts.join('')}`
+        const ours = reachOf(parsePage(html), text).map((element) => `${element.tag} ${element.place?.from}`)
+        const document = parse<Htmlparser2TreeAdapterMap>(html, { treeAdapter: adapter, sourceCodeLocationInfo: true })
+        const theirs = selectAll(text, document.childNodes as never).map((node) => {
+          const each = node as unknown as { name: string; sourceCodeLocation?: { startOffset: number } }
+          return `${each.name} ${each.sourceCodeLocation?.startOffset}`
+        })
+        touched += ours.length
+        expect(ours).toEqual(theirs)
+      }),
+      { numRuns: 1500 },
+    )
     expect(touched).toBeGreaterThan(500)
   })
 
@@ -56,18 +114,23 @@ describe('matching', () => {
 })
 
 describe('reading selectors', () => {
-  it.each(['', 'a,,b', 'a >', '> a', '.1x', '#1', ':nth-child', 'a::before p', 'p..x', '[=x]', 'a b!', ':not()'])('%j is not a selector', (text) => {
-    expect(parseSelectorList(text)).toBeNull()
-  })
+  it.each(['', 'a,,b', 'a >', '> a', '.1x', '#1', ':nth-child', 'a::before p', 'p..x', '[=x]', 'a b!', ':not()'])(
+    '%j is not a selector',
+    (text) => {
+      expect(parseSelectorList(text)).toBeNull()
+    },
+  )
 
   it('never throws, whatever the text', () => {
     fc.assert(fc.property(fc.string({ unit: 'binary' }), (text) => void parseSelectorList(text)))
   })
 
   it('serialising twice gives the same text, and equal selectors one spelling', () => {
-    fc.assert(fc.property(selector, (text) => {
-      expect(normalSelector(normalSelector(text))).toBe(normalSelector(text))
-    }))
+    fc.assert(
+      fc.property(selector, (text) => {
+        expect(normalSelector(normalSelector(text))).toBe(normalSelector(text))
+      }),
+    )
     expect(normalSelector('NAV  A:Hover')).toBe('nav a:hover')
     expect(normalSelector('h1>p')).toBe(normalSelector('h1 > p'))
   })
@@ -93,9 +156,14 @@ describe('reading selectors', () => {
   })
 
   it('escapes a name so that it reads as the same name again (CSSOM, "serialize an identifier")', () => {
-    fc.assert(fc.property(fc.string({ unit: 'binary', minLength: 1 }).filter((name) => !name.includes('\0') && name.isWellFormed()), (name) => {
-      expect(unescapeCss(escapeIdent(name))).toBe(name)
-    }))
+    fc.assert(
+      fc.property(
+        fc.string({ unit: 'binary', minLength: 1 }).filter((name) => !name.includes('\0') && name.isWellFormed()),
+        (name) => {
+          expect(unescapeCss(escapeIdent(name))).toBe(name)
+        },
+      ),
+    )
     expect(escapeIdent('2col')).toBe('\\32 col')
   })
 })
@@ -122,9 +190,12 @@ describe('specificity', () => {
   })
 
   it('agrees with an independent package (specificity) on generated selectors', () => {
-    fc.assert(fc.property(selector, (text) => {
-      const { A, B, C } = calculate(text)
-      expect(specificityOf(parseComplex(text)!)).toEqual([A, B, C])
-    }), { numRuns: 500 })
+    fc.assert(
+      fc.property(selector, (text) => {
+        const { A, B, C } = calculate(text)
+        expect(specificityOf(parseComplex(text)!)).toEqual([A, B, C])
+      }),
+      { numRuns: 500 },
+    )
   })
 })

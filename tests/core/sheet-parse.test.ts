@@ -9,7 +9,44 @@ import { applySplices } from '../../src/core/text/splice.ts'
 
 /** Text made of what stylesheets are made of, whole and broken. */
 const cssLike = fc
-  .array(fc.constantFrom('a', 'h1', ' ', '\n', '{', '}', ':', ';', '"', "'", '/*', '*/', '@media', '(', ')', '[', ']', '--x', 'var(', 'url(', '!important', '#fff', '12px', ',', '\\', '<!--', '-->', '&', '\r\n', '\uFEFF', 'é', '😀', 'color: red;'), { maxLength: 40 })
+  .array(
+    fc.constantFrom(
+      'a',
+      'h1',
+      ' ',
+      '\n',
+      '{',
+      '}',
+      ':',
+      ';',
+      '"',
+      "'",
+      '/*',
+      '*/',
+      '@media',
+      '(',
+      ')',
+      '[',
+      ']',
+      '--x',
+      'var(',
+      'url(',
+      '!important',
+      '#fff',
+      '12px',
+      ',',
+      '\\',
+      '<!--',
+      '-->',
+      '&',
+      '\r\n',
+      '\uFEFF',
+      'é',
+      '😀',
+      'color: red;',
+    ),
+    { maxLength: 40 },
+  )
   .map((parts) => parts.join(''))
 
 /** Puts the text together again from the index: gaps between rules, and for each rule its pieces. */
@@ -26,10 +63,19 @@ function print(sheet: Sheet): string {
   const printItem = (item: Item): string => {
     if (item.kind === 'declaration') {
       const { propertyRange, valueRange } = item
-      return sheet.text.slice(item.from, propertyRange.to) + sheet.text.slice(propertyRange.to, valueRange.from) + item.value + sheet.text.slice(valueRange.to, item.to)
+      return (
+        sheet.text.slice(item.from, propertyRange.to) +
+        sheet.text.slice(propertyRange.to, valueRange.from) +
+        item.value +
+        sheet.text.slice(valueRange.to, item.to)
+      )
     }
     if (!item.block) return sheet.text.slice(item.from, item.to)
-    return sheet.text.slice(item.from, item.block.from) + printItems(item.block.from, item.block.to, item.items) + sheet.text.slice(item.block.to, item.to)
+    return (
+      sheet.text.slice(item.from, item.block.from) +
+      printItems(item.block.from, item.block.to, item.items) +
+      sheet.text.slice(item.block.to, item.to)
+    )
   }
   return printItems(0, sheet.text.length, sheet.rules)
 }
@@ -49,28 +95,47 @@ function allDeclarations(sheet: Sheet): Declaration[] {
 
 describe('the sheet as text', () => {
   it('printing from the index gives the same bytes for any text whatever', () => {
-    fc.assert(fc.property(fc.oneof(cssLike, fc.string({ unit: 'binary' })), (text) => {
-      expect(print(parseSheet(text))).toBe(text)
-    }), { numRuns: 2000 })
+    fc.assert(
+      fc.property(fc.oneof(cssLike, fc.string({ unit: 'binary' })), (text) => {
+        expect(print(parseSheet(text))).toBe(text)
+      }),
+      { numRuns: 2000 },
+    )
   })
 
   it('tokens tile the text', () => {
-    fc.assert(fc.property(cssLike, (text) => {
-      let at = text.startsWith('\uFEFF') ? 1 : 0
-      for (const token of tokensOf(text)) {
-        expect(token.from).toBe(at)
-        at = token.to
-      }
-      expect(at).toBe(text.length)
-    }), { examples: [['url(url(\\a']] })
+    fc.assert(
+      fc.property(cssLike, (text) => {
+        let at = text.startsWith('\uFEFF') ? 1 : 0
+        for (const token of tokensOf(text)) {
+          expect(token.from).toBe(at)
+          at = token.to
+        }
+        expect(at).toBe(text.length)
+      }),
+      { examples: [['url(url(\\a']] },
+    )
   })
 
   it('finds the same rules and declarations as an independent parser (postcss) in the demo sheets', () => {
-    for (const file of ['demo/vennor-isles/css/site.css', 'demo/looks/night-crossing.css', 'demo/looks/paper-timetable.css']) {
+    for (const file of [
+      'demo/vennor-isles/css/site.css',
+      'demo/looks/night-crossing.css',
+      'demo/looks/paper-timetable.css',
+    ]) {
       const text = readFileSync(file, 'utf8')
       const expected: string[] = []
-      postcss.parse(text).walkDecls((node) => void expected.push(`${node.source!.start!.offset} ${node.prop}: ${node.value}${node.important ? ' !' : ''}`))
-      const found = allDeclarations(parseSheet(text)).map((each) => `${each.from} ${each.property}: ${each.value}${each.important ? ' !' : ''}`)
+      postcss
+        .parse(text)
+        .walkDecls(
+          (node) =>
+            void expected.push(
+              `${node.source!.start!.offset} ${node.prop}: ${node.value}${node.important ? ' !' : ''}`,
+            ),
+        )
+      const found = allDeclarations(parseSheet(text)).map(
+        (each) => `${each.from} ${each.property}: ${each.value}${each.important ? ' !' : ''}`,
+      )
       expect(found).toEqual(expected)
     }
   })
@@ -101,19 +166,24 @@ describe('the sheet as text', () => {
 
   it('walks nested rules with what surrounds them', () => {
     const rules = styleRules(parseSheet('@media print { a { b { top: 0 } } } @font-face { src: x }'))
-    expect(rules.map(({ rule, within }) => [rule.selector, within.length])).toEqual([['a', 1], ['b', 2]])
+    expect(rules.map(({ rule, within }) => [rule.selector, within.length])).toEqual([
+      ['a', 1],
+      ['b', 2],
+    ])
   })
 
   it('an edit of any declaration leaves every other byte alone', () => {
     const text = readFileSync('demo/vennor-isles/css/site.css', 'utf8')
     const declarations = allDeclarations(parseSheet(text))
-    fc.assert(fc.property(fc.nat(declarations.length - 1), (at) => {
-      const { valueRange } = declarations[at]!
-      const after = applySplices(text, [{ ...valueRange, insert: 'inherit' }])
-      expect(after.slice(0, valueRange.from)).toBe(text.slice(0, valueRange.from))
-      expect(after.slice(valueRange.from + 'inherit'.length)).toBe(text.slice(valueRange.to))
-      expect(allDeclarations(parseSheet(after))[at]!.value).toBe('inherit')
-    }))
+    fc.assert(
+      fc.property(fc.nat(declarations.length - 1), (at) => {
+        const { valueRange } = declarations[at]!
+        const after = applySplices(text, [{ ...valueRange, insert: 'inherit' }])
+        expect(after.slice(0, valueRange.from)).toBe(text.slice(0, valueRange.from))
+        expect(after.slice(valueRange.from + 'inherit'.length)).toBe(text.slice(valueRange.to))
+        expect(allDeclarations(parseSheet(after))[at]!.value).toBe('inherit')
+      }),
+    )
   })
 
   it('knows an at-keyword from a qualified rule', () => {

@@ -17,27 +17,68 @@ describe('shorthands', () => {
   it.each([
     ['margin', '1px 2px', { 'margin-top': '1px', 'margin-right': '2px', 'margin-bottom': '1px', 'margin-left': '2px' }],
     ['margin-inline', '1px 2px', { 'margin-inline-start': '1px', 'margin-inline-end': '2px' }],
-    ['border-left', 'solid red 2px', { 'border-left-style': 'solid', 'border-left-color': 'red', 'border-left-width': '2px' }],
-    ['border-radius', '1px 2px / 3px', { 'border-top-left-radius': '1px 3px', 'border-top-right-radius': '2px 3px', 'border-bottom-right-radius': '1px 3px', 'border-bottom-left-radius': '2px 3px' }],
+    [
+      'border-left',
+      'solid red 2px',
+      { 'border-left-style': 'solid', 'border-left-color': 'red', 'border-left-width': '2px' },
+    ],
+    [
+      'border-radius',
+      '1px 2px / 3px',
+      {
+        'border-top-left-radius': '1px 3px',
+        'border-top-right-radius': '2px 3px',
+        'border-bottom-right-radius': '1px 3px',
+        'border-bottom-left-radius': '2px 3px',
+      },
+    ],
     ['flex', '1', { 'flex-grow': '1', 'flex-shrink': '1', 'flex-basis': '0%' }],
     ['flex', 'none', { 'flex-grow': '0', 'flex-shrink': '0', 'flex-basis': 'auto' }],
     ['flex', '2 10em', { 'flex-grow': '2', 'flex-shrink': '1', 'flex-basis': '10em' }],
     ['gap', '1em', { 'row-gap': '1em', 'column-gap': '1em' }],
     ['list-style', 'none', { 'list-style-type': 'none', 'list-style-image': 'none' }],
     ['list-style', 'square inside', { 'list-style-type': 'square', 'list-style-position': 'inside' }],
-    ['text-decoration', 'underline dotted red', { 'text-decoration-line': 'underline', 'text-decoration-style': 'dotted', 'text-decoration-color': 'red' }],
+    [
+      'text-decoration',
+      'underline dotted red',
+      { 'text-decoration-line': 'underline', 'text-decoration-style': 'dotted', 'text-decoration-color': 'red' },
+    ],
     ['white-space', 'pre-wrap', { 'white-space-collapse': 'preserve', 'text-wrap-mode': 'wrap' }],
     ['place-items', 'center', { 'align-items': 'center', 'justify-items': 'center' }],
     ['grid-row', '1 / span 2', { 'grid-row-start': '1', 'grid-row-end': 'span 2' }],
-    ['grid-area', 'a', { 'grid-row-start': 'a', 'grid-column-start': 'a', 'grid-row-end': 'a', 'grid-column-end': 'a' }],
-    ['grid-template', '"a" 1em "b" / 1fr', { 'grid-template-rows': '1em auto', 'grid-template-columns': '1fr', 'grid-template-areas': '"a" "b"' }],
+    [
+      'grid-area',
+      'a',
+      { 'grid-row-start': 'a', 'grid-column-start': 'a', 'grid-row-end': 'a', 'grid-column-end': 'a' },
+    ],
+    [
+      'grid-template',
+      '"a" 1em "b" / 1fr',
+      { 'grid-template-rows': '1em auto', 'grid-template-columns': '1fr', 'grid-template-areas': '"a" "b"' },
+    ],
     ['columns', '2 10em', { 'column-count': '2', 'column-width': '10em' }],
     ['overflow', 'hidden', { 'overflow-x': 'hidden', 'overflow-y': 'hidden' }],
-    ['font', 'italic 700 12px/1.5 "A B", serif', { 'font-style': 'italic', 'font-weight': '700', 'font-size': '12px', 'line-height': '1.5', 'font-family': '"A B", serif' }],
+    [
+      'font',
+      'italic 700 12px/1.5 "A B", serif',
+      {
+        'font-style': 'italic',
+        'font-weight': '700',
+        'font-size': '12px',
+        'line-height': '1.5',
+        'font-family': '"A B", serif',
+      },
+    ],
     ['background', 'url(a.png) no-repeat top left / cover, teal', null],
   ])('%s: %s', (property, value, expected) => {
     if (expected) expect(set(property, value)).toEqual(expected)
-    else expect(set(property, value)).toMatchObject({ 'background-color': 'teal', 'background-repeat': 'no-repeat, repeat', 'background-size': 'cover, auto', 'background-position-x': 'left, 0%' })
+    else
+      expect(set(property, value)).toMatchObject({
+        'background-color': 'teal',
+        'background-repeat': 'no-repeat, repeat',
+        'background-size': 'cover, auto',
+        'background-position-x': 'left, 0%',
+      })
   })
 
   it.each([
@@ -73,7 +114,9 @@ describe('what a declaration says of one longhand', () => {
     ['font', 'var(--f)', 'font-size', null],
     ['color', 'red', 'color', 'red'],
     ['color', 'red', 'margin-top', null],
-  ])('%s: %s gives %s', (property, value, inner, expected) => expect(valueThrough(property, value, inner)).toBe(expected))
+  ])('%s: %s gives %s', (property, value, inner, expected) =>
+    expect(valueThrough(property, value, inner)).toBe(expected),
+  )
 
   it.each([
     ['1px solid red', { width: '1px', style: 'solid', color: 'red' }],
@@ -99,7 +142,9 @@ describe('flow-relative names', () => {
     ['max-block-size', 'horizontal-tb', 'ltr', 'max-height'],
     ['overflow-inline', 'horizontal-tb', 'ltr', 'overflow-x'],
     ['color', 'vertical-rl', 'rtl', 'color'],
-  ])('%s in %s %s is %s', (name, mode, direction, expected) => expect(physicalName(name, mode, direction)).toBe(expected))
+  ])('%s in %s %s is %s', (name, mode, direction, expected) =>
+    expect(physicalName(name, mode, direction)).toBe(expected),
+  )
 })
 
 // CSS Cascade 5, section 2.
@@ -108,7 +153,10 @@ describe('@import', () => {
     ['"a.css"', { url: 'a.css', layer: null, supports: null, media: '' }],
     ['url(a.css) screen', { url: 'a.css', layer: null, supports: null, media: 'screen' }],
     ['url("a.css") layer', { url: 'a.css', layer: '', supports: null, media: '' }],
-    ['"a.css" layer(base.one) supports(display: grid) (min-width: 1px)', { url: 'a.css', layer: 'base.one', supports: 'display: grid', media: '(min-width: 1px)' }],
+    [
+      '"a.css" layer(base.one) supports(display: grid) (min-width: 1px)',
+      { url: 'a.css', layer: 'base.one', supports: 'display: grid', media: '(min-width: 1px)' },
+    ],
     ['a.css', null],
   ])('%s', (prelude, expected) => expect(readImport(prelude)).toEqual(expected))
 })

@@ -46,11 +46,15 @@ const EXAMPLES: [string, string][] = [
   ['g;x=1/../y', 'http://a/b/c/y'],
   ['g?y/./x', 'http://a/b/c/g?y/./x'],
   ['g?y/../x', 'http://a/b/c/g?y/../x'],
-  ['g#s/./x', 'http://a/b/c/g#s/./x'], ['g#s/../x', 'http://a/b/c/g#s/../x'], ['http:g', 'http:g'],
+  ['g#s/./x', 'http://a/b/c/g#s/./x'],
+  ['g#s/../x', 'http://a/b/c/g#s/../x'],
+  ['http:g', 'http:g'],
 ]
 
 describe('references', () => {
-  it.each(EXAMPLES)('RFC 3986, 5.4: %j', (reference, expected) => expect(resolveReference(BASE, reference)).toBe(expected))
+  it.each(EXAMPLES)('RFC 3986, 5.4: %j', (reference, expected) =>
+    expect(resolveReference(BASE, reference)).toBe(expected),
+  )
 
   it('RFC 3986, 5.2.4: dot segments', () => {
     expect([removeDotSegments('/a/b/c/./../../g'), removeDotSegments('mid/content=5/../6')]).toEqual(['/a/g', 'mid/6'])
@@ -59,19 +63,25 @@ describe('references', () => {
   const segment = fc.stringMatching(/^[a-zA-Z0-9 _%#?.:äö&'()-]{1,8}$/).filter((name) => !/^\.+$/.test(name))
   const path = fc.array(segment, { minLength: 1, maxLength: 4 }).map((segments) => segments.join('/'))
   it('a relative reference leads back to its file, from any page to any file', () => {
-    fc.assert(fc.property(path, path, (from, to) => {
-      fc.pre(!to.startsWith(`${from}/`))
-      expect(targetOf(from, relativeReference(from, to))).toEqual({ kind: 'site', path: to, rooted: false })
-      // The platform's own URL resolution agrees.
-      const here = new URL(from.split('/').map(encodeURIComponent).join('/'), 'http://site/')
-      expect(decodeURIComponent(new URL(relativeReference(from, to), here).pathname)).toBe(`/${to}`)
-    }))
+    fc.assert(
+      fc.property(path, path, (from, to) => {
+        fc.pre(!to.startsWith(`${from}/`))
+        expect(targetOf(from, relativeReference(from, to))).toEqual({ kind: 'site', path: to, rooted: false })
+        // The platform's own URL resolution agrees.
+        const here = new URL(from.split('/').map(encodeURIComponent).join('/'), 'http://site/')
+        expect(decodeURIComponent(new URL(relativeReference(from, to), here).pathname)).toBe(`/${to}`)
+      }),
+    )
   })
 
   it('tells what a reference points at', () => {
     expect(targetOf('isles/a.html', '../css/site.css')).toMatchObject({ kind: 'site', path: 'css/site.css' })
     expect(targetOf('isles/a.html', '/css/site.css?v=2')).toMatchObject({ path: 'css/site.css', rooted: true })
-    expect(['#x', 'mailto:a@b', '//host/x', 'file:///c/x.css', 'C:\\site\\x.css'].map((each) => targetOf('a.html', each).kind)).toEqual(['self', 'elsewhere', 'elsewhere', 'local', 'local'])
+    expect(
+      ['#x', 'mailto:a@b', '//host/x', 'file:///c/x.css', 'C:\\site\\x.css'].map(
+        (each) => targetOf('a.html', each).kind,
+      ),
+    ).toEqual(['self', 'elsewhere', 'elsewhere', 'local', 'local'])
   })
 })
 
@@ -83,7 +93,13 @@ describe('paths', () => {
   })
 
   it('puts index first and the top folder before subfolders', () => {
-    expect(['isles/b.html', 'z.html', 'isles/index.html', 'index.html', 'a.html'].sort(comparePages)).toEqual(['index.html', 'a.html', 'z.html', 'isles/index.html', 'isles/b.html'])
+    expect(['isles/b.html', 'z.html', 'isles/index.html', 'index.html', 'a.html'].sort(comparePages)).toEqual([
+      'index.html',
+      'a.html',
+      'z.html',
+      'isles/index.html',
+      'isles/b.html',
+    ])
   })
 
   it('finds the nearest name, but not a far one', () => {
@@ -93,7 +109,12 @@ describe('paths', () => {
 
   it('takes the stylesheet most pages link to as the sheet', () => {
     const page = (path: string, href: string) => ({ path, text: `<link rel=stylesheet href="${href}">` })
-    expect(chooseSheet(['a.css', 'css/site.css'], [page('i.html', 'css/site.css'), page('b/j.html', '../css/site.css'), page('k.html', 'a.css')])).toBe('css/site.css')
+    expect(
+      chooseSheet(
+        ['a.css', 'css/site.css'],
+        [page('i.html', 'css/site.css'), page('b/j.html', '../css/site.css'), page('k.html', 'a.css')],
+      ),
+    ).toBe('css/site.css')
     expect(chooseSheet(['a.css', 'css/site.css'], [page('b/i.html', 'css/Site.css')])).toBe('css/site.css')
     expect(chooseSheet(['x.png'], [])).toBeNull()
   })

@@ -13,37 +13,112 @@ const viewport = { width: 1280, height: 800 }
 
 function site(pages: Record<string, string>, sheet: string): SiteModel {
   const model = siteOf({ ...Object.fromEntries(Object.keys(pages).map((path) => [path, ''])), 'css/site.css': sheet })
-  for (const [path, body] of Object.entries(pages)) model.setText(path, `<!doctype html>\n<html><head><link rel="stylesheet" href="css/site.css">${body}`)
+  for (const [path, body] of Object.entries(pages))
+    model.setText(path, `<!doctype html>\n<html><head><link rel="stylesheet" href="css/site.css">${body}`)
   return model
 }
 
-const find = (model: SiteModel, page: string, id = 'x') => model.page(page).elements.find((element) => element.id === id)!
+const find = (model: SiteModel, page: string, id = 'x') =>
+  model.page(page).elements.find((element) => element.id === id)!
 
 describe('trace', () => {
   const ladder = (sheet: string, body = '</head><body><p id=x class=a>x', property = 'color') => {
     const model = site({ 'a.html': body }, sheet)
     return trace(model.stylesOf('a.html'), find(model, 'a.html'), property)
   }
-  const reasons = (sheet: string, body?: string) => ladder(sheet, body).rungs.map(({ value, lost }) => [value, lost?.by ?? 'wins'])
+  const reasons = (sheet: string, body?: string) =>
+    ladder(sheet, body).rungs.map(({ value, lost }) => [value, lost?.by ?? 'wins'])
 
   // Each reason by the criterion of CSS Cascade 5, section 6.1 that decides.
   it.each<[string, string | undefined, string[][]]>([
-    ['p { color: red } .a { color: blue }', undefined, [['blue', 'wins'], ['red', 'specificity']]],
-    ['p { color: red } p { color: blue }', undefined, [['blue', 'wins'], ['red', 'later-rule']]],
-    ['p { color: red; color: blue }', undefined, [['blue', 'wins'], ['red', 'later-in-rule']]],
-    ['p { color: red !important } .a { color: blue }', undefined, [['red', 'wins'], ['blue', 'importance']]],
-    ['p { color: red }', '</head><body><p id=x style="color: blue">x', [['blue', 'wins'], ['red', 'inline']]],
-    ['p { color: red }', '<style>p { color: blue }</style></head><body><p id=x>x', [['blue', 'wins'], ['red', 'embedded-after-external']]],
-    ['@layer base { .a { color: red } } p { color: blue }', undefined, [['blue', 'wins'], ['red', 'layer']]],
-    ['p { color: red; color: blau }', undefined, [['red', 'wins'], ['blau', 'invalid-value']]],
-    ['a { color: red }', '</head><body><a id=x href=#>x', [['red', 'wins'], ['LinkText', 'origin']]],
-    ['font { color: red }', '</head><body><font id=x color=blue>x', [['red', 'wins'], ['blue', 'origin']]],
+    [
+      'p { color: red } .a { color: blue }',
+      undefined,
+      [
+        ['blue', 'wins'],
+        ['red', 'specificity'],
+      ],
+    ],
+    [
+      'p { color: red } p { color: blue }',
+      undefined,
+      [
+        ['blue', 'wins'],
+        ['red', 'later-rule'],
+      ],
+    ],
+    [
+      'p { color: red; color: blue }',
+      undefined,
+      [
+        ['blue', 'wins'],
+        ['red', 'later-in-rule'],
+      ],
+    ],
+    [
+      'p { color: red !important } .a { color: blue }',
+      undefined,
+      [
+        ['red', 'wins'],
+        ['blue', 'importance'],
+      ],
+    ],
+    [
+      'p { color: red }',
+      '</head><body><p id=x style="color: blue">x',
+      [
+        ['blue', 'wins'],
+        ['red', 'inline'],
+      ],
+    ],
+    [
+      'p { color: red }',
+      '<style>p { color: blue }</style></head><body><p id=x>x',
+      [
+        ['blue', 'wins'],
+        ['red', 'embedded-after-external'],
+      ],
+    ],
+    [
+      '@layer base { .a { color: red } } p { color: blue }',
+      undefined,
+      [
+        ['blue', 'wins'],
+        ['red', 'layer'],
+      ],
+    ],
+    [
+      'p { color: red; color: blau }',
+      undefined,
+      [
+        ['red', 'wins'],
+        ['blau', 'invalid-value'],
+      ],
+    ],
+    [
+      'a { color: red }',
+      '</head><body><a id=x href=#>x',
+      [
+        ['red', 'wins'],
+        ['LinkText', 'origin'],
+      ],
+    ],
+    [
+      'font { color: red }',
+      '</head><body><font id=x color=blue>x',
+      [
+        ['red', 'wins'],
+        ['blue', 'origin'],
+      ],
+    ],
   ])('%s', (sheet, body, expected) => expect(reasons(sheet, body)).toEqual(expected))
 
   it('names file, line by offset, selector and both specificities', () => {
     const { rungs } = ladder('/* one */\np { color: red }\n\n#x.a { color: blue }')
     expect(rungs[0]).toMatchObject({ kind: 'external', file: 'css/site.css', selector: '#x.a', specificity: [1, 1, 0] })
-    expect('/* one */\np { color: red }\n\n#x.a { color: blue }'.slice(rungs[0]!.offset, rungs[0]!.end)).toBe('color: blue')
+    expect('/* one */\np { color: red }\n\n#x.a { color: blue }'.slice(rungs[0]!.offset, rungs[0]!.end)).toBe(
+      'color: blue',
+    )
     expect(rungs[1]!.lost).toEqual({ by: 'specificity', own: [0, 0, 1], winning: [1, 1, 0] })
   })
 
@@ -54,7 +129,21 @@ describe('trace', () => {
   })
 
   it('has words for every reason, each a sentence', () => {
-    const all: Lost[] = [{ by: 'importance' }, { by: 'origin' }, { by: 'inline' }, { by: 'layer', own: 'a', winning: '' }, { by: 'layer', own: '', winning: 'a' }, { by: 'layer', own: 'a', winning: 'b' }, { by: 'specificity', own: [0, 0, 1], winning: [0, 1, 0] }, { by: 'embedded-after-external' }, { by: 'later-sheet' }, { by: 'later-rule' }, { by: 'later-in-rule' }, { by: 'invalid-value' }, { by: 'unknown-property' }]
+    const all: Lost[] = [
+      { by: 'importance' },
+      { by: 'origin' },
+      { by: 'inline' },
+      { by: 'layer', own: 'a', winning: '' },
+      { by: 'layer', own: '', winning: 'a' },
+      { by: 'layer', own: 'a', winning: 'b' },
+      { by: 'specificity', own: [0, 0, 1], winning: [0, 1, 0] },
+      { by: 'embedded-after-external' },
+      { by: 'later-sheet' },
+      { by: 'later-rule' },
+      { by: 'later-in-rule' },
+      { by: 'invalid-value' },
+      { by: 'unknown-property' },
+    ]
     expect(new Set(all.map(lostInWords)).size).toBe(all.length)
     for (const lost of all) expect(lostInWords(lost)).toMatch(/^[a-z].*\.$/)
   })
@@ -62,9 +151,16 @@ describe('trace', () => {
 
 describe('matters', () => {
   it('says each in a sentence, with the line that makes it so', () => {
-    const model = site({ 'a.html': '</head><body><main><p id=x>x <a id=y href="b.html">to b</a>' }, ':root { --ink: #1b3a4b }\nbody { background: #fff }\nmain p { color: var(--ink) }\np { color: red; margin: 0 0 4px; colour: blue }\na:hover { color: #123456 }')
-    const said = Object.fromEntries(model.inspect('a.html', find(model, 'a.html').index, viewport)!.matters.map(({ id, sentence }) => [id, sentence]))
-    expect(said['colour']).toBe('This text is #1b3a4b because css/site.css line 3, `main p`, sets it through the swatch `--ink`; it beat 1 other.')
+    const model = site(
+      { 'a.html': '</head><body><main><p id=x>x <a id=y href="b.html">to b</a>' },
+      ':root { --ink: #1b3a4b }\nbody { background: #fff }\nmain p { color: var(--ink) }\np { color: red; margin: 0 0 4px; colour: blue }\na:hover { color: #123456 }',
+    )
+    const said = Object.fromEntries(
+      model.inspect('a.html', find(model, 'a.html').index, viewport)!.matters.map(({ id, sentence }) => [id, sentence]),
+    )
+    expect(said['colour']).toBe(
+      'This text is #1b3a4b because css/site.css line 3, `main p`, sets it through the swatch `--ink`; it beat 1 other.',
+    )
     expect(said['background']).toBe('No background of its own: what shows through is #ffffff of `body`.')
     expect(said['spacing']).toBe('Margin 0 0 4px, padding 0, because css/site.css line 4, `p`, sets it.')
     expect(said['font']).toContain('Nothing sets this')
@@ -76,7 +172,8 @@ describe('matters', () => {
 
   it('follows an edit of the sheet, and media at the viewport asked about', () => {
     const model = site({ 'a.html': '</head><body><p id=x>x' }, 'p { color: red }')
-    const colour = (width: number) => model.inspect('a.html', find(model, 'a.html').index, { width, height: 800 })!.matters[0]!.sentence
+    const colour = (width: number) =>
+      model.inspect('a.html', find(model, 'a.html').index, { width, height: 800 })!.matters[0]!.sentence
     expect(colour(1280)).toContain('#ff0000')
     model.setText('css/site.css', 'p { color: lime }')
     expect(colour(1280)).toContain('#00ff00')
@@ -86,9 +183,19 @@ describe('matters', () => {
 })
 
 describe('edits reach every page that wears the sheet', () => {
-  const colours = (model: SiteModel) => model.pagePaths.map((path) => model.inspect(path, find(model, path).index, viewport)!.matters[0]!.sentence.match(/#\w+/)![0])
+  const colours = (model: SiteModel) =>
+    model.pagePaths.map(
+      (path) => model.inspect(path, find(model, path).index, viewport)!.matters[0]!.sentence.match(/#\w+/)![0],
+    )
   it('also through imports and beside embedded blocks, when selectors change, and back', () => {
-    const model = site({ 'a.html': '</head><body><p id=x>x', 'b.html': '<style>p { margin: 0 }</style></head><body><p id=x>x', 'sub/c.html': '<link rel=stylesheet href="../css/outer.css"></head><body><p id=x>x' }, 'p { color: red }')
+    const model = site(
+      {
+        'a.html': '</head><body><p id=x>x',
+        'b.html': '<style>p { margin: 0 }</style></head><body><p id=x>x',
+        'sub/c.html': '<link rel=stylesheet href="../css/outer.css"></head><body><p id=x>x',
+      },
+      'p { color: red }',
+    )
     model.setText('css/outer.css', '@import "site.css"; q { color: lime }')
     model.setFiles(['a.html', 'b.html', 'sub/c.html', 'css/site.css', 'css/outer.css'].map(fileInfo), 'css/site.css')
     expect(colours(model)).toEqual(['#ff0000', '#ff0000', '#ff0000'])
@@ -107,11 +214,17 @@ describe('edits reach every page that wears the sheet', () => {
 
 describe('offers for a rule of its own', () => {
   it('come with their reach, and those that would not win say why', () => {
-    const pages = { 'a.html': '</head><body><main><p id=y class="note b">x<p>y', 'b.html': '<style>.note { color: red }</style></head><body><main><p id=y class="note">x' }
+    const pages = {
+      'a.html': '</head><body><main><p id=y class="note b">x<p>y',
+      'b.html': '<style>.note { color: red }</style></head><body><main><p id=y class="note">x',
+    }
     const model = site(pages, 'main p { color: teal }')
     const offers = model.offers('b.html', find(model, 'b.html', 'y').index, 'color', 'blue', viewport)
     const byName = Object.fromEntries(offers.map((offer) => [offer.selector, offer]))
-    expect(byName['.note']!.reach).toEqual([{ page: 'a.html', count: 1 }, { page: 'b.html', count: 1 }])
+    expect(byName['.note']!.reach).toEqual([
+      { page: 'a.html', count: 1 },
+      { page: 'b.html', count: 1 },
+    ])
     expect(byName['.note']!.lost).toEqual({ by: 'embedded-after-external' })
     expect(byName['p']!.lost).toMatchObject({ by: 'specificity', own: [0, 0, 1], winning: [0, 1, 0] })
     expect(byName['p.note']!.lost).toBeNull()
@@ -122,13 +235,33 @@ describe('offers for a rule of its own', () => {
 describe('changing a winner where it stands', () => {
   it.each([
     ['external', 'p { color: red; margin: 1px }', 'color: red', 'color', 'p { color: blue; margin: 1px }'],
-    ['external', '@media screen { p { margin: 1px 2px } }', 'margin: 1px 2px', 'margin-left', '@media screen { p { margin: 1px 2px 1px blue } }'],
-    ['embedded', '<style>\n p { color: red }</style><p>', 'color: red', 'color', '<style>\n p { color: blue }</style><p>'],
-    ['inline', '<p style="top: 0; color: red">', 'style="top: 0; color: red"', 'color', '<p style="top: 0; color: blue">'],
-    ['inline', '<p style=\'margin: 0\'>', "style='margin: 0'", 'margin-top', "<p style='margin: 0; margin-top: blue;'>"],
+    [
+      'external',
+      '@media screen { p { margin: 1px 2px } }',
+      'margin: 1px 2px',
+      'margin-left',
+      '@media screen { p { margin: 1px 2px 1px blue } }',
+    ],
+    [
+      'embedded',
+      '<style>\n p { color: red }</style><p>',
+      'color: red',
+      'color',
+      '<style>\n p { color: blue }</style><p>',
+    ],
+    [
+      'inline',
+      '<p style="top: 0; color: red">',
+      'style="top: 0; color: red"',
+      'color',
+      '<p style="top: 0; color: blue">',
+    ],
+    ['inline', "<p style='margin: 0'>", "style='margin: 0'", 'margin-top', "<p style='margin: 0; margin-top: blue;'>"],
   ] as const)('%s %s', (kind, text, stands, property, expected) => {
     const offset = text.indexOf(stands)
-    expect(applySplices(text, planChange(text, { kind, offset, end: offset + stands.length }, property, 'blue'))).toBe(expected)
+    expect(applySplices(text, planChange(text, { kind, offset, end: offset + stands.length }, property, 'blue'))).toBe(
+      expected,
+    )
   })
   it('leaves attributes with character references alone', () => {
     const text = '<p style="content: &quot;x&quot;">'
@@ -137,7 +270,12 @@ describe('changing a winner where it stands', () => {
 })
 
 describe('why a selector touches nothing', () => {
-  const model = site({ 'a.html': '</head><body><header id="top"><nav></nav></header><main><section class="card"><p class="fare-note">x' }, '')
+  const model = site(
+    {
+      'a.html': '</head><body><header id="top"><nav></nav></header><main><section class="card"><p class="fare-note">x',
+    },
+    '',
+  )
   it.each([
     ['.Card', /Letter case differs.*\.card/],
     ['card', /dot is missing.*\.card/],
@@ -168,5 +306,12 @@ describe('why a selector touches nothing', () => {
 it('finds the selector under the cursor', () => {
   const text = 'h1, h2 { color: red }\n@media print { main p { top: 0 } }\n.a { & b { top: 0 } }'
   const at = (piece: string) => selectorAt(parseSheet(text), text.indexOf(piece))
-  expect([at('h2'), at('red'), at('main'), at('@media') , at('& b'), at('}\n@')]).toEqual(['h2', 'h1, h2', 'main p', '', ':is(.a) b', 'h1, h2'])
+  expect([at('h2'), at('red'), at('main'), at('@media'), at('& b'), at('}\n@')]).toEqual([
+    'h2',
+    'h1, h2',
+    'main p',
+    '',
+    ':is(.a) b',
+    'h1, h2',
+  ])
 })

@@ -20,7 +20,8 @@ const context: ComputeContext = {
   resolveUrl: (reference) => `http://site.test/${reference}`,
   attribute: (name) => (name === 'title' ? 'a "title"' : undefined),
 }
-const compute = (name: string, value: string, changes: Partial<ComputeContext> = {}) => computeValue(name, value, { ...context, ...changes })
+const compute = (name: string, value: string, changes: Partial<ComputeContext> = {}) =>
+  computeValue(name, value, { ...context, ...changes })
 
 describe('numbers and strings', () => {
   it.each([
@@ -43,9 +44,14 @@ describe('numbers and strings', () => {
   ])('%j is quoted %s', (text, written) => expect(quote(text)).toBe(written))
 
   it('reads back every string it writes', () => {
-    fc.assert(fc.property(fc.string({ unit: 'binary' }).filter((text) => !text.includes('\0') && text.isWellFormed()), (text) => {
-      expect(componentsOf(quote(text))).toEqual([{ kind: 'string', text }])
-    }))
+    fc.assert(
+      fc.property(
+        fc.string({ unit: 'binary' }).filter((text) => !text.includes('\0') && text.isWellFormed()),
+        (text) => {
+          expect(componentsOf(quote(text))).toEqual([{ kind: 'string', text }])
+        },
+      ),
+    )
   })
 })
 
@@ -104,9 +110,12 @@ describe('math functions', () => {
     ['calc(calc(1px))', '1px'],
   ])('%s', (value, expected) => expect(compute('margin-top', value)).toBe(expected))
 
-  it.each(['calc(1px +2px)', 'calc(1px 2px)', 'calc(1px * 2px)', 'calc(2 / 1px)', 'calc()'])('%s cannot be carried out', (value) => {
-    expect(compute('margin-top', value)).toBeNull()
-  })
+  it.each(['calc(1px +2px)', 'calc(1px 2px)', 'calc(1px * 2px)', 'calc(2 / 1px)', 'calc()'])(
+    '%s cannot be carried out',
+    (value) => {
+      expect(compute('margin-top', value)).toBeNull()
+    },
+  )
 
   it('does not go below nothing where nothing is the least', () => {
     expect(compute('padding-top', 'calc(1px - 5px)')).toBe('0px')
@@ -115,15 +124,21 @@ describe('math functions', () => {
 })
 
 describe('colours', () => {
-  const channels = fc.tuple(fc.integer({ min: 0, max: 359 }), fc.integer({ min: 0, max: 100 }), fc.integer({ min: 0, max: 100 }))
+  const channels = fc.tuple(
+    fc.integer({ min: 0, max: 359 }),
+    fc.integer({ min: 0, max: 100 }),
+    fc.integer({ min: 0, max: 100 }),
+  )
   it('agree with an independent colour library (culori) on hsl() and hwb()', () => {
     const toRgb = converter('rgb')
-    fc.assert(fc.property(channels, fc.constantFrom('hsl', 'hwb'), ([h, a, b], name) => {
-      const text = `${name}(${h} ${a}% ${b}%)`
-      const { r, g, b: blue } = toRgb(parse(text))!
-      const expected = [r, g, blue].map((channel) => Math.round(Math.min(1, Math.max(0, channel)) * 255)).join(', ')
-      expect(compute('color', text)).toBe(`rgb(${expected})`)
-    }))
+    fc.assert(
+      fc.property(channels, fc.constantFrom('hsl', 'hwb'), ([h, a, b], name) => {
+        const text = `${name}(${h} ${a}% ${b}%)`
+        const { r, g, b: blue } = toRgb(parse(text))!
+        const expected = [r, g, blue].map((channel) => Math.round(Math.min(1, Math.max(0, channel)) * 255)).join(', ')
+        expect(compute('color', text)).toBe(`rgb(${expected})`)
+      }),
+    )
   })
 
   // CSS Color 5, sections 3 and 4: mixing and relative colours (from memory).
@@ -205,7 +220,11 @@ describe('values of single properties', () => {
     ['grid-template-columns', 'repeat(2, minmax(0, 1fr))', 'repeat(2, minmax(0px, 1fr))'],
     ['content', 'attr(title) "x"', '"a \\"title\\"" "x"'],
     ['background-image', 'url(a.png)', 'url("http://site.test/a.png")'],
-    ['background-image', 'linear-gradient(to bottom, red 1em, blue)', 'linear-gradient(rgb(255, 0, 0) 20px, rgb(0, 0, 255))'],
+    [
+      'background-image',
+      'linear-gradient(to bottom, red 1em, blue)',
+      'linear-gradient(rgb(255, 0, 0) 20px, rgb(0, 0, 255))',
+    ],
     ['filter', 'brightness(50%) drop-shadow(1px 1px red)', 'brightness(0.5) drop-shadow(rgb(255, 0, 0) 1px 1px 0px)'],
     ['border-top-left-radius', '4px 4px', '4px'],
     ['rotate', '.25turn', '90deg'],

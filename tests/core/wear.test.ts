@@ -14,7 +14,9 @@ import { fileInfo } from './model.ts'
 
 const viewport = { width: 1280, height: 800 }
 const context = (sheet = 'p { color: red }'): WearContext => ({
-  sheetPath: 'css/site.css', files: new Set(['css/site.css', 'css/print.css']), viewport,
+  sheetPath: 'css/site.css',
+  files: new Set(['css/site.css', 'css/print.css']),
+  viewport,
   readSheet: (file) => parseSheet(file === 'css/site.css' ? sheet : ''),
 })
 const report = (file: string, text: string, sheet?: string) => wearReport(file, parsePage(text), context(sheet))
@@ -54,44 +56,100 @@ describe('does the page wear the sheet', () => {
 describe('attaching', () => {
   it('writes the right path for the folder, in the page’s own layout, and changes nothing else', () => {
     const page = '<!DOCTYPE html>\r\n<html>\r\n<head>\r\n\t<title>x</title>\r\n</head>\r\n<body></body></html>'
-    expect(attached('deep/er/a.html', page)).toBe(page.replace('</title>', '</title>\r\n\t<link rel="stylesheet" href="../../css/site.css">'))
-    expect(attached('a.html', '<head><title>x</title></head>')).toBe('<head><title>x</title><link rel="stylesheet" href="css/site.css"></head>')
+    expect(attached('deep/er/a.html', page)).toBe(
+      page.replace('</title>', '</title>\r\n\t<link rel="stylesheet" href="../../css/site.css">'),
+    )
+    expect(attached('a.html', '<head><title>x</title></head>')).toBe(
+      '<head><title>x</title><link rel="stylesheet" href="css/site.css"></head>',
+    )
     expect(attached('a.html', '<p>x')).toBe('<link rel="stylesheet" href="css/site.css">\n<p>x')
-    expect(attached('isles/a.html', "<link rel='stylesheet' href='css/site.css'>")).toBe("<link rel='stylesheet' href='../css/site.css'>")
+    expect(attached('isles/a.html', "<link rel='stylesheet' href='css/site.css'>")).toBe(
+      "<link rel='stylesheet' href='../css/site.css'>",
+    )
     expect(attached('a.html', '<link href=css/site.css>')).toBe('<link href=css/site.css rel="stylesheet">')
   })
 
   it('makes any page whatever wear the sheet, by insertions and attribute changes only', () => {
-    const piece = fc.constantFrom('<!doctype html>', '<html>', '<head>', '</head>', '<title>t</title>', '<meta charset=utf-8>', '<style>p{top:0}</style>', '<body>', '<p>x', '<!-- c -->', '\n', 'text', '<link rel=stylesheet href=css/sit.css>', '<link href="css/site.css">', '</html>', '\uFEFF')
-    fc.assert(fc.property(fc.array(piece, { maxLength: 9 }), (parts) => {
-      const text = parts.join('')
-      const after = attached('a.html', text)
-      expect(report('a.html', after).wears).toBe(true)
-      if (!/<link/.test(text)) expect(after.replace(/\n?[ \t]*<link rel="stylesheet" href="css\/site\.css">\n?/, '').replace(/\n/g, '')).toBe(text.replace(/\n/g, ''))
-    }), { numRuns: 500 })
+    const piece = fc.constantFrom(
+      '<!doctype html>',
+      '<html>',
+      '<head>',
+      '</head>',
+      '<title>t</title>',
+      '<meta charset=utf-8>',
+      '<style>p{top:0}</style>',
+      '<body>',
+      '<p>x',
+      '<!-- c -->',
+      '\n',
+      'text',
+      '<link rel=stylesheet href=css/sit.css>',
+      '<link href="css/site.css">',
+      '</html>',
+      '\uFEFF',
+    )
+    fc.assert(
+      fc.property(fc.array(piece, { maxLength: 9 }), (parts) => {
+        const text = parts.join('')
+        const after = attached('a.html', text)
+        expect(report('a.html', after).wears).toBe(true)
+        if (!/<link/.test(text))
+          expect(
+            after.replace(/\n?[ \t]*<link rel="stylesheet" href="css\/site\.css">\n?/, '').replace(/\n/g, ''),
+          ).toBe(text.replace(/\n/g, ''))
+      }),
+      { numRuns: 500 },
+    )
   })
 })
 
 describe('what beats the sheet', () => {
   it('tells embedded and inline declarations that win, and not those that lose or agree', () => {
-    const head = '<link rel="stylesheet" href="css/site.css"><style>p { color: blue; top: 0 } .x { margin: 0 } h1 { color: red }</style>'
+    const head =
+      '<link rel="stylesheet" href="css/site.css"><style>p { color: blue; top: 0 } .x { margin: 0 } h1 { color: red }</style>'
     const sheet = 'p { color: red } h1 { color: red } #x { margin-left: 1px } q { left: 0 !important }'
-    const found = report('a.html', `${head}<p>a<p style="color: green">b<h1>c</h1><div class=x id=x></div><q style="left: 1px">`, sheet).overridden
-    expect(found.map(({ kind, property, element, count }) => [kind, property, element, count])).toEqual([['embedded', 'color', 'p', 1], ['inline', 'color', 'p', 1]])
+    const found = report(
+      'a.html',
+      `${head}<p>a<p style="color: green">b<h1>c</h1><div class=x id=x></div><q style="left: 1px">`,
+      sheet,
+    ).overridden
+    expect(found.map(({ kind, property, element, count }) => [kind, property, element, count])).toEqual([
+      ['embedded', 'color', 'p', 1],
+      ['inline', 'color', 'p', 1],
+    ])
   })
 
   it('counts what the demo site carries, for the demo’s honest faults', () => {
     const model = new SiteModel(viewport)
-    const files = readdirSync('demo/vennor-isles', { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile()).map((entry) => path.relative('demo/vennor-isles', path.join(entry.parentPath, entry.name)))
+    const files = readdirSync('demo/vennor-isles', { recursive: true, withFileTypes: true })
+      .filter((entry) => entry.isFile())
+      .map((entry) => path.relative('demo/vennor-isles', path.join(entry.parentPath, entry.name)))
     model.setFiles(files.map(fileInfo), 'css/site.css')
-    for (const file of files.filter((each) => /\.(?:html|css)$/.test(each))) model.setText(file, readFileSync(path.join('demo/vennor-isles', file), 'utf8'))
-    const faults = model.pagePaths.flatMap((page) => (model.wear(page).fault ? [[page, model.wear(page).fault!.id]] : []))
-    expect(faults.sort()).toEqual([['isles/skerrow.html', 'link-target-missing'], ['notices.html', 'link-missing']])
+    for (const file of files.filter((each) => /\.(?:html|css)$/.test(each)))
+      model.setText(file, readFileSync(path.join('demo/vennor-isles', file), 'utf8'))
+    const faults = model.pagePaths.flatMap((page) =>
+      model.wear(page).fault ? [[page, model.wear(page).fault!.id]] : [],
+    )
+    expect(faults.sort()).toEqual([
+      ['isles/skerrow.html', 'link-target-missing'],
+      ['notices.html', 'link-missing'],
+    ])
     expect(model.wear('boats.html').inline).toBe(2)
-    expect(model.wear('fares.html').overridden.map(({ property }) => property)).toEqual(['color', 'background', 'color', 'padding-left'])
-    expect(model.reach('.more').map(({ page, count }) => `${page} ${count}`)).toEqual(['index.html 3', 'notices.html 3'])
-    expect(model.rivals('h1', ['color'])).toEqual([{ page: 'fares.html', kind: 'embedded', selector: 'h1', property: 'color', count: 1 }])
-    for (const { path: page, splices } of model.attach(model.pagePaths)) model.setText(page, applySplices(readFileSync(path.join('demo/vennor-isles', page), 'utf8'), splices))
+    expect(model.wear('fares.html').overridden.map(({ property }) => property)).toEqual([
+      'color',
+      'background',
+      'color',
+      'padding-left',
+    ])
+    expect(model.reach('.more').map(({ page, count }) => `${page} ${count}`)).toEqual([
+      'index.html 3',
+      'notices.html 3',
+    ])
+    expect(model.rivals('h1', ['color'])).toEqual([
+      { page: 'fares.html', kind: 'embedded', selector: 'h1', property: 'color', count: 1 },
+    ])
+    for (const { path: page, splices } of model.attach(model.pagePaths))
+      model.setText(page, applySplices(readFileSync(path.join('demo/vennor-isles', page), 'utf8'), splices))
     expect(model.pagePaths.every((page) => model.wear(page).wears)).toBe(true)
   })
 })
@@ -116,23 +174,38 @@ describe('media queries', () => {
 })
 
 describe('the copy a frame gets', () => {
-  const worn = (text: string) => applySplices(text, wornCopy(text, { bridge: '<script src=b></script>', root: '/wear/s/l/', self: 'http://h/wear/s/l/' }))
+  const worn = (text: string) =>
+    applySplices(
+      text,
+      wornCopy(text, { bridge: '<script src=b></script>', root: '/wear/s/l/', self: 'http://h/wear/s/l/' }),
+    )
   it('puts the bridge before everything a page can say, whatever the page', () => {
-    expect(worn('<!doctype html><html><head><script>1</script>')).toBe('<!doctype html><html><head><script src=b></script><script>1</script>')
+    expect(worn('<!doctype html><html><head><script>1</script>')).toBe(
+      '<!doctype html><html><head><script src=b></script><script>1</script>',
+    )
     expect(worn('<!doctype html><p>x')).toBe('<!doctype html><script src=b></script><p>x')
     expect(worn('<!-- never closed')).toBe('<script src=b></script><!-- never closed')
   })
   it('keeps the meaning of a policy the page sets for itself', () => {
-    expect(worn(`<head><meta http-equiv="Content-Security-Policy" content="default-src 'self'; img-src 'self' data:">`)).toContain(`content="default-src http://h/wear/s/l/; img-src http://h/wear/s/l/ data:"`)
+    expect(
+      worn(`<head><meta http-equiv="Content-Security-Policy" content="default-src 'self'; img-src 'self' data:">`),
+    ).toContain(`content="default-src http://h/wear/s/l/; img-src http://h/wear/s/l/ data:"`)
     expect(worn(`<head><meta name=description content="'self'">`)).toContain(`content="'self'"`)
   })
   it('takes refreshes and resource hints out of action and leads “/” to the site', () => {
-    const copy = worn('<head><meta http-equiv=refresh content="0;url=/api"><link rel=preconnect href=//x.example><link rel=stylesheet href="/css/a.css"><style>p{background:url(/i.png)}</style><img src="/i.png"><a href="/b.html">')
+    const copy = worn(
+      '<head><meta http-equiv=refresh content="0;url=/api"><link rel=preconnect href=//x.example><link rel=stylesheet href="/css/a.css"><style>p{background:url(/i.png)}</style><img src="/i.png"><a href="/b.html">',
+    )
     expect(copy).toContain('<meta data-attire-http-equiv=refresh')
     expect(copy).toContain('<link data-attire-rel=preconnect')
     expect(copy).toContain('<link crossorigin="" rel=stylesheet href="/wear/s/l/css/a.css">')
     expect(copy).toContain('url(/wear/s/l/i.png)')
     expect(copy).toContain('<img src="/wear/s/l/i.png"><a href="/b.html">')
-    expect(applySplices('@import "/a.css"; p { background: url( "/x" ), url(//y) }', rootedUrls('@import "/a.css"; p { background: url( "/x" ), url(//y) }', '/r/'))).toBe('@import "/r/a.css"; p { background: url( "/r/x" ), url(//y) }')
+    expect(
+      applySplices(
+        '@import "/a.css"; p { background: url( "/x" ), url(//y) }',
+        rootedUrls('@import "/a.css"; p { background: url( "/x" ), url(//y) }', '/r/'),
+      ),
+    ).toBe('@import "/r/a.css"; p { background: url( "/r/x" ), url(//y) }')
   })
 })

@@ -7,8 +7,13 @@ import { describe, expect, it } from 'vitest'
 import { readArchive } from '../../src/server/import/archive.ts'
 import { LIMITS } from '../../src/server/import/limits.ts'
 
-const zip = (files: Record<string, string>) => Buffer.from(zipSync(Object.fromEntries(Object.entries(files).map(([name, text]) => [name, strToU8(text)]))))
-const refusal = (bytes: Buffer) => readArchive(bytes).then(() => 'taken', (error: Error) => error.message)
+const zip = (files: Record<string, string>) =>
+  Buffer.from(zipSync(Object.fromEntries(Object.entries(files).map(([name, text]) => [name, strToU8(text)]))))
+const refusal = (bytes: Buffer) =>
+  readArchive(bytes).then(
+    () => 'taken',
+    (error: Error) => error.message,
+  )
 
 /** Finds the places of a signature (PKWARE APPNOTE 6.3.10, sections 4.3.7 and 4.3.12). */
 function headers(bytes: Buffer, signature: number): number[] {
@@ -21,7 +26,12 @@ const LOCAL = 0x04034b50
 
 describe('archives', () => {
   it('bytes and names come through, whatever they are', async () => {
-    const odd = { 'index.html': '\uFEFF<p>ü', 'Bilder/Großes Bild (1).PNG': '\0\x01', 'a%20b/c#d.css': 'p{}\r\n', 'noending': '' }
+    const odd = {
+      'index.html': '\uFEFF<p>ü',
+      'Bilder/Großes Bild (1).PNG': '\0\x01',
+      'a%20b/c#d.css': 'p{}\r\n',
+      noending: '',
+    }
     const { files, leftOut, folder } = await readArchive(zip(odd))
     expect(Object.fromEntries(files.map(({ path: name, bytes }) => [name, bytes.toString('utf8')]))).toEqual(odd)
     expect([leftOut, folder]).toEqual([[], ''])
@@ -33,9 +43,24 @@ describe('archives', () => {
   })
 
   it('lists what is no part of a site, with the reason, and loses nothing else', async () => {
-    const { files, leftOut } = await readArchive(zip({ 'index.html': 'a', '__MACOSX/._index.html': 'x', 'css/.DS_Store': 'x', '.git/config': 'x', 'empty/': '', '.htaccess': 'keep', 'data.xyz': 'keep' }))
+    const { files, leftOut } = await readArchive(
+      zip({
+        'index.html': 'a',
+        '__MACOSX/._index.html': 'x',
+        'css/.DS_Store': 'x',
+        '.git/config': 'x',
+        'empty/': '',
+        '.htaccess': 'keep',
+        'data.xyz': 'keep',
+      }),
+    )
     expect(files.map((file) => file.path)).toEqual(['index.html', '.htaccess', 'data.xyz'])
-    expect(leftOut.map((each) => each.path).sort()).toEqual(['.git/config', '__MACOSX/._index.html', 'css/.DS_Store', 'empty/'])
+    expect(leftOut.map((each) => each.path).sort()).toEqual([
+      '.git/config',
+      '__MACOSX/._index.html',
+      'css/.DS_Store',
+      'empty/',
+    ])
     for (const { reason } of leftOut) expect(reason).toMatch(/^[A-Z].*\.$/)
   })
 
@@ -44,14 +69,27 @@ describe('archives', () => {
     mkdirSync(path.join(folder, 'site'))
     writeFileSync(path.join(folder, 'site/index.html'), 'a')
     symlinkSync('/etc/hostname', path.join(folder, 'site/secret.html'))
-    execFileSync('python3', ['-c', 'import os,stat,sys,zipfile\nz=zipfile.ZipFile("s.zip","w")\nz.write("site/index.html")\ni=zipfile.ZipInfo("site/secret.html")\ni.create_system=3\ni.external_attr=(stat.S_IFLNK|0o777)<<16\nz.writestr(i,os.readlink("site/secret.html"))\nz.close()'], { cwd: folder })
+    execFileSync(
+      'python3',
+      [
+        '-c',
+        'import os,stat,sys,zipfile\nz=zipfile.ZipFile("s.zip","w")\nz.write("site/index.html")\ni=zipfile.ZipInfo("site/secret.html")\ni.create_system=3\ni.external_attr=(stat.S_IFLNK|0o777)<<16\nz.writestr(i,os.readlink("site/secret.html"))\nz.close()',
+      ],
+      { cwd: folder },
+    )
     const { files, leftOut } = await readArchive(readFileSync(path.join(folder, 's.zip')))
-    expect([files.map((file) => file.path), leftOut.map((each) => each.path)]).toEqual([['index.html'], ['site/secret.html']])
+    expect([files.map((file) => file.path), leftOut.map((each) => each.path)]).toEqual([
+      ['index.html'],
+      ['site/secret.html'],
+    ])
   })
 
-  it.each(['../evil.html', '/etc/passwd', 'a/../../b.html', 'C:/x.html', '..\\evil.html'])('refuses the path %s as a whole', async (name) => {
-    expect(await refusal(zip({ 'index.html': 'a', [name]: 'x' }))).toContain('leaves its own folder')
-  })
+  it.each(['../evil.html', '/etc/passwd', 'a/../../b.html', 'C:/x.html', '..\\evil.html'])(
+    'refuses the path %s as a whole',
+    async (name) => {
+      expect(await refusal(zip({ 'index.html': 'a', [name]: 'x' }))).toContain('leaves its own folder')
+    },
+  )
 
   it('refuses encrypted archives', async () => {
     const bytes = zip({ 'index.html': 'a' })

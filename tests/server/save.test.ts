@@ -24,15 +24,30 @@ beforeAll(async () => {
 })
 
 const latin1 = Buffer.from('<link rel=stylesheet href=css/site.css><p>caf\xe9', 'latin1')
-const make = () => createSite(db, {
-  name: 'T', folder: 'wrap/',
-  files: [{ path: 'index.html', bytes: latin1 }, { path: 'css/site.css', bytes: Buffer.from('p { color: red }') }, { path: 'css/more.css', bytes: Buffer.from('q {}') }, { path: 'x.bin', bytes: Buffer.from([0, 255, 7]) }],
-})
+const make = () =>
+  createSite(db, {
+    name: 'T',
+    folder: 'wrap/',
+    files: [
+      { path: 'index.html', bytes: latin1 },
+      { path: 'css/site.css', bytes: Buffer.from('p { color: red }') },
+      { path: 'css/more.css', bytes: Buffer.from('q {}') },
+      { path: 'x.bin', bytes: Buffer.from([0, 255, 7]) },
+    ],
+  })
 const change = async (id: string, after: string, files: Step['files'] = []): Promise<Step> => {
   const { lookId, looks } = await loadSite(db, id)
-  return stepOf({ label: 'change', texts: [{ doc: lookDoc(lookId), splices: diffTexts(looks[0]!.text, after) }], files }, () => looks[0]!.text)!
+  return stepOf(
+    { label: 'change', texts: [{ doc: lookDoc(lookId), splices: diffTexts(looks[0]!.text, after) }], files },
+    () => looks[0]!.text,
+  )!
 }
-const save = (id: string, revision: number, operations: Parameters<typeof saveSite>[2]['operations'], saveId: string = crypto.randomUUID()) => saveSite(db, id, { saveId, revision, operations })
+const save = (
+  id: string,
+  revision: number,
+  operations: Parameters<typeof saveSite>[2]['operations'],
+  saveId: string = crypto.randomUUID(),
+) => saveSite(db, id, { saveId, revision, operations })
 const sheet = async (id: string) => (await loadSite(db, id)).looks[0]!.text
 
 describe('saving', () => {
@@ -42,7 +57,12 @@ describe('saving', () => {
     expect(await save(id, 1, [{ type: 'undo' }])).toBe(2)
     const again = await openDatabase(url)
     const state = await loadSite(again, id)
-    expect([state.looks[0]!.text, state.cursor, state.steps.length, state.revision]).toEqual(['p { color: red }', 0, 1, 2])
+    expect([state.looks[0]!.text, state.cursor, state.steps.length, state.revision]).toEqual([
+      'p { color: red }',
+      0,
+      1,
+      2,
+    ])
     await save(id, 2, [{ type: 'redo' }])
     expect(await sheet(id)).toBe('p { color: blue }')
   })
@@ -66,7 +86,10 @@ describe('saving', () => {
     const { id } = await make()
     const step = await change(id, 'p { color: blue }')
     const saveId = crypto.randomUUID()
-    expect([await save(id, 0, [{ type: 'step', step }], saveId), await save(id, 0, [{ type: 'step', step }], saveId)]).toEqual([1, 1])
+    expect([
+      await save(id, 0, [{ type: 'step', step }], saveId),
+      await save(id, 0, [{ type: 'step', step }], saveId),
+    ]).toEqual([1, 1])
     expect((await loadSite(db, id)).steps).toHaveLength(1)
   })
 
@@ -74,8 +97,20 @@ describe('saving', () => {
     const { id } = await make()
     const step = await change(id, 'p { color: blue }')
     await expect(save(id, 0, [{ type: 'step', step }, { type: 'redo' }])).rejects.toMatchObject({ code: 'bad-request' })
-    const bad: Step = { label: 'x', texts: [{ doc: lookDoc((await loadSite(db, id)).lookId), splices: [{ from: 0, to: 999, insert: '' }], inverse: [] }], files: [], moves: [] }
-    await expect(save(id, 0, [{ type: 'step', step }, { type: 'step', step: bad }])).rejects.toMatchObject({ code: 'revision-old' })
+    const bad: Step = {
+      label: 'x',
+      texts: [
+        { doc: lookDoc((await loadSite(db, id)).lookId), splices: [{ from: 0, to: 999, insert: '' }], inverse: [] },
+      ],
+      files: [],
+      moves: [],
+    }
+    await expect(
+      save(id, 0, [
+        { type: 'step', step },
+        { type: 'step', step: bad },
+      ]),
+    ).rejects.toMatchObject({ code: 'revision-old' })
     const outside: Step = { label: 'x', texts: [], files: [{ path: '../x', before: null, after: 'y' }], moves: [] }
     await expect(save(id, 0, [{ type: 'step', step: outside }])).rejects.toMatchObject({ code: 'bad-request' })
     expect([await sheet(id), (await loadSite(db, id)).revision]).toEqual(['p { color: red }', 0])
@@ -83,21 +118,37 @@ describe('saving', () => {
 
   it('edits pages that are not UTF-8 without touching their other bytes, and refuses what they cannot hold', async () => {
     const { id } = await make()
-    const step = (insert: string): Step => ({ label: 'x', texts: [{ doc: fileDoc('index.html'), splices: [{ from: 0, to: 0, insert }], inverse: [{ from: 0, to: insert.length, insert: '' }] }], files: [], moves: [] })
+    const step = (insert: string): Step => ({
+      label: 'x',
+      texts: [
+        {
+          doc: fileDoc('index.html'),
+          splices: [{ from: 0, to: 0, insert }],
+          inverse: [{ from: 0, to: insert.length, insert: '' }],
+        },
+      ],
+      files: [],
+      moves: [],
+    })
     await save(id, 0, [{ type: 'step', step: step('<!doctype html>') }])
     await expect(save(id, 1, [{ type: 'step', step: step('→') }])).rejects.toMatchObject({ code: 'not-usable' })
     const { bytes } = await exportSite(db, id, (await loadSite(db, id)).lookId)
-    expect(Buffer.from(unzipSync(bytes)['wrap/index.html']!)).toEqual(Buffer.concat([Buffer.from('<!doctype html>'), latin1]))
+    expect(Buffer.from(unzipSync(bytes)['wrap/index.html']!)).toEqual(
+      Buffer.concat([Buffer.from('<!doctype html>'), latin1]),
+    )
   })
 })
 
 describe('texts and bytes', () => {
   it('any bytes become text and the same bytes again', () => {
-    fc.assert(fc.property(fc.uint8Array({ maxLength: 80 }), (array) => {
-      const bytes = Buffer.from(array)
-      const encoding = encodingOf(bytes)
-      expect(encodeText(decodeText(bytes, encoding), encoding)).toEqual(bytes)
-    }), { numRuns: 1000 })
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 80 }), (array) => {
+        const bytes = Buffer.from(array)
+        const encoding = encodingOf(bytes)
+        expect(encodeText(decodeText(bytes, encoding), encoding)).toEqual(bytes)
+      }),
+      { numRuns: 1000 },
+    )
     const bom = Buffer.from('\uFEFFa', 'utf8')
     expect(encodeText(decodeText(bom, encodingOf(bom)), 'utf-8')).toEqual(bom)
   })
@@ -109,7 +160,10 @@ describe('sites', () => {
     const { lookId } = await loadSite(db, id)
     const { bytes, name } = await exportSite(db, id, lookId)
     const files = unzipSync(bytes)
-    expect([name, Object.keys(files).sort()]).toEqual(['t.zip', ['wrap/css/more.css', 'wrap/css/site.css', 'wrap/index.html', 'wrap/x.bin']])
+    expect([name, Object.keys(files).sort()]).toEqual([
+      't.zip',
+      ['wrap/css/more.css', 'wrap/css/site.css', 'wrap/index.html', 'wrap/x.bin'],
+    ])
     expect([...files['wrap/x.bin']!]).toEqual([0, 255, 7])
     await expect(exportSite(db, id, 'nonsense')).rejects.toMatchObject({ code: 'not-found' })
   })
@@ -124,7 +178,15 @@ describe('sites', () => {
 
   it('an import that is cancelled keeps nothing', async () => {
     const before = (await listSites(db)).sites.length
-    await expect(createSite(db, { name: 'Cancelled', files: [{ path: 'index.html', bytes: Buffer.from('x') }], progress: (share) => { if (share === 1) throw new Error('called off') } })).rejects.toThrow()
+    await expect(
+      createSite(db, {
+        name: 'Cancelled',
+        files: [{ path: 'index.html', bytes: Buffer.from('x') }],
+        progress: (share) => {
+          if (share === 1) throw new Error('called off')
+        },
+      }),
+    ).rejects.toThrow()
     expect((await listSites(db)).sites).toHaveLength(before)
   })
 
@@ -132,7 +194,11 @@ describe('sites', () => {
     const { id } = await make()
     await changeSettings(db, id, { sheetPath: 'css/more.css', name: 'Renamed' })
     const state = await loadSite(db, id)
-    expect([state.sheetPath, state.looks[0]!.text, state.texts['css/site.css']]).toEqual(['css/more.css', 'q {}', 'p { color: red }'])
+    expect([state.sheetPath, state.looks[0]!.text, state.texts['css/site.css']]).toEqual([
+      'css/more.css',
+      'q {}',
+      'p { color: red }',
+    ])
     expect((await listSites(db)).sites.find((site) => site.id === id)!.name).toBe('Renamed')
     await save(id, state.revision, [{ type: 'step', step: await change(id, 'q { top: 0 }') }])
     await expect(changeSettings(db, id, { sheetPath: 'css/site.css' })).rejects.toMatchObject({ code: 'not-usable' })
@@ -141,7 +207,8 @@ describe('sites', () => {
   it('a frame’s answers carry the sandbox, and other sites’ files are not there', async () => {
     const { id } = await make()
     const { lookId } = await loadSite(db, id)
-    const get = (file: string, siteId = id) => serveWorn(db, { siteId, lookId, path: file, origin: 'http://127.0.0.1:1' })
+    const get = (file: string, siteId = id) =>
+      serveWorn(db, { siteId, lookId, path: file, origin: 'http://127.0.0.1:1' })
     const page = await get('')
     const policy = page.headers.get('content-security-policy')!
     expect(policy).toContain('sandbox allow-scripts;')

@@ -9,9 +9,15 @@ import { count, listed } from '../../src/ui/words.ts'
 
 const channel = () => {
   const sent: ToFrame[] = []
-  const source = { postMessage: ({ message }: { message: ToFrame }) => void sent.push(toFrameSchema.parse(message)) } as unknown as Window
+  const source = {
+    postMessage: ({ message }: { message: ToFrame }) => void sent.push(toFrameSchema.parse(message)),
+  } as unknown as Window
   const listener = { onReady: vi.fn(), onApplied: vi.fn(), onFollow: vi.fn() }
-  return { sent, listener, line: new FrameChannel('index.html', source, '/wear/s/l/', 'css/site.css', listener, () => undefined) }
+  return {
+    sent,
+    listener,
+    line: new FrameChannel('index.html', source, '/wear/s/l/', 'css/site.css', listener, () => undefined),
+  }
 }
 
 describe('the line to a frame', () => {
@@ -20,7 +26,9 @@ describe('the line to a frame', () => {
     line.wear(parseSheet('a { top: 0 } b { top: 0 }'))
     expect(sent).toEqual([])
     line.hear({ type: 'ready' })
-    expect(sent).toEqual([{ type: 'sheet', seq: 1, path: '/wear/s/l/css/site.css', rules: ['a { top: 0 }', 'b { top: 0 }'] }])
+    expect(sent).toEqual([
+      { type: 'sheet', seq: 1, path: '/wear/s/l/css/site.css', rules: ['a { top: 0 }', 'b { top: 0 }'] },
+    ])
     line.hear({ type: 'applied', seq: 1, sheets: 1 })
     line.wear(parseSheet('a { top: 0 } b { top: 1px }'))
     expect(sent[1]).toEqual({ type: 'patch', seq: 2, edit: { at: 1, remove: 1, insert: ['b { top: 1px }'] } })
@@ -33,7 +41,10 @@ describe('the line to a frame', () => {
     for (let at = 0; at < 20; at++) line.wear(parseSheet(`a { top: ${at}px }`))
     expect(sent).toHaveLength(1)
     line.hear({ type: 'applied', seq: 1, sheets: 1 })
-    expect(sent.map((message) => ('edit' in message ? message.edit.insert : message.type))).toEqual(['sheet', ['a { top: 19px }']])
+    expect(sent.map((message) => ('edit' in message ? message.edit.insert : message.type))).toEqual([
+      'sheet',
+      ['a { top: 19px }'],
+    ])
   })
 
   it('begins anew when the frame loads anew, and says nothing when nothing changed', () => {
@@ -49,11 +60,13 @@ describe('the line to a frame', () => {
 
   it('an edit of a rule list leads from one list to the other', () => {
     const rules = fc.array(fc.constantFrom<string>('a', 'b', 'c'), { maxLength: 8 })
-    fc.assert(fc.property(rules, rules, (before, after) => {
-      const edit = ruleEdit(before, after)
-      const now = edit ? before.toSpliced(edit.at, edit.remove, ...edit.insert) : before
-      expect(now).toEqual(after)
-    }))
+    fc.assert(
+      fc.property(rules, rules, (before, after) => {
+        const edit = ruleEdit(before, after)
+        const now = edit ? before.toSpliced(edit.at, edit.remove, ...edit.insert) : before
+        expect(now).toEqual(after)
+      }),
+    )
   })
 
   it('rules go to the frame with “/” leading to the site, and each text is read once', () => {
@@ -66,19 +79,32 @@ describe('the line to a frame', () => {
 
 describe('messages', () => {
   it('of any other shape are not understood', () => {
-    fc.assert(fc.property(fc.anything(), (value) => {
-      const envelope = envelopeSchema.safeParse(value)
-      expect(envelope.success && fromFrameSchema.safeParse(envelope.data.message).success).toBe(false)
-    }))
-    expect(toFrameSchema.safeParse({ type: 'patch', seq: 1, edit: { at: -1, remove: 0, insert: [] } }).success).toBe(false)
+    fc.assert(
+      fc.property(fc.anything(), (value) => {
+        const envelope = envelopeSchema.safeParse(value)
+        expect(envelope.success && fromFrameSchema.safeParse(envelope.data.message).success).toBe(false)
+      }),
+    )
+    expect(toFrameSchema.safeParse({ type: 'patch', seq: 1, edit: { at: -1, remove: 0, insert: [] } }).success).toBe(
+      false,
+    )
     expect(fromFrameSchema.safeParse({ type: 'scrolled', x: 'a', y: 0 }).success).toBe(false)
   })
 })
 
 describe('what people read', () => {
   it('numbers carry their noun, names stand in a row', () => {
-    expect([count(1, 'page'), count(0, 'page'), count(2, 'swatch', 'swatches')]).toEqual(['1 page', '0 pages', '2 swatches'])
-    expect([listed([]), listed(['a']), listed(['a', 'b']), listed(['a', 'b', 'c', 'd', 'e'])]).toEqual(['', 'a', 'a and b', 'a, b and 3 more'])
+    expect([count(1, 'page'), count(0, 'page'), count(2, 'swatch', 'swatches')]).toEqual([
+      '1 page',
+      '0 pages',
+      '2 swatches',
+    ])
+    expect([listed([]), listed(['a']), listed(['a', 'b']), listed(['a', 'b', 'c', 'd', 'e'])]).toEqual([
+      '',
+      'a',
+      'a and b',
+      'a, b and 3 more',
+    ])
   })
 
   it('viewports are taller on small devices, and as many stand beside each other as can be read', () => {
@@ -90,7 +116,9 @@ describe('what people read', () => {
 describe('all frames together', () => {
   const opened = (page: string, aside = false) => {
     const sent: ToFrame[] = []
-    const source = { postMessage: ({ message }: { message: ToFrame }) => void sent.push(toFrameSchema.parse(message)) } as unknown as Window
+    const source = {
+      postMessage: ({ message }: { message: ToFrame }) => void sent.push(toFrameSchema.parse(message)),
+    } as unknown as Window
     return { page, sent, source, aside }
   }
   const all = (...pages: ReturnType<typeof opened>[]) => {
@@ -110,7 +138,16 @@ describe('all frames together', () => {
     const late = opened('late.html')
     frames.open('late.html', 'l', late.source, {}).channel.hear({ type: 'ready' })
     frames.see(null)
-    expect([...one.sent, ...late.sent].map((message) => (message.type === 'see' ? [message.matrix.length, message.linear] : message.type))).toEqual([[20, false], [0, false], [20, false], [0, false]])
+    expect(
+      [...one.sent, ...late.sent].map((message) =>
+        message.type === 'see' ? [message.matrix.length, message.linear] : message.type,
+      ),
+    ).toEqual([
+      [20, false],
+      [0, false],
+      [20, false],
+      [0, false],
+    ])
   })
 
   it('point at elements page by page', () => {
@@ -118,7 +155,12 @@ describe('all frames together', () => {
     const frames = all(one, two)
     frames.point(new Map([['two.html', 'p, b']]))
     frames.point(null)
-    expect([one.sent, two.sent].map((sent) => sent.map((message) => (message.type === 'point' ? message.selector : '')))).toEqual([['', ''], ['p, b', '']])
+    expect(
+      [one.sent, two.sent].map((sent) => sent.map((message) => (message.type === 'point' ? message.selector : ''))),
+    ).toEqual([
+      ['', ''],
+      ['p, b', ''],
+    ])
   })
 
   it('a frame that is there to be measured does not count among the pages', async () => {
@@ -129,8 +171,19 @@ describe('all frames together', () => {
   })
 
   it('takes only well-formed messages about seeing, pointing and measuring', () => {
-    for (const good of [{ type: 'see', matrix: [1, 2], linear: true }, { type: 'measure', id: 1, selector: 'p' }, { type: 'point', selector: '' }]) expect(toFrameSchema.safeParse(good).success).toBe(true)
-    for (const bad of [{ type: 'see', matrix: ['url(x)'], linear: true }, { type: 'see' }, { type: 'measure', selector: 'p' }, { type: 'point', selector: 1 }]) expect(toFrameSchema.safeParse(bad).success).toBe(false)
+    for (const good of [
+      { type: 'see', matrix: [1, 2], linear: true },
+      { type: 'measure', id: 1, selector: 'p' },
+      { type: 'point', selector: '' },
+    ])
+      expect(toFrameSchema.safeParse(good).success).toBe(true)
+    for (const bad of [
+      { type: 'see', matrix: ['url(x)'], linear: true },
+      { type: 'see' },
+      { type: 'measure', selector: 'p' },
+      { type: 'point', selector: 1 },
+    ])
+      expect(toFrameSchema.safeParse(bad).success).toBe(false)
     expect(fromFrameSchema.safeParse({ type: 'measured', id: 1, lines: [60.5] }).success).toBe(true)
   })
 })

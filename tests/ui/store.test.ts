@@ -4,13 +4,30 @@ import { editOf, NO_CHANGE } from '../../src/core/site/change.ts'
 import { EMPTY_HASH, fileDoc, lookDoc, reverseStep, stepOf, textsAfter } from '../../src/core/site/step.ts'
 import { createWorkroom, pagePaths, settledSheetText, sheetText } from '../../src/ui/state/store.ts'
 
-const file = (path: string, encoding: 'utf-8' | null = 'utf-8') => ({ path, hash: path, size: 1, encoding, pixels: null })
+const file = (path: string, encoding: 'utf-8' | null = 'utf-8') => ({
+  path,
+  hash: path,
+  size: 1,
+  encoding,
+  pixels: null,
+})
 const site = (change: Partial<SiteState> = {}): SiteState => ({
-  id: 's', name: 'S', sheetPath: 'css/site.css', imageFolder: 'images', lookId: 'a', revision: 4,
-  looks: [{ id: 'a', name: 'A', text: 'p { color: red }', encoding: 'utf-8' }, { id: 'b', name: 'B', text: 'p { color: blue }', encoding: 'utf-8' }],
+  id: 's',
+  name: 'S',
+  sheetPath: 'css/site.css',
+  imageFolder: 'images',
+  lookId: 'a',
+  revision: 4,
+  looks: [
+    { id: 'a', name: 'A', text: 'p { color: red }', encoding: 'utf-8' },
+    { id: 'b', name: 'B', text: 'p { color: blue }', encoding: 'utf-8' },
+  ],
   files: [file('isles/b.html'), file('index.html'), file('a.png', null), file('more.css')],
   texts: { 'index.html': '<p>x', 'isles/b.html': '<p>y', 'more.css': '' },
-  steps: [], cursor: 0, olderSteps: 0, ...change,
+  steps: [],
+  cursor: 0,
+  olderSteps: 0,
+  ...change,
 })
 
 /** A server that answers saves as told, and writes them down. */
@@ -37,15 +54,33 @@ const change = (text: string, insert: string) => [{ from: text.indexOf('red'), t
 
 describe('steps', () => {
   it('a step and its reverse are each other’s undoing, files included', () => {
-    const texts = new Map([[fileDoc('a'), 'one'], [lookDoc('l'), 'two']])
-    const step = stepOf({ label: 'x', texts: [{ doc: fileDoc('a'), splices: [{ from: 0, to: 1, insert: 'OOO' }] }, { doc: lookDoc('l'), splices: [] }], files: [{ path: 'f', before: null, after: 'h' }] }, (doc) => texts.get(doc))!
+    const texts = new Map([
+      [fileDoc('a'), 'one'],
+      [lookDoc('l'), 'two'],
+    ])
+    const step = stepOf(
+      {
+        label: 'x',
+        texts: [
+          { doc: fileDoc('a'), splices: [{ from: 0, to: 1, insert: 'OOO' }] },
+          { doc: lookDoc('l'), splices: [] },
+        ],
+        files: [{ path: 'f', before: null, after: 'h' }],
+      },
+      (doc) => texts.get(doc),
+    )!
     expect(step.texts).toHaveLength(1)
     const after = textsAfter(step, (doc) => texts.get(doc))
     expect(after.get(fileDoc('a'))).toBe('OOOne')
     expect(textsAfter(reverseStep(step), (doc) => after.get(doc) ?? undefined).get(fileDoc('a'))).toBe('one')
     expect(reverseStep(step).files).toEqual([{ path: 'f', before: 'h', after: null }])
     expect(stepOf({ label: 'x', texts: [{ doc: lookDoc('l'), splices: [] }] }, () => '')).toBeNull()
-    expect(() => stepOf({ label: 'x', texts: [{ doc: fileDoc('gone'), splices: [{ from: 0, to: 0, insert: 'x' }] }] }, () => undefined)).toThrow('file:gone')
+    expect(() =>
+      stepOf(
+        { label: 'x', texts: [{ doc: fileDoc('gone'), splices: [{ from: 0, to: 0, insert: 'x' }] }] },
+        () => undefined,
+      ),
+    ).toThrow('file:gone')
   })
 })
 
@@ -53,7 +88,9 @@ describe('the workroom’s state', () => {
   it('an edit shows at once, is kept, undone and redone', async () => {
     const store = createWorkroom(site())
     const { edit, undo, redo } = store.getState()
-    expect(edit({ label: 'teal', texts: [{ doc: lookDoc('a'), splices: change('p { color: red }', 'teal') }] })).toBe(true)
+    expect(edit({ label: 'teal', texts: [{ doc: lookDoc('a'), splices: change('p { color: red }', 'teal') }] })).toBe(
+      true,
+    )
     expect(sheetText(store.getState())).toBe('p { color: teal }')
     expect(store.getState().keeping.state).toBe('keeping')
     await settle()
@@ -77,13 +114,19 @@ describe('the workroom’s state', () => {
     undo()
     edit({ label: '2', texts: [{ doc: lookDoc('a'), splices: [{ from: 0, to: 0, insert: '2' }] }] })
     redo()
-    expect([sheetText(store.getState()), store.getState().past.map(({ label }) => label)]).toEqual(['2p { color: red }', ['2']])
+    expect([sheetText(store.getState()), store.getState().past.map(({ label }) => label)]).toEqual([
+      '2p { color: red }',
+      ['2'],
+    ])
   })
 
   it('what is dragged shows but is nobody’s step until it ends', async () => {
     const store = createWorkroom(site())
     store.getState().showPreview(change('p { color: red }', 'tan'))
-    expect([sheetText(store.getState()), settledSheetText(store.getState())]).toEqual(['p { color: tan }', 'p { color: red }'])
+    expect([sheetText(store.getState()), settledSheetText(store.getState())]).toEqual([
+      'p { color: tan }',
+      'p { color: red }',
+    ])
     store.getState().showPreview(null)
     expect(sheetText(store.getState())).toBe('p { color: red }')
     await settle(5000)
@@ -96,7 +139,9 @@ describe('the workroom’s state', () => {
     for (const char of 'abc') typeSheet([{ from: 0, to: 0, insert: char }])
     expect(store.getState().past).toHaveLength(0)
     await settle(1000)
-    expect(store.getState().past.map(({ label, texts }) => [label, texts[0]!.splices])).toEqual([['Typed in the sheet', [{ from: 0, to: 0, insert: 'cba' }]]])
+    expect(store.getState().past.map(({ label, texts }) => [label, texts[0]!.splices])).toEqual([
+      ['Typed in the sheet', [{ from: 0, to: 0, insert: 'cba' }]],
+    ])
     typeSheet([{ from: 0, to: 0, insert: 'x' }])
     edit({ label: 'e', texts: [{ doc: fileDoc('index.html'), splices: [{ from: 0, to: 0, insert: '!' }] }] })
     expect(store.getState().past.map(({ label }) => label)).toEqual(['Typed in the sheet', 'Typed in the sheet', 'e'])
@@ -109,27 +154,56 @@ describe('the workroom’s state', () => {
 
   it('files that move take their text, their place on the screen and their reloads along', async () => {
     const store = createWorkroom(site())
-    store.getState().set({ closeUp: 'isles/b.html', source: 'more.css', picked: { page: 'isles/b.html', index: 2, pseudo: '' } })
-    store.getState().edit({ label: 'move', texts: [{ doc: fileDoc('index.html'), splices: [{ from: 0, to: 0, insert: '!' }] }], moves: [{ from: 'isles/b.html', to: 'places/b.html' }, { from: 'css/site.css', to: 'site.css' }] })
+    store
+      .getState()
+      .set({ closeUp: 'isles/b.html', source: 'more.css', picked: { page: 'isles/b.html', index: 2, pseudo: '' } })
+    store.getState().edit({
+      label: 'move',
+      texts: [{ doc: fileDoc('index.html'), splices: [{ from: 0, to: 0, insert: '!' }] }],
+      moves: [
+        { from: 'isles/b.html', to: 'places/b.html' },
+        { from: 'css/site.css', to: 'site.css' },
+      ],
+    })
     const moved = store.getState()
-    expect([moved.sheetPath, moved.closeUp, moved.source, moved.texts.get(fileDoc('places/b.html')), moved.texts.has(fileDoc('isles/b.html'))]).toEqual(['site.css', 'places/b.html', 'more.css', '<p>y', false])
+    expect([
+      moved.sheetPath,
+      moved.closeUp,
+      moved.source,
+      moved.texts.get(fileDoc('places/b.html')),
+      moved.texts.has(fileDoc('isles/b.html')),
+    ]).toEqual(['site.css', 'places/b.html', 'more.css', '<p>y', false])
     expect([pagePaths(moved.files), [...moved.unkept]]).toEqual([['index.html', 'places/b.html'], ['places/b.html']])
     await settle()
-    expect([[...store.getState().unkept], [...store.getState().reloads.keys()].sort()]).toEqual([[], ['index.html', 'places/b.html']])
+    expect([[...store.getState().unkept], [...store.getState().reloads.keys()].sort()]).toEqual([
+      [],
+      ['index.html', 'places/b.html'],
+    ])
     store.getState().undo()
-    expect([store.getState().sheetPath, store.getState().closeUp, pagePaths(store.getState().files), store.getState().texts.get(fileDoc('index.html'))]).toEqual(['css/site.css', 'isles/b.html', ['index.html', 'isles/b.html'], '<p>x'])
+    expect([
+      store.getState().sheetPath,
+      store.getState().closeUp,
+      pagePaths(store.getState().files),
+      store.getState().texts.get(fileDoc('index.html')),
+    ]).toEqual(['css/site.css', 'isles/b.html', ['index.html', 'isles/b.html'], '<p>x'])
   })
 
   it('a conflict loses no file: what only this window has comes along, either way it is settled', async () => {
     for (const keep of ['mine', 'theirs'] as const) {
       const store = createWorkroom(site())
-      store.getState().edit({ ...editOf('new', { ...NO_CHANGE, creates: [{ path: 'new.html', text: 'mine' }] }), label: 'new' })
+      store
+        .getState()
+        .edit({ ...editOf('new', { ...NO_CHANGE, creates: [{ path: 'new.html', text: 'mine' }] }), label: 'new' })
       const theirs = site({ revision: 9, texts: { 'index.html': '<p>theirs', 'isles/b.html': '<p>y', 'more.css': '' } })
       store.getState().settle(theirs, keep)
       const { texts, files, past, future } = store.getState()
       const mine = [...past, ...future].find(({ label }) => label === 'This window’s version')!
       expect(mine.files.map(({ path }) => path)).toEqual(['new.html'])
-      expect([texts.get(fileDoc('new.html')), pagePaths(files).includes('new.html'), texts.get(fileDoc('index.html'))]).toEqual(keep === 'mine' ? ['mine', true, '<p>x'] : [undefined, false, '<p>theirs'])
+      expect([
+        texts.get(fileDoc('new.html')),
+        pagePaths(files).includes('new.html'),
+        texts.get(fileDoc('index.html')),
+      ]).toEqual(keep === 'mine' ? ['mine', true, '<p>x'] : [undefined, false, '<p>theirs'])
       await settle()
     }
   })
@@ -138,11 +212,33 @@ describe('the workroom’s state', () => {
     const store = createWorkroom(site())
     store.getState().set({ closeUp: 'isles/b.html' })
     store.getState().edit({ ...editOf('new', { ...NO_CHANGE, creates: [{ path: 'new.html', text: 'new' }] }) })
-    expect([store.getState().texts.get(fileDoc('new.html')), pagePaths(store.getState().files)]).toEqual(['new', ['index.html', 'new.html', 'isles/b.html']])
-    store.getState().edit({ label: 'delete', texts: [{ doc: fileDoc('isles/b.html'), splices: [{ from: 0, to: 4, insert: '' }] }], files: [{ path: 'isles/b.html', before: EMPTY_HASH, after: null, encoding: 'utf-8' }, { path: 'a.png', before: 'a.png', after: 'h', was: { size: 1, pixels: null }, is: { size: 9, pixels: { width: 3, height: 2 } } }] })
-    expect([store.getState().closeUp, store.getState().files.find(({ path }) => path === 'a.png')]).toEqual([null, { path: 'a.png', hash: 'h', size: 9, encoding: null, pixels: { width: 3, height: 2 } }])
+    expect([store.getState().texts.get(fileDoc('new.html')), pagePaths(store.getState().files)]).toEqual([
+      'new',
+      ['index.html', 'new.html', 'isles/b.html'],
+    ])
+    store.getState().edit({
+      label: 'delete',
+      texts: [{ doc: fileDoc('isles/b.html'), splices: [{ from: 0, to: 4, insert: '' }] }],
+      files: [
+        { path: 'isles/b.html', before: EMPTY_HASH, after: null, encoding: 'utf-8' },
+        {
+          path: 'a.png',
+          before: 'a.png',
+          after: 'h',
+          was: { size: 1, pixels: null },
+          is: { size: 9, pixels: { width: 3, height: 2 } },
+        },
+      ],
+    })
+    expect([store.getState().closeUp, store.getState().files.find(({ path }) => path === 'a.png')]).toEqual([
+      null,
+      { path: 'a.png', hash: 'h', size: 9, encoding: null, pixels: { width: 3, height: 2 } },
+    ])
     store.getState().undo()
-    expect([store.getState().texts.get(fileDoc('isles/b.html')), store.getState().files.find(({ path }) => path === 'a.png')?.size]).toEqual(['<p>y', 1])
+    expect([
+      store.getState().texts.get(fileDoc('isles/b.html')),
+      store.getState().files.find(({ path }) => path === 'a.png')?.size,
+    ]).toEqual(['<p>y', 1])
     store.getState().undo()
     expect(store.getState().texts.has(fileDoc('new.html'))).toBe(false)
   })
@@ -167,7 +263,9 @@ describe('the workroom’s state', () => {
     let release = () => undefined as void
     answers = [(request) => new Promise((resolve) => (release = () => resolve(kept(request))))]
     const store = createWorkroom(site())
-    store.getState().edit({ label: 'x', texts: [{ doc: fileDoc('index.html'), splices: [{ from: 0, to: 0, insert: '!' }] }] })
+    store
+      .getState()
+      .edit({ label: 'x', texts: [{ doc: fileDoc('index.html'), splices: [{ from: 0, to: 0, insert: '!' }] }] })
     await settle()
     expect(store.getState().reloads.size).toBe(0)
     release()
@@ -180,7 +278,9 @@ describe('the workroom’s state', () => {
     store.getState().edit({ label: 'x', texts: [{ doc: lookDoc('a'), splices: [{ from: 0, to: 0, insert: '!' }] }] })
     await settle()
     expect(store.getState().reloads.size).toBe(0)
-    store.getState().edit({ label: 'x', texts: [{ doc: fileDoc('more.css'), splices: [{ from: 0, to: 0, insert: '!' }] }] })
+    store
+      .getState()
+      .edit({ label: 'x', texts: [{ doc: fileDoc('more.css'), splices: [{ from: 0, to: 0, insert: '!' }] }] })
     await settle()
     expect([...store.getState().reloads.keys()].sort()).toEqual(['index.html', 'isles/b.html'])
   })
@@ -206,15 +306,22 @@ describe('the workroom’s state', () => {
 
   it('refuses letters that a text’s encoding cannot hold, and says so', () => {
     const store = createWorkroom(site({ looks: [{ id: 'a', name: 'A', text: 'p {}', encoding: 'bytes' }] }))
-    expect(store.getState().edit({ label: 'x', texts: [{ doc: lookDoc('a'), splices: [{ from: 0, to: 0, insert: '→' }] }] })).toBe(false)
+    expect(
+      store.getState().edit({ label: 'x', texts: [{ doc: lookDoc('a'), splices: [{ from: 0, to: 0, insert: '→' }] }] }),
+    ).toBe(false)
     store.getState().typeSheet([{ from: 0, to: 0, insert: 'é' }])
-    expect([sheetText(store.getState()), store.getState().trouble!.text]).toEqual(['p {}', 'css/site.css is not stored as UTF-8, so only plain ASCII letters can be written into it. Nothing was changed.'])
+    expect([sheetText(store.getState()), store.getState().trouble!.text]).toEqual([
+      'p {}',
+      'css/site.css is not stored as UTF-8, so only plain ASCII letters can be written into it. Nothing was changed.',
+    ])
   })
 
   it('history that was kept before can be undone', () => {
     const text = 'p { color: red }'
     const done = stepOf({ label: 'old', texts: [{ doc: lookDoc('a'), splices: change(text, 'teal') }] }, () => text)!
-    const store = createWorkroom(site({ steps: [done], cursor: 1, looks: [{ id: 'a', name: 'A', text: 'p { color: teal }', encoding: 'utf-8' }] }))
+    const store = createWorkroom(
+      site({ steps: [done], cursor: 1, looks: [{ id: 'a', name: 'A', text: 'p { color: teal }', encoding: 'utf-8' }] }),
+    )
     store.getState().undo()
     expect(sheetText(store.getState())).toBe(text)
     expect(store.getState().future).toHaveLength(1)
@@ -222,7 +329,8 @@ describe('the workroom’s state', () => {
 })
 
 describe('keeping', () => {
-  const edit = (store: ReturnType<typeof createWorkroom>, insert: string) => store.getState().edit({ label: insert, texts: [{ doc: lookDoc('a'), splices: [{ from: 0, to: 0, insert }] }] })
+  const edit = (store: ReturnType<typeof createWorkroom>, insert: string) =>
+    store.getState().edit({ label: insert, texts: [{ doc: lookDoc('a'), splices: [{ from: 0, to: 0, insert }] }] })
 
   it('sends one save at a time, and gathers what comes meanwhile', async () => {
     let release = () => undefined as void
@@ -233,16 +341,25 @@ describe('keeping', () => {
     expect(saves).toHaveLength(1)
     release()
     await settle()
-    expect(saves.map((save) => [save.revision, save.operations.length])).toEqual([[4, 1], [5, 2]])
+    expect(saves.map((save) => [save.revision, save.operations.length])).toEqual([
+      [4, 1],
+      [5, 2],
+    ])
     expect(store.getState().keeping.state).toBe('kept')
   })
 
   it('tries again with the same id until the server answers', async () => {
-    answers = [() => Promise.reject(new TypeError('gone')), () => Response.json({ error: { code: 'failed', message: 'Odd.' } }, { status: 500 })]
+    answers = [
+      () => Promise.reject(new TypeError('gone')),
+      () => Response.json({ error: { code: 'failed', message: 'Odd.' } }, { status: 500 }),
+    ]
     const store = createWorkroom(site())
     edit(store, '1')
     await settle()
-    expect(store.getState().keeping).toMatchObject({ state: 'waiting', message: expect.stringContaining('does not answer') })
+    expect(store.getState().keeping).toMatchObject({
+      state: 'waiting',
+      message: expect.stringContaining('does not answer'),
+    })
     await settle(600)
     expect(store.getState().keeping).toMatchObject({ state: 'waiting', message: 'Odd.' })
     await settle(1100)

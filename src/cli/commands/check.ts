@@ -17,7 +17,10 @@ export interface ToldFinding {
 
 /** Runs the fit check on a folder; findings in the order of files and places. */
 export function check(site: FolderSite): ToldFinding[] {
-  return new FitCheck(site.model).findings().map((finding) => told(site, finding)).sort((a, b) => (a.file === b.file ? a.line - b.line || a.column - b.column : a.file < b.file ? -1 : 1))
+  return new FitCheck(site.model)
+    .findings()
+    .map((finding) => told(site, finding))
+    .sort((a, b) => (a.file === b.file ? a.line - b.line || a.column - b.column : a.file < b.file ? -1 : 1))
 }
 
 function told(site: FolderSite, { rule, severity, file, from, message, fixable }: Finding): ToldFinding {
@@ -33,9 +36,19 @@ export function fails(findings: readonly { readonly severity: Severity }[], leve
 export function checkText(findings: readonly ToldFinding[]): string {
   if (findings.length === 0) return 'No findings: every page wears the sheet, and nothing is amiss.'
   const files = [...new Set(findings.map(({ file }) => file))]
-  const lines = files.flatMap((file) => [file, ...findings.filter((finding) => finding.file === file).map(({ line, column, severity, rule, message, fixable }) => `  ${`${line}:${column}`.padEnd(8)} ${severity.padEnd(8)} ${message}  [${rule}${fixable ? ', can be fixed' : ''}]`)])
+  const lines = files.flatMap((file) => [
+    file,
+    ...findings
+      .filter((finding) => finding.file === file)
+      .map(
+        ({ line, column, severity, rule, message, fixable }) =>
+          `  ${`${line}:${column}`.padEnd(8)} ${severity.padEnd(8)} ${message}  [${rule}${fixable ? ', can be fixed' : ''}]`,
+      ),
+  ])
   const count = (severity: Severity) => findings.filter((finding) => finding.severity === severity).length
-  const parts = SEVERITIES.map((severity) => [count(severity), severity] as const).filter(([number]) => number > 0).map(([number, severity]) => `${number} ${severity}${number === 1 ? '' : 's'}`)
+  const parts = SEVERITIES.map((severity) => [count(severity), severity] as const)
+    .filter(([number]) => number > 0)
+    .map(([number, severity]) => `${number} ${severity}${number === 1 ? '' : 's'}`)
   return [...lines, '', `${parts.join(', ')}.`].join('\n')
 }
 
@@ -47,16 +60,35 @@ export function sarif(findings: readonly ToldFinding[]): unknown {
   return {
     $schema: 'https://docs.oasis-open.org/sarif/sarif/v2.1.0/errata01/os/schemas/sarif-schema-2.1.0.json',
     version: '2.1.0',
-    runs: [{
-      tool: { driver: { name: 'Attire', rules: used.map(({ id, title, explanation, severity }) => ({ id, shortDescription: { text: title }, fullDescription: { text: explanation }, defaultConfiguration: { level: LEVEL[severity] } })) } },
-      columnKind: 'utf16CodeUnits',
-      results: findings.map(({ rule, severity, file, line, column, message }) => ({
-        ruleId: rule,
-        ruleIndex: used.indexOf(ruleNamed(rule)!),
-        level: LEVEL[severity],
-        message: { text: message },
-        locations: [{ physicalLocation: { artifactLocation: { uri: encodePath(file) }, region: { startLine: line, startColumn: column } } }],
-      })),
-    }],
+    runs: [
+      {
+        tool: {
+          driver: {
+            name: 'Attire',
+            rules: used.map(({ id, title, explanation, severity }) => ({
+              id,
+              shortDescription: { text: title },
+              fullDescription: { text: explanation },
+              defaultConfiguration: { level: LEVEL[severity] },
+            })),
+          },
+        },
+        columnKind: 'utf16CodeUnits',
+        results: findings.map(({ rule, severity, file, line, column, message }) => ({
+          ruleId: rule,
+          ruleIndex: used.indexOf(ruleNamed(rule)!),
+          level: LEVEL[severity],
+          message: { text: message },
+          locations: [
+            {
+              physicalLocation: {
+                artifactLocation: { uri: encodePath(file) },
+                region: { startLine: line, startColumn: column },
+              },
+            },
+          ],
+        })),
+      },
+    ],
   }
 }

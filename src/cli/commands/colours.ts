@@ -9,5 +9,12 @@ export function colours({ model }: FolderSite): InventoryColor[] {
 
 /** The same in words. */
 export function coloursText(colors: readonly InventoryColor[]): string {
-  return colors.length === 0 ? 'The sheet has no colours.' : colors.map(({ value, srgb, names, declarations }) => `${srgb}  ${value === srgb ? '' : `written ${value}  `}${names.length > 0 ? names.join(', ') : 'no swatch'}  ${declarations} ${declarations === 1 ? 'declaration' : 'declarations'}`).join('\n')
+  return colors.length === 0
+    ? 'The sheet has no colours.'
+    : colors
+        .map(
+          ({ value, srgb, names, declarations }) =>
+            `${srgb}  ${value === srgb ? '' : `written ${value}  `}${names.length > 0 ? names.join(', ') : 'no swatch'}  ${declarations} ${declarations === 1 ? 'declaration' : 'declarations'}`,
+        )
+        .join('\n')
 }

@@ -23,15 +23,30 @@ export interface Fixed {
 }
 
 /** Writes a mended copy of a folder into another one; the folder itself is only read. Throws {@link WrongUse}. */
-export async function fix(folder: string, out: string, rule: string | undefined, viewport: Viewport, sheet?: string): Promise<Fixed> {
+export async function fix(
+  folder: string,
+  out: string,
+  rule: string | undefined,
+  viewport: Viewport,
+  sheet?: string,
+): Promise<Fixed> {
   const from = path.resolve(folder)
   const to = path.resolve(out)
   if (rule !== undefined && !ruleNamed(rule)?.fix) {
-    const close = closestName(rule, RULES.filter((each) => each.fix).map(({ id }) => id))
-    throw new WrongUse(ruleNamed(rule) ? `What ${rule} finds has no safe fix; it needs a decision of yours.` : `There is no rule ${rule}.${close ? ` The closest one is ${close}.` : ''}`)
+    const close = closestName(
+      rule,
+      RULES.filter((each) => each.fix).map(({ id }) => id),
+    )
+    throw new WrongUse(
+      ruleNamed(rule)
+        ? `What ${rule} finds has no safe fix; it needs a decision of yours.`
+        : `There is no rule ${rule}.${close ? ` The closest one is ${close}.` : ''}`,
+    )
   }
-  if (to === from || to.startsWith(from + path.sep) || from.startsWith(to + path.sep)) throw new WrongUse(`${out} lies in ${folder} or holds it. Name another folder: the site itself is never changed.`)
-  if (existsSync(to) && readdirSync(to).length > 0) throw new WrongUse(`${out} is not empty. Name an empty folder or a new one.`)
+  if (to === from || to.startsWith(from + path.sep) || from.startsWith(to + path.sep))
+    throw new WrongUse(`${out} lies in ${folder} or holds it. Name another folder: the site itself is never changed.`)
+  if (existsSync(to) && readdirSync(to).length > 0)
+    throw new WrongUse(`${out} is not empty. Name an empty folder or a new one.`)
   let site = readSite(folder, viewport, sheet)
   mkdirSync(to, { recursive: true })
   for (const file of site.files) {

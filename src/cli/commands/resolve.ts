@@ -29,27 +29,53 @@ export interface ResolvedElement {
 }
 
 /** Shorthands and composites that stand beside the longhands, because pages and browsers still speak of them. */
-const LEGACY = { 'white-space': 'white-space-collapse', 'background-position': 'background-position-x', 'text-decoration': 'text-decoration-line' } as const
+const LEGACY = {
+  'white-space': 'white-space-collapse',
+  'background-position': 'background-position-x',
+  'text-decoration': 'text-decoration-line',
+} as const
 
 /** Every longhand of the page's elements (or those a selector finds), with where each comes from. */
-export function resolve(site: FolderSite, page: string, selector: string | undefined, state: WornState | undefined): ResolvedElement[] {
+export function resolve(
+  site: FolderSite,
+  page: string,
+  selector: string | undefined,
+  state: WornState | undefined,
+): ResolvedElement[] {
   const { elements } = site.model.page(page)
-  const { elements: wanted, pseudo } = selector === undefined ? { elements, pseudo: '' } : matching(site.model.page(page), selector)
+  const { elements: wanted, pseudo } =
+    selector === undefined ? { elements, pseudo: '' } : matching(site.model.page(page), selector)
   const plain = site.model.stylesOf(page)
   const worn = state ? site.model.stylesInState(page, statesOf(wanted, state)) : plain
   // Elements that share a style share all of this, unless something of their own is behind it.
   const known = new Map<ElementStyle, ResolvedElement['properties']>()
   return wanted.map((element) => {
-    const as = (styles: PageStyles) => ({ styles, style: pseudo === '' ? styles.styles[element.index]! : styles.cascade.pseudoStyle(styles, element, pseudo) })
+    const as = (styles: PageStyles) => ({
+      styles,
+      style: pseudo === '' ? styles.styles[element.index]! : styles.cascade.pseudoStyle(styles, element, pseudo),
+    })
     const inState = as(worn)
     const without = state === 'visited' ? as(plain) : inState
-    const compute = () => Object.fromEntries([
-      ...LONGHANDS.map(({ id, name }) => {
-        const subject = showsWhenVisited(name) ? inState : without
-        return [name, { value: resolvedValue(subject.style, id), from: provenance(site, page, subject, element, id) }] as const
-      }),
-      ...Object.entries(LEGACY).map(([name, part]) => [name, { value: legacyShorthand(inState.style, name as keyof typeof LEGACY), from: provenance(site, page, inState, element, idOf(part)) }] as const),
-    ])
+    const compute = () =>
+      Object.fromEntries([
+        ...LONGHANDS.map(({ id, name }) => {
+          const subject = showsWhenVisited(name) ? inState : without
+          return [
+            name,
+            { value: resolvedValue(subject.style, id), from: provenance(site, page, subject, element, id) },
+          ] as const
+        }),
+        ...Object.entries(LEGACY).map(
+          ([name, part]) =>
+            [
+              name,
+              {
+                value: legacyShorthand(inState.style, name as keyof typeof LEGACY),
+                from: provenance(site, page, inState, element, idOf(part)),
+              },
+            ] as const,
+        ),
+      ])
     let properties = known.get(inState.style)
     if (!properties) {
       properties = compute()
@@ -66,7 +92,13 @@ function isShared(style: ElementStyle): boolean {
   return at === null
 }
 
-function provenance(site: FolderSite, page: string, { styles, style }: { readonly styles: PageStyles; readonly style: ElementStyle }, element: PageElement, id: number): Provenance {
+function provenance(
+  site: FolderSite,
+  page: string,
+  { styles, style }: { readonly styles: PageStyles; readonly style: ElementStyle },
+  element: PageElement,
+  id: number,
+): Provenance {
   const { source, holder, entry } = inheritanceOf(styles, element, id, style)
   if (source === 'initial' || !entry) return { origin: null, kind: 'initial' }
   const kind = kindOf(entry)
@@ -77,7 +109,13 @@ function provenance(site: FolderSite, page: string, { styles, style }: { readonl
   const { file, offset } = placeOfEntry(entry, holder)
   const { line, column } = site.place(file || page, offset)
   return {
-    origin, kind: source === 'inherited' ? 'inherited' : kind === 'presentational' ? 'inline' : kind, file: file || page, line, column, selector, specificity,
+    origin,
+    kind: source === 'inherited' ? 'inherited' : kind === 'presentational' ? 'inline' : kind,
+    file: file || page,
+    line,
+    column,
+    selector,
+    specificity,
     ...(kind === 'presentational' ? { presentational: true as const } : {}),
   }
 }

@@ -10,13 +10,23 @@ import { WrongUse } from '../wrong-use.ts'
 export interface TracedElement {
   readonly index: number
   readonly path: string
-  readonly traces: readonly (Omit<Trace, 'rungs'> & { readonly rungs: readonly (Rung & { readonly line: number | null; readonly column: number | null; readonly words: string })[] })[]
+  readonly traces: readonly (Omit<Trace, 'rungs'> & {
+    readonly rungs: readonly (Rung & {
+      readonly line: number | null
+      readonly column: number | null
+      readonly words: string
+    })[]
+  })[]
 }
 
 /** The ladder of one property for the first element a selector finds; of every longhand of a shorthand. */
 export function traceOf(site: FolderSite, page: string, selector: string, property: string): TracedElement | null {
-  if (!longhand(property) && !isShorthand(property)) throw new WrongUse(`There is no property ${property} that Attire computes.`)
-  const { elements: [element], pseudo } = matching(site.model.page(page), selector)
+  if (!longhand(property) && !isShorthand(property))
+    throw new WrongUse(`There is no property ${property} that Attire computes.`)
+  const {
+    elements: [element],
+    pseudo,
+  } = matching(site.model.page(page), selector)
   if (!element) return null
   const styles = site.model.stylesOf(page)
   return {
@@ -28,7 +38,13 @@ export function traceOf(site: FolderSite, page: string, selector: string, proper
         ...found,
         rungs: found.rungs.map((rung) => {
           const place = rung.kind === 'user-agent' ? null : site.place(rung.file || page, rung.offset)
-          return { ...rung, file: rung.kind === 'user-agent' ? '' : rung.file || page, line: place?.line ?? null, column: place?.column ?? null, words: rung.lost ? lostInWords(rung.lost) : '' }
+          return {
+            ...rung,
+            file: rung.kind === 'user-agent' ? '' : rung.file || page,
+            line: place?.line ?? null,
+            column: place?.column ?? null,
+            words: rung.lost ? lostInWords(rung.lost) : '',
+          }
         }),
       }
     }),
@@ -45,9 +61,15 @@ export function traceText(traced: TracedElement, page: string): string {
       const lines = rungs.map((rung) => {
         const said = `${rung.selector ? `${rung.selector} ` : ''}{ ${rung.property}: ${rung.value}${rung.important ? ' !important' : ''} }`
         const where = placeInWords(rung, page, rung.line)
-        return rung.lost ? `  - ${said}  ${where}\n      It lost: ${rung.words}` : `  > ${said}  ${where}, weighs ${specificityInWords(rung.specificity)}`
+        return rung.lost
+          ? `  - ${said}  ${where}\n      It lost: ${rung.words}`
+          : `  > ${said}  ${where}, weighs ${specificityInWords(rung.specificity)}`
       })
-      return [head + (source === 'inherited' ? '  (inherited)' : source === 'initial' ? '  (the initial value)' : ''), ...lines, ...(rest.length === 0 && winner ? ['    It beat nothing.'] : [])].join('\n')
+      return [
+        head + (source === 'inherited' ? '  (inherited)' : source === 'initial' ? '  (the initial value)' : ''),
+        ...lines,
+        ...(rest.length === 0 && winner ? ['    It beat nothing.'] : []),
+      ].join('\n')
     })
     .join('\n\n')
 }

@@ -16,7 +16,8 @@ export interface Gradient {
 }
 
 const GRADIENT = /^((?:repeating-)?(?:linear|radial|conic)-gradient)\(([\s\S]*)\)$/i
-const LINE = /^(?:to\s|from\s|at\s|in\s|circle\b|ellipse\b|closest-|farthest-|[+-]?[\d.]+(?:deg|grad|rad|turn)\b|calc\()/i
+const LINE =
+  /^(?:to\s|from\s|at\s|in\s|circle\b|ellipse\b|closest-|farthest-|[+-]?[\d.]+(?:deg|grad|rad|turn)\b|calc\()/i
 const PLACE = /^[+-]?(?:[\d.]+(?:%|[a-z]+)|0)$|^calc\(/i
 
 /** Takes a gradient apart; null for another image, and for one with hints between its stops, which stays text. */
@@ -31,7 +32,9 @@ export function readGradient(image: string): Gradient | null {
     const colors = pieces.filter((piece) => !PLACE.test(piece))
     return colors.length === 1 ? { color: colors[0]!, at: places.join(' ') } : null
   })
-  return stops.length >= 2 && stops.every((stop) => stop !== null) ? { name: match[1]!.toLowerCase(), line, stops } : null
+  return stops.length >= 2 && stops.every((stop) => stop !== null)
+    ? { name: match[1]!.toLowerCase(), line, stops }
+    : null
 }
 
 /** Writes a gradient. */
@@ -44,6 +47,7 @@ export function angleOf(line: string): number | null {
   if (line === '') return 180
   const sides: Readonly<Record<string, number>> = { 'to top': 0, 'to right': 90, 'to bottom': 180, 'to left': 270 }
   const match = /^([+-]?[\d.]+)(deg|grad|rad|turn)$/i.exec(line.trim())
-  if (match) return Number(match[1]) * { deg: 1, grad: 0.9, rad: 180 / Math.PI, turn: 360 }[match[2]!.toLowerCase() as 'deg']
+  if (match)
+    return Number(match[1]) * { deg: 1, grad: 0.9, rad: 180 / Math.PI, turn: 360 }[match[2]!.toLowerCase() as 'deg']
   return sides[line.trim().toLowerCase().replace(/\s+/g, ' ')] ?? null
 }

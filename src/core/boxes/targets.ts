@@ -11,11 +11,32 @@ export interface BoxTarget {
 }
 
 const LANDMARKS = ['body', 'header', 'nav', 'main', 'aside', 'footer']
-const SECTIONS = new Set(['div', 'section', 'article', 'header', 'nav', 'main', 'aside', 'footer', 'figure', 'form', 'fieldset', 'ul', 'ol', 'dl', 'table', 'address', 'blockquote', 'details'])
+const SECTIONS = new Set([
+  'div',
+  'section',
+  'article',
+  'header',
+  'nav',
+  'main',
+  'aside',
+  'footer',
+  'figure',
+  'form',
+  'fieldset',
+  'ul',
+  'ol',
+  'dl',
+  'table',
+  'address',
+  'blockquote',
+  'details',
+])
 
 /** The boxes the pages are made of: the landmarks, then ids and classes set on sectioning elements, most used first. */
 export function boxTargets(pages: readonly Page[]): BoxTarget[] {
-  const counts = new Map<string, { count: number; pages: Set<number> }>(LANDMARKS.map((tag) => [tag, { count: 0, pages: new Set() }]))
+  const counts = new Map<string, { count: number; pages: Set<number> }>(
+    LANDMARKS.map((tag) => [tag, { count: 0, pages: new Set() }]),
+  )
   pages.forEach((page, at) => {
     const note = (selector: string) => {
       const entry = counts.get(selector) ?? { count: 0, pages: new Set<number>() }
@@ -32,6 +53,8 @@ export function boxTargets(pages: readonly Page[]): BoxTarget[] {
     }
   })
   const targets = [...counts].map(([selector, entry]) => ({ selector, count: entry.count, pages: entry.pages.size }))
-  const named = targets.slice(LANDMARKS.length).sort((a, b) => b.pages - a.pages || b.count - a.count || (a.selector < b.selector ? -1 : 1))
+  const named = targets
+    .slice(LANDMARKS.length)
+    .sort((a, b) => b.pages - a.pages || b.count - a.count || (a.selector < b.selector ? -1 : 1))
   return [...targets.slice(0, LANDMARKS.length), ...named]
 }

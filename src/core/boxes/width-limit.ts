@@ -21,12 +21,15 @@ export function widthLimit(styles: PageStyles, element: PageElement): number {
   for (const at of chain) {
     const style = styles.styles[at.index]!
     if (resolvedValue(style, DISPLAY) === 'inline' && at !== element) continue
-    const sum = (ids: readonly number[]) => ids.reduce((all, id) => all + (lengthOf(resolvedValue(style, id), limit) ?? 0), 0)
+    const sum = (ids: readonly number[]) =>
+      ids.reduce((all, id) => all + (lengthOf(resolvedValue(style, id), limit) ?? 0), 0)
     const paddings = sum(PADDINGS)
     const whole = resolvedValue(style, SIZING) === 'border-box'
     const inner = (size: number) => Math.max(0, whole ? size - paddings : size)
     const available = Math.max(0, limit - paddings - sum(MARGINS))
-    const sizes = [lengthOf(resolvedValue(style, WIDTH), limit), lengthOf(resolvedValue(style, MOST), limit)].filter((size) => size !== null).map(inner)
+    const sizes = [lengthOf(resolvedValue(style, WIDTH), limit), lengthOf(resolvedValue(style, MOST), limit)]
+      .filter((size) => size !== null)
+      .map(inner)
     limit = sizes.length === 0 ? available : Math.min(...sizes)
   }
   return limit

@@ -61,8 +61,10 @@ export class Cascade {
     this.rules = [...browser, ...rules].sort(compareRules)
     this.matcher = new Matcher(this.rules, quirks, states)
     this.environment = {
-      viewport, registered,
-      resolveUrl: (reference, from) => resolveUrl?.(reference, typeof from === 'string' ? '' : from.source.file) ?? reference,
+      viewport,
+      registered,
+      resolveUrl: (reference, from) =>
+        resolveUrl?.(reference, typeof from === 'string' ? '' : from.source.file) ?? reference,
     }
   }
 
@@ -83,7 +85,10 @@ export class Cascade {
     const attributes = matched.readsAttributes || isControl(element) ? JSON.stringify([...element.attributes]) : ''
     const key = `${matched.id}\0${element.html ? '' : ':'}${element.tag}\0${hints}\0${inline}\0${attributes}`
     const make = () => {
-      const cascaded = hints === '' && inline === '' ? matched.cascaded : new Cascaded(matched.rules, { hints: this.declarations(hints), inline: this.declarations(inline) })
+      const cascaded =
+        hints === '' && inline === ''
+          ? matched.cascaded
+          : new Cascaded(matched.rules, { hints: this.declarations(hints), inline: this.declarations(inline) })
       return new ElementStyle(parent, matched, cascaded, element, '', this.environment)
     }
     if (parent) return parent.childNamed(key, make)
@@ -97,7 +102,14 @@ export class Cascade {
     const own = styles.styles[element.index]!
     const hasFirstLine = name === 'first-letter' && own.matched.rules.some(({ pseudo }) => pseudo === 'first-line')
     const parent = hasFirstLine ? this.pseudoStyle(styles, element, 'first-line') : own
-    return new ElementStyle(parent, own.matched, new Cascaded(own.matched.rules, NOTHING_OWN, name), element, name, this.environment)
+    return new ElementStyle(
+      parent,
+      own.matched,
+      new Cascaded(own.matched.rules, NOTHING_OWN, name),
+      element,
+      name,
+      this.environment,
+    )
   }
 
   /**
@@ -109,10 +121,19 @@ export class Cascade {
     const sheets = this.sheets.with(at, { ...this.sheets[at]!, sheet })
     const next = ruleSet(sheets, this.environment.viewport, this.quirks, browserRules(this.quirks).length)
     const before = this.inSource
-    if (next.rules.length !== before.length || JSON.stringify([...next.registered]) !== JSON.stringify([...this.environment.registered])) return false
+    if (
+      next.rules.length !== before.length ||
+      JSON.stringify([...next.registered]) !== JSON.stringify([...this.environment.registered])
+    )
+      return false
     if (!next.rules.every((rule, index) => sameButDeclarations(rule, before[index]!))) return false
     const changed = new Set(before.filter((rule, index) => !sameLonghands(rule, next.rules[index]!)))
-    if (next.rules.some((rule, index) => changed.has(before[index]!) && (readsAttributes(rule) || readsAttributes(before[index]!)))) return false
+    if (
+      next.rules.some(
+        (rule, index) => changed.has(before[index]!) && (readsAttributes(rule) || readsAttributes(before[index]!)),
+      )
+    )
+      return false
     next.rules.forEach((rule, index) => takeDeclarations(before[index]!, rule, changed.has(before[index]!)))
     this.sheets = sheets
     if (changed.size === 0) return true
@@ -124,7 +145,9 @@ export class Cascade {
 
   private declarations(text: string): readonly SetLonghand[] {
     if (text === '') return NOTHING_OWN.inline
-    return this.declared.get(text, () => parseDeclarations(text).items.flatMap((declaration) => setBy(declaration, this.quirks)))
+    return this.declared.get(text, () =>
+      parseDeclarations(text).items.flatMap((declaration) => setBy(declaration, this.quirks)),
+    )
   }
 }
 
@@ -150,24 +173,40 @@ function compareRules(a: CascadeRule, b: CascadeRule): number {
 
 function sameButDeclarations(a: CascadeRule, b: CascadeRule): boolean {
   return (
-    a.selectorText === b.selectorText && a.layer === b.layer && a.pseudo === b.pseudo && a.source.file === b.source.file && compareSpecificity(a.specificity, b.specificity) === 0 &&
-    (a.nesting === b.nesting || JSON.stringify(a.nesting) === JSON.stringify(b.nesting)) && (a.scope === b.scope || JSON.stringify(a.scope) === JSON.stringify(b.scope))
+    a.selectorText === b.selectorText &&
+    a.layer === b.layer &&
+    a.pseudo === b.pseudo &&
+    a.source.file === b.source.file &&
+    compareSpecificity(a.specificity, b.specificity) === 0 &&
+    (a.nesting === b.nesting || JSON.stringify(a.nesting) === JSON.stringify(b.nesting)) &&
+    (a.scope === b.scope || JSON.stringify(a.scope) === JSON.stringify(b.scope))
   )
 }
 
 function readsAttributes(rule: CascadeRule): boolean {
-  return rule.pseudo === '' && rule.longhands.some(({ property, value }) => property === 'content' && value.includes('attr('))
+  return (
+    rule.pseudo === '' &&
+    rule.longhands.some(({ property, value }) => property === 'content' && value.includes('attr('))
+  )
 }
 
 function sameLonghands(a: CascadeRule, b: CascadeRule): boolean {
-  return a.longhands.length === b.longhands.length && a.longhands.every((set, at) => {
-    const other = b.longhands[at]!
-    return set.property === other.property && set.value === other.value && set.important === other.important
-  })
+  return (
+    a.longhands.length === b.longhands.length &&
+    a.longhands.every((set, at) => {
+      const other = b.longhands[at]!
+      return set.property === other.property && set.value === other.value && set.important === other.important
+    })
+  )
 }
 
 /** Gives a rule the declarations of another. When they only stand elsewhere, what is known of them stays. */
 function takeDeclarations(rule: CascadeRule, from: CascadeRule, changed: boolean): void {
   if (!changed) rule.longhands.forEach((set, at) => (set.declaration = from.longhands[at]!.declaration))
-  Object.assign(rule, { declarations: from.declarations, from: from.from, source: from.source, ...(changed ? { longhands: from.longhands } : {}) })
+  Object.assign(rule, {
+    declarations: from.declarations,
+    from: from.from,
+    source: from.source,
+    ...(changed ? { longhands: from.longhands } : {}),
+  })
 }

@@ -23,7 +23,8 @@ export interface Own {
 export const NOTHING_OWN: Own = { hints: [], inline: [] }
 
 /** CSS Pseudo-Elements 4, section 5.1: what applies to a list item's marker. */
-const ON_MARKERS = /^(?:--|font-|color$|content$|white-space-collapse$|text-(?:wrap|combine|transform|emphasis|shadow|indent|align)|direction$|unicode-bidi$|animation-|transition-|cursor$|line-height$|quotes$|letter-spacing$|word-)/
+const ON_MARKERS =
+  /^(?:--|font-|color$|content$|white-space-collapse$|text-(?:wrap|combine|transform|emphasis|shadow|indent|align)|direction$|unicode-bidi$|animation-|transition-|cursor$|line-height$|quotes$|letter-spacing$|word-)/
 
 const entriesOf = new WeakMap<CascadeRule, readonly Entry[]>()
 
@@ -71,7 +72,11 @@ export class Cascaded {
   private sorted: readonly Entry[] | null = null
   private readonly physical = new Map<string, readonly (Entry | undefined)[]>()
 
-  constructor(private readonly rules: readonly CascadeRule[], private readonly own: Own = NOTHING_OWN, private readonly pseudo = '') {}
+  constructor(
+    private readonly rules: readonly CascadeRule[],
+    private readonly own: Own = NOTHING_OWN,
+    private readonly pseudo = '',
+  ) {}
 
   /**
    * All entries, later ones stronger: user-agent rules, presentational attributes, author rules, the style attribute; then
@@ -104,7 +109,8 @@ export class Cascaded {
   get customWinners(): ReadonlyMap<string, Entry> | null {
     if (this.custom === undefined) {
       this.custom = null
-      for (const entry of this.entries) if (entry.set.property.startsWith('--')) (this.custom ??= new Map()).set(entry.set.property, entry)
+      for (const entry of this.entries)
+        if (entry.set.property.startsWith('--')) (this.custom ??= new Map()).set(entry.set.property, entry)
     }
     return this.custom
   }
@@ -115,7 +121,9 @@ export class Cascaded {
   private get has() {
     return (this.traits ??= {
       logical: this.entries.some(({ set }) => set.logical),
-      inherited: this.entries.some(({ set }) => set.property.startsWith('--') || (set.id >= 0 && set.id < INHERITED_COUNT)),
+      inherited: this.entries.some(
+        ({ set }) => set.property.startsWith('--') || (set.id >= 0 && set.id < INHERITED_COUNT),
+      ),
       parent: this.entries.some(({ set }) => set.wide !== null && set.wide !== 'initial'),
       variable: this.entries.some(({ set }) => set.holdsVar),
     })
@@ -147,7 +155,9 @@ export class Cascaded {
   private pick(writingMode: string, direction: string): (Entry | undefined)[] {
     const winners = new Array<Entry | undefined>(LONGHANDS.length).fill(undefined)
     for (const entry of this.entries) {
-      const id = entry.set.logical ? (longhand(physicalName(entry.set.property, writingMode, direction))?.id ?? -1) : entry.set.id
+      const id = entry.set.logical
+        ? (longhand(physicalName(entry.set.property, writingMode, direction))?.id ?? -1)
+        : entry.set.id
       if (id >= 0) winners[id] = entry
     }
     return winners
@@ -164,7 +174,8 @@ export class Cascaded {
       }
     }
     let at = 0
-    for (; at < rules.length && rules[at]!.source.kind === 'user-agent'; at++) if (rules[at]!.pseudo === pseudo) take(ruleEntries(rules[at]!))
+    for (; at < rules.length && rules[at]!.source.kind === 'user-agent'; at++)
+      if (rules[at]!.pseudo === pseudo) take(ruleEntries(rules[at]!))
     take(this.own.hints.map((set) => ({ set, from: 'presentational' })))
     for (; at < rules.length; at++) if (rules[at]!.pseudo === pseudo) take(ruleEntries(rules[at]!))
     take(this.own.inline.map((set) => ({ set, from: 'inline' })))
@@ -177,7 +188,8 @@ const wonIds = new WeakMap<readonly (Entry | undefined)[], readonly number[]>()
 
 /** Ascending strength among important declarations: layers count the other way round. */
 function compareImportant(a: Entry, b: Entry): number {
-  const rank = ({ from }: Entry) => (from === 'inline' ? 1 : from !== 'presentational' && from.source.kind === 'user-agent' ? 2 : 0)
+  const rank = ({ from }: Entry) =>
+    from === 'inline' ? 1 : from !== 'presentational' && from.source.kind === 'user-agent' ? 2 : 0
   const step = rank(a) - rank(b)
   if (step !== 0 || typeof a.from === 'string' || typeof b.from === 'string') return step
   return b.from.layer - a.from.layer || compareSpecificity(a.from.specificity, b.from.specificity)

@@ -15,7 +15,7 @@ export interface ImportPrelude {
 export function readImport(prelude: string): ImportPrelude | null {
   const tokens = tokensOf(prelude)
   const pieces: { from: number; to: number; type: number }[] = []
-  for (let at = 0; at < tokens.length; ) {
+  for (let at = 0; at < tokens.length;) {
     const next = skipComponent(tokens, at)
     const { type, from } = tokens[at]!
     if (type !== Token.WhiteSpace && type !== Token.Comment) pieces.push({ from, to: tokens[next - 1]!.to, type })
@@ -27,7 +27,11 @@ export function readImport(prelude: string): ImportPrelude | null {
   let layer: string | null = null
   let supports: string | null = null
   const textOf = (piece: { from: number; to: number }) => prelude.slice(piece.from, piece.to)
-  if (pieces[0] && /^layer(?:$|\()/i.test(textOf(pieces[0]))) layer = /^layer\(\s*([\s\S]*?)\s*\)$/i.exec(textOf(pieces.shift()!))?.[1] ?? ''
-  if (pieces[0] && /^supports\(/i.test(textOf(pieces[0]))) supports = textOf(pieces.shift()!).replace(/^supports\(\s*/i, '').replace(/\s*\)$/, '')
+  if (pieces[0] && /^layer(?:$|\()/i.test(textOf(pieces[0])))
+    layer = /^layer\(\s*([\s\S]*?)\s*\)$/i.exec(textOf(pieces.shift()!))?.[1] ?? ''
+  if (pieces[0] && /^supports\(/i.test(textOf(pieces[0])))
+    supports = textOf(pieces.shift()!)
+      .replace(/^supports\(\s*/i, '')
+      .replace(/\s*\)$/, '')
   return { url: address.text, layer, supports, media: pieces[0] ? prelude.slice(pieces[0].from).trim() : '' }
 }

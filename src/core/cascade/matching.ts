@@ -1,5 +1,14 @@
 import type { PageElement } from '../markup/tree.ts'
-import { attributesAsked, couldMatch, isPathSelector, matches, matchesAny, needsState, type MatchContext, type State } from '../selectors/match.ts'
+import {
+  attributesAsked,
+  couldMatch,
+  isPathSelector,
+  matches,
+  matchesAny,
+  needsState,
+  type MatchContext,
+  type State,
+} from '../selectors/match.ts'
 import type { Simple } from '../selectors/parse.ts'
 import { Cascaded } from './cascaded.ts'
 import type { CascadeRule } from './rules.ts'
@@ -84,14 +93,24 @@ export class Matcher {
   private readonly context: MatchContext
 
   /** `rules` in the order of the cascade, weakest first. */
-  constructor(rules: readonly CascadeRule[], private readonly quirks: boolean, states?: (element: PageElement) => ReadonlySet<State>) {
+  constructor(
+    rules: readonly CascadeRule[],
+    private readonly quirks: boolean,
+    states?: (element: PageElement) => ReadonlySet<State>,
+  ) {
     this.context = { quirks, found: new Map(), ...(states ? { states } : {}) }
     rules.forEach((rule, rank) => {
       attributesAsked(rule.selector, this.asked)
       for (const outer of rule.nesting ?? []) attributesAsked(outer, this.asked)
       if (!states && rule.selector.compounds.some(needsState)) return
       const context = rule.nesting ? { ...this.context, nesting: rule.nesting } : this.context
-      this.file({ rule, rank, context, isPath: rule.scope === null && isPathSelector(rule.selector, context), needs: this.needsOf(rule) })
+      this.file({
+        rule,
+        rank,
+        context,
+        isPath: rule.scope === null && isPathSelector(rule.selector, context),
+        needs: this.needsOf(rule),
+      })
     })
     this.hrefAsked = this.asked.has('href')
     // Types and classes are looked at anyway; of links it counts that they are some.
@@ -130,7 +149,10 @@ export class Matcher {
     node.variants ??= new Map()
     let found = node.variants.get(key)
     if (!found) {
-      const extra = key.slice(0, -1).split(',').map((rank) => node.maybe.find((candidate) => candidate.rank === Number(rank))!)
+      const extra = key
+        .slice(0, -1)
+        .split(',')
+        .map((rank) => node.maybe.find((candidate) => candidate.rank === Number(rank))!)
       node.variants.set(key, (found = this.intern([...node.always, ...extra])))
     }
     return found
@@ -197,7 +219,10 @@ export class Matcher {
       if (combinator !== ' ' && combinator !== '>') continue
       for (const simple of selector.compounds[at]!) {
         if (simple.kind !== 'type' && simple.kind !== 'class' && simple.kind !== 'id') continue
-        const name = simple.kind === 'type' ? simple.name.toLowerCase() : `${simple.kind === 'class' ? '.' : '#'}${this.fold(simple.name)}`
+        const name =
+          simple.kind === 'type'
+            ? simple.name.toLowerCase()
+            : `${simple.kind === 'class' ? '.' : '#'}${this.fold(simple.name)}`
         const bit = knownBit(name)
         words[bit >> 5]! |= 1 << (bit & 31)
       }
@@ -209,7 +234,8 @@ export class Matcher {
     if (!rule.scope) return matches(element, rule.selector, context)
     for (let root: PageElement | null = element; root; root = root.parent) {
       if (rule.scope.roots ? !matchesAny(root, rule.scope.roots, this.context) : root.parent !== null) continue
-      if (!this.isBeyond(element, root, rule) && matches(element, rule.selector, { ...context, scope: root })) return true
+      if (!this.isBeyond(element, root, rule) && matches(element, rule.selector, { ...context, scope: root }))
+        return true
     }
     return false
   }
@@ -228,8 +254,15 @@ export class Matcher {
     let found = this.interned.get(key)
     if (!found) {
       const rules = sorted.map(({ rule }) => rule)
-      const readsAttributes = rules.some((rule) => rule.pseudo === '' && rule.longhands.some(({ property, value }) => property === 'content' && value.includes('attr(')))
-      this.interned.set(key, (found = { id: this.interned.size, rules, readsAttributes, cascaded: new Cascaded(rules) }))
+      const readsAttributes = rules.some(
+        (rule) =>
+          rule.pseudo === '' &&
+          rule.longhands.some(({ property, value }) => property === 'content' && value.includes('attr(')),
+      )
+      this.interned.set(
+        key,
+        (found = { id: this.interned.size, rules, readsAttributes, cascaded: new Cascaded(rules) }),
+      )
     }
     return found
   }
@@ -279,7 +312,8 @@ function typesOf(compound: readonly Simple[]): ReadonlySet<string> | null {
     if (simple.name === 'any-link' || simple.name === 'link' || simple.name === 'visited') return new Set(['a', 'area'])
     if (!(simple.name === 'is' || simple.name === 'where') || !simple.selectors) continue
     const types = simple.selectors.map((selector) => selector.compounds.at(-1)!.find((each) => each.kind === 'type'))
-    if (types.length > 0 && types.every((type) => type !== undefined)) return new Set(types.map((type) => ('name' in type! ? type.name.toLowerCase() : '')))
+    if (types.length > 0 && types.every((type) => type !== undefined))
+      return new Set(types.map((type) => ('name' in type! ? type.name.toLowerCase() : '')))
   }
   return null
 }

@@ -37,14 +37,31 @@ const SIDES = ['top', 'right', 'bottom', 'left']
 const sides = (before: string, after = '') => SIDES.map((side) => `${before}-${side}${after}`)
 
 /** What goes into which matter. */
-const MATTERS: readonly { readonly id: Matter['id']; readonly name: string; readonly properties: readonly string[] }[] = [
-  { id: 'colour', name: 'Colour', properties: ['color'] },
-  { id: 'background', name: 'Background', properties: ['background-color', 'background-image'] },
-  { id: 'font', name: 'Font', properties: ['font-family', 'font-weight', 'font-style', 'font-variant-caps', 'text-transform'] },
-  { id: 'size', name: 'Size', properties: ['font-size', 'line-height', 'letter-spacing'] },
-  { id: 'spacing', name: 'Spacing', properties: [...sides('margin'), ...sides('padding')] },
-  { id: 'border', name: 'Border', properties: [...sides('border', '-width'), ...sides('border', '-style'), ...sides('border', '-color'), 'border-top-left-radius', 'border-top-right-radius', 'border-bottom-right-radius', 'border-bottom-left-radius'] },
-]
+const MATTERS: readonly { readonly id: Matter['id']; readonly name: string; readonly properties: readonly string[] }[] =
+  [
+    { id: 'colour', name: 'Colour', properties: ['color'] },
+    { id: 'background', name: 'Background', properties: ['background-color', 'background-image'] },
+    {
+      id: 'font',
+      name: 'Font',
+      properties: ['font-family', 'font-weight', 'font-style', 'font-variant-caps', 'text-transform'],
+    },
+    { id: 'size', name: 'Size', properties: ['font-size', 'line-height', 'letter-spacing'] },
+    { id: 'spacing', name: 'Spacing', properties: [...sides('margin'), ...sides('padding')] },
+    {
+      id: 'border',
+      name: 'Border',
+      properties: [
+        ...sides('border', '-width'),
+        ...sides('border', '-style'),
+        ...sides('border', '-color'),
+        'border-top-left-radius',
+        'border-top-right-radius',
+        'border-bottom-right-radius',
+        'border-bottom-left-radius',
+      ],
+    },
+  ]
 
 /** What is asked about: an element, or a pseudo-element of it. */
 interface Subject {
@@ -55,7 +72,12 @@ interface Subject {
 }
 
 function subjectOf(styles: PageStyles, element: PageElement, pseudo: string): Subject {
-  return { styles, element, pseudo, style: pseudo === '' ? styles.styles[element.index]! : styles.cascade.pseudoStyle(styles, element, pseudo) }
+  return {
+    styles,
+    element,
+    pseudo,
+    style: pseudo === '' ? styles.styles[element.index]! : styles.cascade.pseudoStyle(styles, element, pseudo),
+  }
 }
 
 /** What matters need to know beside styles. */
@@ -78,25 +100,46 @@ export function mattersOf(styles: PageStyles, element: PageElement, context: Mat
   return link ? [...matters, link] : matters
 }
 
-function tracesOf({ styles, element, pseudo }: Subject, properties: readonly string[], context: MatterContext): PlacedTrace[] {
+function tracesOf(
+  { styles, element, pseudo }: Subject,
+  properties: readonly string[],
+  context: MatterContext,
+): PlacedTrace[] {
   const groups = new Map<string, PlacedTrace & { properties: string[] }>()
   for (const property of properties) {
     const { rungs, ...found } = trace(styles, element, property, pseudo)
-    const placed = rungs.map((rung) => ({ ...rung, line: rung.kind === 'user-agent' ? null : context.lineOf(rung.file, rung.offset) }))
+    const placed = rungs.map((rung) => ({
+      ...rung,
+      line: rung.kind === 'user-agent' ? null : context.lineOf(rung.file, rung.offset),
+    }))
     const key = `${found.value}\0${found.source}\0${rungs.map(({ file, offset, lost }) => `${file} ${offset} ${lost?.by}`).join('\0')}`
     const alike = groups.get(key)
     if (alike) alike.properties.push(property)
-    else groups.set(key, { ...found, name: property, properties: [property], rungs: placed, inheritedFromName: found.inheritedFrom === null ? '' : describeElement(styles.page.elements[found.inheritedFrom]!) })
+    else
+      groups.set(key, {
+        ...found,
+        name: property,
+        properties: [property],
+        rungs: placed,
+        inheritedFromName:
+          found.inheritedFrom === null ? '' : describeElement(styles.page.elements[found.inheritedFrom]!),
+      })
   }
-  return [...groups.values()].filter((each) => each.rungs.length > 0 || properties[0] === each.properties[0]).map((each) => ({ ...each, name: nameOf(each.properties) }))
+  return [...groups.values()]
+    .filter((each) => each.rungs.length > 0 || properties[0] === each.properties[0])
+    .map((each) => ({ ...each, name: nameOf(each.properties) }))
 }
 
 /** `margin-top`, `margin-right`, `margin-bottom` and `margin-left` together are `margin`. */
 function nameOf(properties: readonly string[]): string {
-  for (const box of ['margin', 'padding']) if (properties.length === 4 && properties.every((name) => name.startsWith(`${box}-`))) return box
-  for (const part of ['width', 'style', 'color']) if (properties.length === 4 && properties.every((name) => name.startsWith('border-') && name.endsWith(`-${part}`))) return `border-${part}`
+  for (const box of ['margin', 'padding'])
+    if (properties.length === 4 && properties.every((name) => name.startsWith(`${box}-`))) return box
+  for (const part of ['width', 'style', 'color'])
+    if (properties.length === 4 && properties.every((name) => name.startsWith('border-') && name.endsWith(`-${part}`)))
+      return `border-${part}`
   if (properties.length === 4 && properties.every((name) => name.endsWith('-radius'))) return 'border-radius'
-  if (properties.length > 4 && properties.every((name) => name.startsWith('border-'))) return properties.some((name) => name.endsWith('radius')) ? 'border and border-radius' : 'border'
+  if (properties.length > 4 && properties.every((name) => name.startsWith('border-')))
+    return properties.some((name) => name.endsWith('radius')) ? 'border and border-radius' : 'border'
   return properties.length > 1 ? `${properties.slice(0, -1).join(', ')} and ${properties.at(-1)}` : properties[0]!
 }
 
@@ -104,11 +147,17 @@ function nameOf(properties: readonly string[]): string {
 function because(found: PlacedTrace | undefined, page: string): string {
   const winner = found?.rungs.find(({ lost }) => lost === null)
   if (!found || found.source === 'initial' || !winner) return 'Nothing sets this; it comes from what CSS starts with.'
-  const beaten = found.rungs.filter(({ lost, kind }) => lost !== null && kind !== 'user-agent' && lost.by !== 'invalid-value' && lost.by !== 'unknown-property').length
-  const ignored = found.rungs.filter(({ lost }) => lost?.by === 'invalid-value' || lost?.by === 'unknown-property').length
+  const beaten = found.rungs.filter(
+    ({ lost, kind }) =>
+      lost !== null && kind !== 'user-agent' && lost.by !== 'invalid-value' && lost.by !== 'unknown-property',
+  ).length
+  const ignored = found.rungs.filter(
+    ({ lost }) => lost?.by === 'invalid-value' || lost?.by === 'unknown-property',
+  ).length
   const heir = found.source === 'inherited' ? `, and it is inherited from \`${found.inheritedFromName}\`` : ''
   const tail = `${beaten > 0 ? `; it beat ${beaten} ${beaten === 1 ? 'other' : 'others'}` : ''}${ignored > 0 ? `; ${ignored} more ${ignored === 1 ? 'is' : 'are'} ignored as mistakes` : ''}.`
-  if (winner.kind === 'user-agent') return `Nothing on the site sets this; it comes from the browser’s own style${winner.selector ? ` for \`${winner.selector}\`` : ''}${heir}${tail}`
+  if (winner.kind === 'user-agent')
+    return `Nothing on the site sets this; it comes from the browser’s own style${winner.selector ? ` for \`${winner.selector}\`` : ''}${heir}${tail}`
   const swatch = /^var\(\s*(--[^\s,)]+)/.exec(winner.value)?.[1]
   const through = swatch ? ` through the swatch \`${swatch}\`` : ''
   return `because ${placeInWords(winner, page, winner.line)}${winner.selector ? `, \`${winner.selector}\`,` : ''} sets it${through}${heir}${tail}`
@@ -125,7 +174,12 @@ function colorInWords(value: string): string {
 
 /** Four values as short as they can be said: `0 0 16px`. */
 function fourInWords(values: readonly string[]): string {
-  const [top, right, bottom, left] = values.map((value) => (value === '0px' ? '0' : value)) as [string, string, string, string]
+  const [top, right, bottom, left] = values.map((value) => (value === '0px' ? '0' : value)) as [
+    string,
+    string,
+    string,
+    string,
+  ]
   if (top === right && right === bottom && bottom === left) return top
   if (top === bottom && left === right) return `${top} ${right}`
   return left === right ? `${top} ${right} ${bottom}` : `${top} ${right} ${bottom} ${left}`
@@ -134,24 +188,34 @@ function fourInWords(values: readonly string[]): string {
 /** The trace that explains a matter best: the first whose winner the site sets, else the first. */
 function telling(traces: readonly PlacedTrace[], wanted?: string): PlacedTrace | undefined {
   const own = (each: PlacedTrace) => each.rungs.some(({ lost, kind }) => lost === null && kind !== 'user-agent')
-  return (wanted ? traces.find(({ properties }) => properties.includes(wanted)) : undefined) ?? traces.find(own) ?? traces[0]
+  return (
+    (wanted ? traces.find(({ properties }) => properties.includes(wanted)) : undefined) ?? traces.find(own) ?? traces[0]
+  )
 }
 
 type Sentence = (subject: Subject, traces: readonly PlacedTrace[], context: MatterContext) => string
 
 const SENTENCES: Readonly<Record<Exclude<Matter['id'], 'link'>, Sentence>> & Readonly<Record<'link', Sentence>> = {
-  colour: (subject, traces, { page }) => joined(`This text is ${colorInWords(shown(subject, 'color'))}`, because(telling(traces, 'color'), page)),
+  colour: (subject, traces, { page }) =>
+    joined(`This text is ${colorInWords(shown(subject, 'color'))}`, because(telling(traces, 'color'), page)),
   background: (subject, traces, { page }) => {
     const color = shown(subject, 'background-color')
     const image = shown(subject, 'background-image')
-    if (image !== 'none') return joined(`The background is a picture, ${image.length > 60 ? `${image.slice(0, 59)}…` : image},`, because(telling(traces, 'background-image'), page))
-    if (color !== 'rgba(0, 0, 0, 0)') return joined(`The background is ${colorInWords(color)}`, because(telling(traces, 'background-color'), page))
+    if (image !== 'none')
+      return joined(
+        `The background is a picture, ${image.length > 60 ? `${image.slice(0, 59)}…` : image},`,
+        because(telling(traces, 'background-image'), page),
+      )
+    if (color !== 'rgba(0, 0, 0, 0)')
+      return joined(`The background is ${colorInWords(color)}`, because(telling(traces, 'background-color'), page))
     const { styles, element, pseudo } = subject
     for (let at = pseudo === '' ? element.parent : element; at; at = at.parent) {
       const around = subjectOf(styles, at, '')
       const behind = shown(around, 'background-color')
-      if (shown(around, 'background-image') !== 'none') return `No background of its own: what shows through is the picture of \`${describeElement(at)}\`.`
-      if (behind !== 'rgba(0, 0, 0, 0)') return `No background of its own: what shows through is ${colorInWords(behind)} of \`${describeElement(at)}\`.`
+      if (shown(around, 'background-image') !== 'none')
+        return `No background of its own: what shows through is the picture of \`${describeElement(at)}\`.`
+      if (behind !== 'rgba(0, 0, 0, 0)')
+        return `No background of its own: what shows through is ${colorInWords(behind)} of \`${describeElement(at)}\`.`
     }
     return 'No background of its own, and nothing behind it either: the browser’s white shows.'
   },
@@ -159,23 +223,35 @@ const SENTENCES: Readonly<Record<Exclude<Matter['id'], 'link'>, Sentence>> & Rea
     const family = shown(subject, 'font-family').split(',')[0]!.replaceAll('"', '')
     const weight = shown(subject, 'font-weight')
     const style = shown(subject, 'font-style')
-    return joined(`Set in ${family}, weight ${weight}${style === 'normal' ? '' : `, ${style}`},`, because(telling(traces, 'font-family'), page))
+    return joined(
+      `Set in ${family}, weight ${weight}${style === 'normal' ? '' : `, ${style}`},`,
+      because(telling(traces, 'font-family'), page),
+    )
   },
   size: (subject, traces, { page }) => {
     const height = shown(subject, 'line-height')
-    return joined(`The text is ${shown(subject, 'font-size')} high${height === 'normal' ? ', lines as the font likes them,' : `, lines ${height} apart,`}`, because(telling(traces, 'font-size'), page))
+    return joined(
+      `The text is ${shown(subject, 'font-size')} high${height === 'normal' ? ', lines as the font likes them,' : `, lines ${height} apart,`}`,
+      because(telling(traces, 'font-size'), page),
+    )
   },
   spacing: (subject, traces, { page }) => {
     const of = (box: string) => SIDES.map((side) => shown(subject, `${box}-${side}`))
     const [margin, padding] = [fourInWords(of('margin')), fourInWords(of('padding'))]
-    return joined(margin === '0' && padding === '0' ? 'No margin and no padding' : `Margin ${margin}, padding ${padding},`, because(telling(traces), page))
+    return joined(
+      margin === '0' && padding === '0' ? 'No margin and no padding' : `Margin ${margin}, padding ${padding},`,
+      because(telling(traces), page),
+    )
   },
   border: (subject, traces, { page }) => {
     const widths = SIDES.map((side) => shown(subject, `border-${side}-width`))
     const radius = shown(subject, 'border-top-left-radius')
     const rounded = radius === '0px' ? '' : `, corners rounded by ${radius}`
     const drawn = SIDES.filter((_, at) => widths[at] !== '0px')
-    if (drawn.length === 0) return rounded ? joined(`No border${rounded},`, because(telling(traces, 'border-top-left-radius'), page)) : 'No border.'
+    if (drawn.length === 0)
+      return rounded
+        ? joined(`No border${rounded},`, because(telling(traces, 'border-top-left-radius'), page))
+        : 'No border.'
     const side = drawn[0]!
     const line = `${shown(subject, `border-${side}-width`)} ${shown(subject, `border-${side}-style`)} ${colorInWords(shown(subject, `border-${side}-color`))}`
     const where = drawn.length === 4 ? 'on all sides' : `on the ${drawn.join(', ')} side`
@@ -184,7 +260,13 @@ const SENTENCES: Readonly<Record<Exclude<Matter['id'], 'link'>, Sentence>> & Rea
   link: () => '',
 }
 
-const STATE_WORDS: Readonly<Record<WornState, string>> = { hover: 'Hovered', visited: 'Visited', focus: 'Focused', 'focus-visible': 'Reached by keyboard', active: 'Pressed' }
+const STATE_WORDS: Readonly<Record<WornState, string>> = {
+  hover: 'Hovered',
+  visited: 'Visited',
+  focus: 'Focused',
+  'focus-visible': 'Reached by keyboard',
+  active: 'Pressed',
+}
 /** What a state can change, in words that follow "Hovered,". */
 const STATE_CHANGES: Readonly<Record<string, (value: string) => string>> = {
   color: (value) => `it turns ${value}`,
@@ -214,14 +296,27 @@ function linkMatter(subject: Subject, context: MatterContext): Matter | null {
       if (!found || what === undefined) continue
       traces.push({ ...found, name: `${property}, ${STATE_WORDS[state].toLowerCase()}` })
       const winner = found.rungs.find(({ lost }) => lost === null)
-      changes.push({ what, where: winner?.line ? `${winner.file || context.page} line ${winner.line}, \`${winner.selector}\`` : '' })
+      changes.push({
+        what,
+        where: winner?.line ? `${winner.file || context.page} line ${winner.line}, \`${winner.selector}\`` : '',
+      })
     }
     if (changes.length === 0) continue
     const places = [...new Set(changes.map(({ where }) => where).filter((where) => where !== ''))]
     const list = changes.map(({ what }) => what)
-    said.push(`${STATE_WORDS[state]}, ${list.length > 1 ? `${list.slice(0, -1).join(', ')} and ${list.at(-1)}` : list[0]}${places.length > 0 ? ` (${places.join('; ')})` : ''}.`)
+    said.push(
+      `${STATE_WORDS[state]}, ${list.length > 1 ? `${list.slice(0, -1).join(', ')} and ${list.at(-1)}` : list[0]}${places.length > 0 ? ` (${places.join('; ')})` : ''}.`,
+    )
   }
-  return { id: 'link', name: 'Link states', traces, sentence: said.length > 0 ? said.join(' ') : 'Nothing changes when this link is hovered, visited, pressed or reached by keyboard.' }
+  return {
+    id: 'link',
+    name: 'Link states',
+    traces,
+    sentence:
+      said.length > 0
+        ? said.join(' ')
+        : 'Nothing changes when this link is hovered, visited, pressed or reached by keyboard.',
+  }
 }
 
 /** What the trace of an element shows. */
@@ -250,6 +345,22 @@ export function inspect(styles: PageStyles, element: PageElement, context: Matte
     if (href === null && at.tag === 'a' && at.attributes.has('href')) href = at.attributes.get('href')!
   }
   const children = element.children.map((child) => ({ index: child.index, name: describeElement(child) }))
-  const pseudos = [...new Set(styles.styles[element.index]!.matched.rules.filter(({ pseudo: name, source }) => name !== '' && source.kind !== 'user-agent').map(({ pseudo: name }) => name))]
-  return { page: context.page, index: element.index, pseudo, path: elementPath(element), pseudos, ancestors, children, href, matters: mattersOf(styles, element, context, pseudo) }
+  const pseudos = [
+    ...new Set(
+      styles.styles[element.index]!.matched.rules.filter(
+        ({ pseudo: name, source }) => name !== '' && source.kind !== 'user-agent',
+      ).map(({ pseudo: name }) => name),
+    ),
+  ]
+  return {
+    page: context.page,
+    index: element.index,
+    pseudo,
+    path: elementPath(element),
+    pseudos,
+    ancestors,
+    children,
+    href,
+    matters: mattersOf(styles, element, context, pseudo),
+  }
 }

@@ -6,7 +6,16 @@ export interface Viewport {
   readonly height: number
 }
 
-const PX: Readonly<Record<string, number>> = { px: 1, em: 16, rem: 16, in: 96, cm: 96 / 2.54, mm: 9.6 / 2.54, pt: 96 / 72, pc: 16 }
+const PX: Readonly<Record<string, number>> = {
+  px: 1,
+  em: 16,
+  rem: 16,
+  in: 96,
+  cm: 96 / 2.54,
+  mm: 9.6 / 2.54,
+  pt: 96 / 72,
+  pc: 16,
+}
 
 /** Whether a media query list matches a screen of this size (Media Queries 4). Unknown features never match. */
 export function mediaMatches(query: string, viewport: Viewport): boolean {
@@ -73,7 +82,8 @@ function feature(text: string, viewport: Viewport): boolean | null {
   }
   const [name = '', value] = text.split(':').map((part) => part.trim())
   const limit = /^(min|max)-(width|height|aspect-ratio)$/.exec(name)
-  if (limit && value !== undefined) return compare(measure(limit[2]!, viewport), limit[1] === 'min' ? '>=' : '<=', amount(value))
+  if (limit && value !== undefined)
+    return compare(measure(limit[2]!, viewport), limit[1] === 'min' ? '>=' : '<=', amount(value))
   switch (name) {
     case 'width':
     case 'height':

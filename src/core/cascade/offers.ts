@@ -31,10 +31,17 @@ export function selectorsFor(element: PageElement): string[] {
   const landmark = around.find((at) => LANDMARKS.has(at.tag))
   const parent = element.parent
   const own = classes[0] ?? tag
-  return [...new Set([
-    ...(element.id ? [`#${escapeIdent(element.id)}`] : []), ...classes, ...(classes.length > 0 ? [`${tag}${classes[0]}`] : []),
-    ...(box ? [`.${escapeIdent(box.classes[0]!)} ${own}`] : []), ...(landmark ? [`${landmark.tag} ${own}`] : []), ...(parent && parent.tag !== 'html' && parent.tag !== 'body' ? [`${escapeIdent(parent.tag)} > ${tag}`] : []), tag,
-  ])].slice(0, 7)
+  return [
+    ...new Set([
+      ...(element.id ? [`#${escapeIdent(element.id)}`] : []),
+      ...classes,
+      ...(classes.length > 0 ? [`${tag}${classes[0]}`] : []),
+      ...(box ? [`.${escapeIdent(box.classes[0]!)} ${own}`] : []),
+      ...(landmark ? [`${landmark.tag} ${own}`] : []),
+      ...(parent && parent.tag !== 'html' && parent.tag !== 'body' ? [`${escapeIdent(parent.tag)} > ${tag}`] : []),
+      tag,
+    ]),
+  ].slice(0, 7)
 }
 
 /** What an offer needs to know of the site. */
@@ -47,18 +54,35 @@ export interface OfferContext {
 }
 
 /** Selectors for a rule that gives the element this property, each tried out: the rule is written, and the cascade says who wins. */
-export function offersFor(element: PageElement, property: string, value: string, context: OfferContext, pseudo = ''): Offer[] {
+export function offersFor(
+  element: PageElement,
+  property: string,
+  value: string,
+  context: OfferContext,
+  pseudo = '',
+): Offer[] {
   const sheet = parseSheet(context.sheetText)
   const id = idOf(property)
   return selectorsFor(element).map((bare) => {
     const selector = pseudo === '' ? bare : `${bare}::${pseudo}`
     const splices = planEdit(sheet, { selector, property, value, scope: 'only' })
     const styles = context.stylesIf(applySplices(context.sheetText, splices))
-    const entries = entriesFor(pseudo === '' ? styles.styles[element.index]! : styles.cascade.pseudoStyle(styles, element, pseudo), id)
-    const isOurs = ({ from }: (typeof entries)[number]) => typeof from === 'object' && from.source.file === context.sheetPath && splitAtCommas(from.selectorText).some((part) => normalSelector(part.text) === normalSelector(selector))
+    const entries = entriesFor(
+      pseudo === '' ? styles.styles[element.index]! : styles.cascade.pseudoStyle(styles, element, pseudo),
+      id,
+    )
+    const isOurs = ({ from }: (typeof entries)[number]) =>
+      typeof from === 'object' &&
+      from.source.file === context.sheetPath &&
+      splitAtCommas(from.selectorText).some((part) => normalSelector(part.text) === normalSelector(selector))
     const winner = entries[0]
     const ours = entries.find(isOurs)
     if (!winner || (ours && ours === winner)) return { selector, reach: context.reach(bare), lost: null, beatenBy: '' }
-    return { selector, reach: context.reach(bare), lost: ours ? whyLost(ours, winner) : { by: 'later-rule' }, beatenBy: typeof winner.from === 'object' ? winner.from.selectorText : '' }
+    return {
+      selector,
+      reach: context.reach(bare),
+      lost: ours ? whyLost(ours, winner) : { by: 'later-rule' },
+      beatenBy: typeof winner.from === 'object' ? winner.from.selectorText : '',
+    }
   })
 }

@@ -19,7 +19,12 @@ export function presentationalHints(element: PageElement): string {
       set('background-color', legacyColor(attribute('bgcolor')))
       set('background-image', address(attribute('background')))
       set('color', legacyColor(attribute('text')))
-      for (const [name, sides] of [['marginheight', ['top', 'bottom']], ['topmargin', ['top', 'bottom']], ['marginwidth', ['left', 'right']], ['leftmargin', ['left', 'right']]] as const) {
+      for (const [name, sides] of [
+        ['marginheight', ['top', 'bottom']],
+        ['topmargin', ['top', 'bottom']],
+        ['marginwidth', ['left', 'right']],
+        ['leftmargin', ['left', 'right']],
+      ] as const) {
         for (const side of sides) set(`margin-${side}`, pixels(attribute(name)))
       }
       break
@@ -52,13 +57,25 @@ export function presentationalHints(element: PageElement): string {
       set('background-color', legacyColor(attribute('bgcolor')))
       set('background-image', address(attribute('background')))
       if (tag === 'col' || tag === 'colgroup') set('width', dimension(attribute('width')))
-      else set('height', tag === 'td' || tag === 'th' ? nonZero(dimension(attribute('height'))) : dimension(attribute('height')))
+      else
+        set(
+          'height',
+          tag === 'td' || tag === 'th' ? nonZero(dimension(attribute('height'))) : dimension(attribute('height')),
+        )
       if (tag === 'td' || tag === 'th') cell(element, set)
       set('text-align', alignment(attribute('align')))
-      set('vertical-align', /^(?:top|middle|bottom|baseline)$/i.test(attribute('valign') ?? '') ? attribute('valign')!.toLowerCase() : undefined)
+      set(
+        'vertical-align',
+        /^(?:top|middle|bottom|baseline)$/i.test(attribute('valign') ?? '')
+          ? attribute('valign')!.toLowerCase()
+          : undefined,
+      )
       break
     case 'caption':
-      set('caption-side', /^(?:bottom|top)$/i.test(attribute('align') ?? '') ? attribute('align')!.toLowerCase() : undefined)
+      set(
+        'caption-side',
+        /^(?:bottom|top)$/i.test(attribute('align') ?? '') ? attribute('align')!.toLowerCase() : undefined,
+      )
       set('text-align', alignment(attribute('align')))
       break
     case 'div':
@@ -69,7 +86,12 @@ export function presentationalHints(element: PageElement): string {
     case 'h4':
     case 'h5':
     case 'h6':
-      set('text-align', tag === 'div' || tag === 'p' ? alignment(attribute('align')) : alignment(attribute('align'))?.replace('-webkit-', ''))
+      set(
+        'text-align',
+        tag === 'div' || tag === 'p'
+          ? alignment(attribute('align'))
+          : alignment(attribute('align'))?.replace('-webkit-', ''),
+      )
       break
     case 'hr':
       rule(element, set)
@@ -95,13 +117,24 @@ export function presentationalHints(element: PageElement): string {
         set('width', dimension(attribute('width')))
         set('height', dimension(attribute('height')))
       }
-      if (tag === 'img' || tag === 'video' || tag === 'canvas' || tag === 'input') set('aspect-ratio', ratio(attribute('width'), attribute('height')))
+      if (tag === 'img' || tag === 'video' || tag === 'canvas' || tag === 'input')
+        set('aspect-ratio', ratio(attribute('width'), attribute('height')))
       if (tag === 'canvas' || tag === 'video') break
-      if (tag === 'iframe' && attribute('frameborder') !== undefined && parseFloat(attribute('frameborder')!) !== 1 && attribute('frameborder')!.toLowerCase() !== 'yes') out.push('border-width: 0')
+      if (
+        tag === 'iframe' &&
+        attribute('frameborder') !== undefined &&
+        parseFloat(attribute('frameborder')!) !== 1 &&
+        attribute('frameborder')!.toLowerCase() !== 'yes'
+      )
+        out.push('border-width: 0')
       for (const side of ['left', 'right']) set(`margin-${side}`, dimension(attribute('hspace')))
       for (const side of ['top', 'bottom']) set(`margin-${side}`, dimension(attribute('vspace')))
       const border = tag === 'iframe' || tag === 'embed' ? undefined : number(attribute('border'))
-      if (border !== undefined && tag !== 'marquee') out.push(`border-width: ${border}px`, `border-style: ${border > 0 || attribute('border') !== undefined ? 'solid' : 'none'}`)
+      if (border !== undefined && tag !== 'marquee')
+        out.push(
+          `border-width: ${border}px`,
+          `border-style: ${border > 0 || attribute('border') !== undefined ? 'solid' : 'none'}`,
+        )
       if (tag === 'marquee') set('background-color', legacyColor(attribute('bgcolor')))
       float(attribute('align'), set)
       break
@@ -116,23 +149,33 @@ export function presentationalHints(element: PageElement): string {
 
 /** SVG 2, section 6.6: properties that SVG elements take as attributes. */
 const SVG_ATTRIBUTES = new Set(
-  'clip-path clip-rule color color-interpolation color-interpolation-filters cursor direction display dominant-baseline fill fill-opacity fill-rule filter flood-color flood-opacity font-family font-size font-size-adjust font-stretch font-style font-variant font-weight image-rendering letter-spacing lighting-color mask opacity overflow paint-order pointer-events shape-rendering stop-color stop-opacity stroke stroke-dasharray stroke-dashoffset stroke-linecap stroke-linejoin stroke-miterlimit stroke-opacity stroke-width text-anchor text-decoration text-overflow text-rendering transform-origin unicode-bidi vector-effect visibility word-spacing writing-mode'.split(' '),
+  'clip-path clip-rule color color-interpolation color-interpolation-filters cursor direction display dominant-baseline fill fill-opacity fill-rule filter flood-color flood-opacity font-family font-size font-size-adjust font-stretch font-style font-variant font-weight image-rendering letter-spacing lighting-color mask opacity overflow paint-order pointer-events shape-rendering stop-color stop-opacity stroke stroke-dasharray stroke-dashoffset stroke-linecap stroke-linejoin stroke-miterlimit stroke-opacity stroke-width text-anchor text-decoration text-overflow text-rendering transform-origin unicode-bidi vector-effect visibility word-spacing writing-mode'.split(
+    ' ',
+  ),
 )
 
 function svgAttributes(element: PageElement): string {
-  return [...element.attributes].filter(([name]) => SVG_ATTRIBUTES.has(name)).map(([name, value]) => `${name}: ${value}`).join('; ')
+  return [...element.attributes]
+    .filter(([name]) => SVG_ATTRIBUTES.has(name))
+    .map(([name, value]) => `${name}: ${value}`)
+    .join('; ')
 }
 
 /** Every attribute that is a presentational hint on some element. */
 const HINTS = new Set(
-  'align background bgcolor border bordercolor bottommargin cellpadding cellspacing clear color face frameborder height hspace leftmargin link marginheight marginwidth noshade nowrap rightmargin rules size text topmargin type valign vspace width wrap'.split(' '),
+  'align background bgcolor border bordercolor bottommargin cellpadding cellspacing clear color face frameborder height hspace leftmargin link marginheight marginwidth noshade nowrap rightmargin rules size text topmargin type valign vspace width wrap'.split(
+    ' ',
+  ),
 )
 
 function mayHaveHints(element: PageElement): boolean {
   for (const name of element.attributes.keys()) if (HINTS.has(name)) return true
   if (element.tag !== 'td' && element.tag !== 'th') return false
   const table = tableOf(element)
-  return table !== null && (table.attributes.has('cellpadding') || table.attributes.has('border') || table.attributes.has('rules'))
+  return (
+    table !== null &&
+    (table.attributes.has('cellpadding') || table.attributes.has('border') || table.attributes.has('rules'))
+  )
 }
 
 type SetHint = (property: string, value: string | null | undefined) => void
@@ -285,7 +328,9 @@ function fontSize(value: string | undefined): string | null {
   if (!match) return null
   const amount = Number(match[2])
   const step = match[1] === '+' ? 3 + amount : match[1] === '-' ? 3 - amount : amount
-  return ['x-small', 'small', 'medium', 'large', 'x-large', 'xx-large', 'xxx-large'][Math.min(7, Math.max(1, step)) - 1]!
+  return ['x-small', 'small', 'medium', 'large', 'x-large', 'xx-large', 'xxx-large'][
+    Math.min(7, Math.max(1, step)) - 1
+  ]!
 }
 
 /** HTML standard, section 2.3.6, "rules for parsing a legacy colour value". */
@@ -294,7 +339,10 @@ export function legacyColor(value: string | undefined): string | null {
   if (text === '' || text.toLowerCase() === 'transparent') return null
   if (text.toLowerCase() in colorsNamed) return text.toLowerCase()
   if (/^#[0-9a-f]{3}$/i.test(text)) return text
-  text = [...text].map((char) => (char.codePointAt(0)! > 0xffff ? '00' : char)).join('').slice(0, 128)
+  text = [...text]
+    .map((char) => (char.codePointAt(0)! > 0xffff ? '00' : char))
+    .join('')
+    .slice(0, 128)
   if (text.startsWith('#')) text = text.slice(1)
   text = text.replace(/[^0-9a-f]/gi, '0')
   while (text.length === 0 || text.length % 3 !== 0) text += '0'

@@ -72,16 +72,21 @@ export interface Longhand {
 }
 
 const read = (table: string, inherited: boolean) =>
-  table.trim().split(/;\s+/).map((entry) => {
-    const colon = entry.indexOf(':')
-    return { name: entry.slice(0, colon), initial: entry.slice(colon + 2), inherited }
-  })
+  table
+    .trim()
+    .split(/;\s+/)
+    .map((entry) => {
+      const colon = entry.indexOf(':')
+      return { name: entry.slice(0, colon), initial: entry.slice(colon + 2), inherited }
+    })
 
 const byName = (a: { name: string }, b: { name: string }) => (a.name < b.name ? -1 : 1)
 const inherited = read(INHERITED, true).sort(byName)
 
 /** Every longhand; those that inherit come first, so that ids below {@link INHERITED_COUNT} are theirs. */
-export const LONGHANDS: readonly Longhand[] = [...inherited, ...read(NOT_INHERITED, false).sort(byName)].map((each, id) => ({ id, ...each }))
+export const LONGHANDS: readonly Longhand[] = [...inherited, ...read(NOT_INHERITED, false).sort(byName)].map(
+  (each, id) => ({ id, ...each }),
+)
 
 export const INHERITED_COUNT = inherited.length
 

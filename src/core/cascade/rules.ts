@@ -55,7 +55,12 @@ export interface SetLonghand {
   /** For values that are the same wherever they stand: the computed value, once known. */
   fixed?: string
   /** For values in units of font sizes: the last computed value, and the sizes it is for. */
-  last?: { readonly fontSize: number; readonly rootFontSize: number; readonly lineHeight: number; readonly computed: string }
+  last?: {
+    readonly fontSize: number
+    readonly rootFontSize: number
+    readonly lineHeight: number
+    readonly computed: string
+  }
 }
 
 /** One selector of a style rule, with what the cascade weighs. */
@@ -95,7 +100,8 @@ export interface Registered {
 const expandedDeclarations = new WeakMap<Declaration, { quirks: boolean; set: readonly SetLonghand[] }>()
 
 /** Properties that take bare numbers as px in quirks mode (Quirks Mode, section 3.2). */
-const UNITLESS = /^(?:border-spacing|border-(?:top|right|bottom|left)-width|border-width|bottom|clip|font-size|height|left|letter-spacing|margin(?:-(?:top|right|bottom|left))?|(?:max|min)-(?:height|width)|padding(?:-(?:top|right|bottom|left))?|right|text-indent|top|vertical-align|width|word-spacing)$/
+const UNITLESS =
+  /^(?:border-spacing|border-(?:top|right|bottom|left)-width|border-width|bottom|clip|font-size|height|left|letter-spacing|margin(?:-(?:top|right|bottom|left))?|(?:max|min)-(?:height|width)|padding(?:-(?:top|right|bottom|left))?|right|text-indent|top|vertical-align|width|word-spacing)$/
 /** Properties that take colours without # in quirks mode (section 3.1). */
 const HASHLESS = /^(?:background-color|border-(?:top|right|bottom|left)-color|border-color|color)$/
 
@@ -112,19 +118,31 @@ function expandDeclaration(declaration: Declaration, quirks: boolean): SetLongha
   const { important } = declaration
   const one = (property: string, value: string, pending: string | null, holdsVar: boolean): SetLonghand => {
     const found = longhand(property)
-    return { property, id: found?.id ?? -1, logical: !found && isLogical(property), value, pending, holdsVar, wide: holdsVar ? null : wideKeyword(value), important, declaration }
+    return {
+      property,
+      id: found?.id ?? -1,
+      logical: !found && isLogical(property),
+      value,
+      pending,
+      holdsVar,
+      wide: holdsVar ? null : wideKeyword(value),
+      important,
+      declaration,
+    }
   }
   const custom = declaration.property.startsWith('--')
   const property = custom ? declaration.property : aliasOf(declaration.property)
   const { value } = declaration
   if (custom) return [one(property, value, null, hasVar(value))]
-  if (hasVar(value)) return longhandsOf(property).map((name) => one(name, value, isShorthand(property) ? property : null, true))
+  if (hasVar(value))
+    return longhandsOf(property).map((name) => one(name, value, isShorthand(property) ? property : null, true))
   const expanded = expand(property, value) ?? (quirks ? expandQuirk(property, value) : null)
   return expanded ? [...expanded].map(([name, text]) => one(name, text, null, false)) : []
 }
 
 function expandQuirk(property: string, value: string): ReturnType<typeof expand> {
-  if (UNITLESS.test(property)) return expand(property, value.replace(/(^|\s)([+-]?(?:\d+\.?\d*|\.\d+))(?=\s|$)/g, '$1$2px'))
+  if (UNITLESS.test(property))
+    return expand(property, value.replace(/(^|\s)([+-]?(?:\d+\.?\d*|\.\d+))(?=\s|$)/g, '$1$2px'))
   if (HASHLESS.test(property) && /^(?:[0-9a-f]{3}|[0-9a-f]{6})$/i.test(value)) return expand(property, `#${value}`)
   return null
 }
@@ -133,7 +151,8 @@ function expandQuirk(property: string, value: string): ReturnType<typeof expand>
 export function faultOf(declaration: Declaration): 'unknown-property' | 'invalid-value' | null {
   if (declaration.property.startsWith('--') || hasVar(declaration.value)) return null
   const property = aliasOf(declaration.property)
-  if (!longhand(property) && !isShorthand(property) && !isLogical(property)) return hasGrammar(property) ? (accepts(property, declaration.value) ? null : 'invalid-value') : 'unknown-property'
+  if (!longhand(property) && !isShorthand(property) && !isLogical(property))
+    return hasGrammar(property) ? (accepts(property, declaration.value) ? null : 'invalid-value') : 'unknown-property'
   return expand(property, declaration.value) === null ? 'invalid-value' : null
 }
 
@@ -177,7 +196,12 @@ export interface RuleSet {
 }
 
 /** The style rules of sheets that apply at a viewport, in their order of appearance counted from `firstOrder`, nested ones resolved. */
-export function ruleSet(sheets: readonly (AuthorSheet | (Source & { readonly sheet: Sheet }))[], viewport: Viewport, quirks: boolean, firstOrder = 0): RuleSet {
+export function ruleSet(
+  sheets: readonly (AuthorSheet | (Source & { readonly sheet: Sheet }))[],
+  viewport: Viewport,
+  quirks: boolean,
+  firstOrder = 0,
+): RuleSet {
   const layers = new Layers()
   const found: (Omit<CascadeRule, 'layer'> & { layers: Layers | null })[] = []
   const registered = new Map<string, Registered>()
@@ -189,13 +213,28 @@ export function ruleSet(sheets: readonly (AuthorSheet | (Source & { readonly she
       readonly outer: Specificity
       readonly scope: Scope | null
     }
-    const push = (selectors: readonly { text: string; selector: Complex }[], declarations: readonly Declaration[], from: number, place: Place) => {
+    const push = (
+      selectors: readonly { text: string; selector: Complex }[],
+      declarations: readonly Declaration[],
+      from: number,
+      place: Place,
+    ) => {
       const longhands = declarations.flatMap((declaration) => setBy(declaration, quirks))
       for (const { text, selector } of selectors) {
         found.push({
-          order: firstOrder + found.length, source, selectorText: text, selector, pseudo: pseudoElementOf(selector), specificity: specificityOf(selector, place.outer),
-          nesting: place.nesting, scope: place.scope, layers: place.layer.length > 0 ? layers.at(place.layer) : null,
-          layerName: place.layer.map((name) => (name.startsWith('\0') ? '(no name)' : name)).join('.'), from, longhands, declarations,
+          order: firstOrder + found.length,
+          source,
+          selectorText: text,
+          selector,
+          pseudo: pseudoElementOf(selector),
+          specificity: specificityOf(selector, place.outer),
+          nesting: place.nesting,
+          scope: place.scope,
+          layers: place.layer.length > 0 ? layers.at(place.layer) : null,
+          layerName: place.layer.map((name) => (name.startsWith('\0') ? '(no name)' : name)).join('.'),
+          from,
+          longhands,
+          declarations,
         })
       }
     }
@@ -235,10 +274,19 @@ export function ruleSet(sheets: readonly (AuthorSheet | (Source & { readonly she
       }
     }
     /** A block inside a style rule may hold declarations of the outer rule, before and after nested rules. */
-    const visitBlock = (items: readonly Item[], list: readonly { text: string; selector: Complex }[], from: number, place: Place) => {
+    const visitBlock = (
+      items: readonly Item[],
+      list: readonly { text: string; selector: Complex }[],
+      from: number,
+      place: Place,
+    ) => {
       // & never stands for a pseudo-element (CSS Nesting 1, section 3).
       const selectors = list.map(({ selector }) => selector).filter((selector) => pseudoElementOf(selector) === '')
-      const within: Place = { ...place, nesting: place.nesting ? withNesting(selectors, place.nesting) : selectors, outer: highestSpecificity(selectors, place.outer) }
+      const within: Place = {
+        ...place,
+        nesting: place.nesting ? withNesting(selectors, place.nesting) : selectors,
+        outer: highestSpecificity(selectors, place.outer),
+      }
       let run: Declaration[] = []
       let any = false
       for (const item of items) {
@@ -271,7 +319,8 @@ export function ruleSet(sheets: readonly (AuthorSheet | (Source & { readonly she
       flush()
     }
     const register = (name: string, items: readonly Item[]) => {
-      const value = (property: string) => items.find((item): item is Declaration => item.kind === 'declaration' && item.property === property)?.value
+      const value = (property: string) =>
+        items.find((item): item is Declaration => item.kind === 'declaration' && item.property === property)?.value
       registered.set(name, { inherits: value('inherits') !== 'false', initial: value('initial-value') ?? null })
     }
     visit(source.sheet.rules, { layer: inLayers, nesting: undefined, outer: [0, 0, 0], scope: null })
@@ -279,12 +328,17 @@ export function ruleSet(sheets: readonly (AuthorSheet | (Source & { readonly she
 
   for (const each of sheets) {
     if ('layersBefore' in each) for (const name of each.layersBefore ?? []) layers.at(name.split('.'))
-    const path = ('layers' in each ? (each.layers ?? []) : []).flatMap((name) => (name === '' ? [layers.fresh()] : name.split('.')))
+    const path = ('layers' in each ? (each.layers ?? []) : []).flatMap((name) =>
+      name === '' ? [layers.fresh()] : name.split('.'),
+    )
     if (path.length > 0) layers.at(path)
     visitSheet({ kind: each.kind, file: each.file, offset: each.offset, sheet: each.sheet }, path)
   }
   layers.number()
-  return { registered, rules: found.map(({ layers: own, ...rule }) => ({ ...rule, layer: own ? own.value : UNLAYERED })) }
+  return {
+    registered,
+    rules: found.map(({ layers: own, ...rule }) => ({ ...rule, layer: own ? own.value : UNLAYERED })),
+  }
 }
 
 const knownSelectors = new Remembered<readonly { text: string; selector: Complex }[] | null>(20_000)
@@ -292,8 +346,13 @@ const knownSelectors = new Remembered<readonly { text: string; selector: Complex
 /** The selectors of a rule, nested ones with the `&` they imply; null when one is not valid. Equal texts are read once. */
 function readSelectors(written: string, isNested: boolean): readonly { text: string; selector: Complex }[] | null {
   return knownSelectors.get(`${isNested ? '&' : ''}${written}`, () => {
-    const list = splitSelectorList(written).map(({ text, selector }) => ({ text, selector: isNested ? nested(text) : selector }))
-    return list.length === 0 || list.some(({ selector }) => selector === null) ? null : (list as { text: string; selector: Complex }[])
+    const list = splitSelectorList(written).map(({ text, selector }) => ({
+      text,
+      selector: isNested ? nested(text) : selector,
+    }))
+    return list.length === 0 || list.some(({ selector }) => selector === null)
+      ? null
+      : (list as { text: string; selector: Complex }[])
   })
 }
 
@@ -301,10 +360,14 @@ function readSelectors(written: string, isNested: boolean): readonly { text: str
 function withNesting(selectors: readonly Complex[], nesting: readonly Complex[]): Complex[] {
   const replace = (selector: Complex): Complex => ({
     ...selector,
-    compounds: selector.compounds.map((compound) => compound.map((simple) => {
-      if (simple.kind === 'nesting') return { kind: 'pseudo-class', name: 'is', selectors: nesting } as const
-      return simple.kind === 'pseudo-class' && simple.selectors ? { ...simple, selectors: simple.selectors.map(replace) } : simple
-    })),
+    compounds: selector.compounds.map((compound) =>
+      compound.map((simple) => {
+        if (simple.kind === 'nesting') return { kind: 'pseudo-class', name: 'is', selectors: nesting } as const
+        return simple.kind === 'pseudo-class' && simple.selectors
+          ? { ...simple, selectors: simple.selectors.map(replace) }
+          : simple
+      }),
+    ),
   })
   return selectors.map(replace)
 }
@@ -313,13 +376,20 @@ function withNesting(selectors: readonly Complex[], nesting: readonly Complex[])
 function nested(text: string): Complex | null {
   const relative = parseComplex(text, true)
   if (!relative) return null
-  const holdsNesting = relative.compounds.some((compound) => compound.some((simple) => simple.kind === 'nesting' || (simple.kind === 'pseudo-class' && JSON.stringify(simple.selectors ?? []).includes('"nesting"'))))
+  const holdsNesting = relative.compounds.some((compound) =>
+    compound.some(
+      (simple) =>
+        simple.kind === 'nesting' ||
+        (simple.kind === 'pseudo-class' && JSON.stringify(simple.selectors ?? []).includes('"nesting"')),
+    ),
+  )
   if (holdsNesting && relative.combinators[0] === ' ') return relative
   return { compounds: [[{ kind: 'nesting' }], ...relative.compounds], combinators: [' ', ...relative.combinators] }
 }
 
 function readScope(prelude: string): Scope {
   const match = /^\s*(?:\(([\s\S]*?)\))?\s*(?:to\s*\(([\s\S]*)\))?\s*$/i.exec(prelude)
-  const list = (text: string | undefined) => (text === undefined ? null : splitSelectorList(text).flatMap(({ selector }) => (selector ? [selector] : [])))
+  const list = (text: string | undefined) =>
+    text === undefined ? null : splitSelectorList(text).flatMap(({ selector }) => (selector ? [selector] : []))
   return { roots: list(match?.[1]), limits: list(match?.[2]) ?? [] }
 }

@@ -40,11 +40,25 @@ export interface Inherited {
 }
 
 const INITIAL = LONGHANDS.map(({ initial }) => initial)
-const INITIAL_INHERITED: Inherited = { values: INITIAL.slice(0, INHERITED_COUNT), custom: new Map(), fontSize: 16, lineHeight: 18, sizeKeyword: 'medium', absoluteSize: false, root: null }
+const INITIAL_INHERITED: Inherited = {
+  values: INITIAL.slice(0, INHERITED_COUNT),
+  custom: new Map(),
+  fontSize: 16,
+  lineHeight: 18,
+  sizeKeyword: 'medium',
+  absoluteSize: false,
+  root: null,
+}
 const INITIAL_OWN = INITIAL.slice(INHERITED_COUNT)
 
 const ID = {
-  direction: idOf('direction'), writingMode: idOf('writing-mode'), fontSize: idOf('font-size'), fontFamily: idOf('font-family'), fontWeight: idOf('font-weight'), lineHeight: idOf('line-height'), textAlign: idOf('text-align'),
+  direction: idOf('direction'),
+  writingMode: idOf('writing-mode'),
+  fontSize: idOf('font-size'),
+  fontFamily: idOf('font-family'),
+  fontWeight: idOf('font-weight'),
+  lineHeight: idOf('line-height'),
+  textAlign: idOf('text-align'),
 }
 /** Longhands that others are computed from, so that they come first. */
 const FIRST = new Set([ID.writingMode, ID.direction, ID.fontFamily, ID.fontSize, ID.lineHeight])
@@ -97,8 +111,13 @@ export class ElementStyle {
   childLike(matched: Matched, element: PageElement): ElementStyle {
     this.shared ??= new Map()
     const known = this.shared.get(matched)
-    if (known && known.element.tag === element.tag && known.element.html === element.html && !isControl(element)) return known
-    if (known || isControl(element)) return this.childNamed(`${matched.id} ${element.html ? '' : ':'}${element.tag} ${isControl(element) ? JSON.stringify([...element.attributes]) : ''}`, () => new ElementStyle(this, matched, matched.cascaded, element, '', this.environment))
+    if (known && known.element.tag === element.tag && known.element.html === element.html && !isControl(element))
+      return known
+    if (known || isControl(element))
+      return this.childNamed(
+        `${matched.id} ${element.html ? '' : ':'}${element.tag} ${isControl(element) ? JSON.stringify([...element.attributes]) : ''}`,
+        () => new ElementStyle(this, matched, matched.cascaded, element, '', this.environment),
+      )
     const style = new ElementStyle(this, matched, matched.cascaded, element, '', this.environment)
     this.shared.set(matched, style)
     return style
@@ -140,14 +159,26 @@ export class ElementStyle {
   compute(): void {
     const { parent, cascaded } = this
     this.isItem = parent !== null && isItemOf(this, parent)
-    this.inherited = cascaded.memo.inherited(parent?.inherited ?? null, this.environment.registered.size > 0, () => this.computeInherited())
+    this.inherited = cascaded.memo.inherited(parent?.inherited ?? null, this.environment.registered.size > 0, () =>
+      this.computeInherited(),
+    )
     this.own = this.ownIsShared() ? cascaded.memo.own(this.ownKey(), () => this.computeOwn()) : this.computeOwn()
-    if (isNativeControl(this)) this.inherited = { ...this.inherited, values: this.inherited.values.with(ID.lineHeight, 'normal') }
+    if (isNativeControl(this))
+      this.inherited = { ...this.inherited, values: this.inherited.values.with(ID.lineHeight, 'normal') }
   }
 
   /** Whether values that do not inherit depend on nothing but what {@link ownKey} says. */
   private ownIsShared(): boolean {
-    return this.pseudoName === '' && !(this.isItem && this.cascaded.holdsVar) && !isControl(this.element) && !this.matched.readsAttributes && !this.cascaded.takesFromParent && this.parent !== null && !(this.element.html && REPLACED_CONTENTS.has(this.element.tag)) && !hasInnerBox(this.parent)
+    return (
+      this.pseudoName === '' &&
+      !(this.isItem && this.cascaded.holdsVar) &&
+      !isControl(this.element) &&
+      !this.matched.readsAttributes &&
+      !this.cascaded.takesFromParent &&
+      this.parent !== null &&
+      !(this.element.html && REPLACED_CONTENTS.has(this.element.tag)) &&
+      !hasInnerBox(this.parent)
+    )
   }
 
   /** What the values that do not inherit depend on beside the cascade's outcome. */
@@ -164,7 +195,8 @@ export class ElementStyle {
     const values = above.values.slice()
     const next = { ...above, values, root: parent ? (above.root ?? above) : null }
     this.inherited = next
-    if (cascaded.customWinners || this.environment.registered.size > 0) next.custom = this.computeCustom(cascaded.customWinners ?? new Map())
+    if (cascaded.customWinners || this.environment.registered.size > 0)
+      next.custom = this.computeCustom(cascaded.customWinners ?? new Map())
     const flow = cascaded.winners('horizontal-tb', 'ltr')
     for (const id of [ID.writingMode, ID.direction]) this.computeOne(id, flow[id], values, 0)
     const winners = cascaded.winners(values[ID.writingMode]!, values[ID.direction]!)
@@ -184,7 +216,8 @@ export class ElementStyle {
     const { winners } = this
     const values = INITIAL_OWN.slice()
     this.own = values
-    for (const id of this.cascaded.won(winners)) if (id >= INHERITED_COUNT) this.computeOne(id, winners[id], values, INHERITED_COUNT)
+    for (const id of this.cascaded.won(winners))
+      if (id >= INHERITED_COUNT) this.computeOne(id, winners[id], values, INHERITED_COUNT)
     adjust(this, values)
     return values
   }
@@ -198,7 +231,8 @@ export class ElementStyle {
     }
     for (const [name, first] of winners) {
       let entry: Entry | undefined = first
-      while (entry && (entry.set.wide === 'revert' || entry.set.wide === 'revert-layer')) entry = this.reverted(entry, (other) => other.property === name)
+      while (entry && (entry.set.wide === 'revert' || entry.set.wide === 'revert-layer'))
+        entry = this.reverted(entry, (other) => other.property === name)
       const wide = entry ? entry.set.wide : 'inherit'
       if (wide === 'initial') base.delete(name)
       else if (entry && wide === null) specified.set(name, entry.set.value)
@@ -223,7 +257,10 @@ export class ElementStyle {
   }
 
   /** What a winner comes to: a value without `var()`, or one of the two CSS-wide keywords that are left in the end. */
-  private specified(id: number, winner: Entry): { readonly value: string; readonly entry: Entry } | 'inherit' | 'initial' {
+  private specified(
+    id: number,
+    winner: Entry,
+  ): { readonly value: string; readonly entry: Entry } | 'inherit' | 'initial' {
     const { name, inherited } = LONGHANDS[id]!
     const { set } = winner
     let { value, wide } = set
@@ -238,7 +275,10 @@ export class ElementStyle {
     }
     if (wide === 'revert' || wide === 'revert-layer') {
       const [mode, direction] = [this.value(ID.writingMode), this.value(ID.direction)]
-      const below = this.reverted({ ...winner, set: { ...set, wide } }, (other) => other.id === id || (other.logical && physicalName(other.property, mode, direction) === name))
+      const below = this.reverted(
+        { ...winner, set: { ...set, wide } },
+        (other) => other.id === id || (other.logical && physicalName(other.property, mode, direction) === name),
+      )
       if (below) return this.specified(id, below)
       wide = 'unset'
     }
@@ -269,7 +309,13 @@ export class ElementStyle {
     const { fontSize, lineHeight } = this.inherited
     const rootFontSize = (this.inherited.root ?? this.inherited).fontSize
     const repeats = entry === winner && !set.holdsVar && set.id === id
-    if (repeats && set.last && set.last.fontSize === fontSize && set.last.rootFontSize === rootFontSize && set.last.lineHeight === lineHeight) {
+    if (
+      repeats &&
+      set.last &&
+      set.last.fontSize === fontSize &&
+      set.last.rootFontSize === rootFontSize &&
+      set.last.lineHeight === lineHeight
+    ) {
       values[id - base] = set.last.computed
       return
     }
@@ -287,9 +333,17 @@ export class ElementStyle {
     const specified = winner && this.specified(ID.fontSize, winner)
     const { fontSize, sizeKeyword, absoluteSize } = above
     if (specified === undefined || specified === 'inherit') {
-      return { fontSize: otherScale && !absoluteSize ? (keywordSize(sizeKeyword, family) ?? otherFamilySize(fontSize, family)) : fontSize, sizeKeyword, absoluteSize }
+      return {
+        fontSize:
+          otherScale && !absoluteSize
+            ? (keywordSize(sizeKeyword, family) ?? otherFamilySize(fontSize, family))
+            : fontSize,
+        sizeKeyword,
+        absoluteSize,
+      }
     }
-    if (specified === 'initial') return { fontSize: keywordSize('medium', family)!, sizeKeyword: 'medium', absoluteSize: false }
+    if (specified === 'initial')
+      return { fontSize: keywordSize('medium', family)!, sizeKeyword: 'medium', absoluteSize: false }
     const { value, entry } = specified
     const size = fontSizePx(value, this.context(entry.from))
     if (size === null) return { fontSize, sizeKeyword, absoluteSize }
@@ -297,7 +351,11 @@ export class ElementStyle {
     if (keywordSize(word, family) !== null) return { fontSize: size, sizeKeyword: word, absoluteSize: false }
     const relative = /(?:^|[\s(+-])[\d.]+(?:em|%|ex|ch)|^(?:larger|smaller)$/.test(word)
     if (!relative) return { fontSize: Math.fround(size), sizeKeyword: '', absoluteSize: true }
-    return { fontSize: otherScale && !absoluteSize ? otherFamilySize(size, family) : Math.fround(size), sizeKeyword: '', absoluteSize }
+    return {
+      fontSize: otherScale && !absoluteSize ? otherFamilySize(size, family) : Math.fround(size),
+      sizeKeyword: '',
+      absoluteSize,
+    }
   }
 
   private context(from: From): ComputeContext {
@@ -323,7 +381,15 @@ function sameList(a: readonly string[], b: readonly string[]): boolean {
 }
 
 function sameInherited(a: Inherited, b: Inherited): boolean {
-  return a === b || (a.root === b.root && a.fontSize === b.fontSize && a.lineHeight === b.lineHeight && sameList(a.values, b.values) && (a.custom === b.custom || (a.custom.size === b.custom.size && [...a.custom].every(([name, value]) => b.custom.get(name) === value))))
+  return (
+    a === b ||
+    (a.root === b.root &&
+      a.fontSize === b.fontSize &&
+      a.lineHeight === b.lineHeight &&
+      sameList(a.values, b.values) &&
+      (a.custom === b.custom ||
+        (a.custom.size === b.custom.size && [...a.custom].every(([name, value]) => b.custom.get(name) === value))))
+  )
 }
 
 /** Elements that `display: contents` takes away, so that their display depends on what they are. */

@@ -17,7 +17,11 @@ const WRITING_MODE = idOf('writing-mode')
 export function entriesFor(style: ElementStyle, id: number): Entry[] {
   const { name } = LONGHANDS[id]!
   return style.cascaded.entries
-    .filter(({ set }) => (set.logical ? physicalName(set.property, style.value(WRITING_MODE), style.value(DIRECTION)) === name : set.id === id))
+    .filter(({ set }) =>
+      set.logical
+        ? physicalName(set.property, style.value(WRITING_MODE), style.value(DIRECTION)) === name
+        : set.id === id,
+    )
     .reverse()
 }
 
@@ -27,15 +31,26 @@ export function kindOf(entry: Entry): SourceKind {
 }
 
 /** Where an entry's declaration stands: the file ('' for the page itself) and the offset in it. */
-export function placeOfEntry({ set, from }: Entry, element: PageElement): { readonly file: string; readonly offset: number; readonly end: number } {
-  if (typeof from === 'object') return { file: from.source.file, offset: from.source.offset + set.declaration.from, end: from.source.offset + set.declaration.to }
+export function placeOfEntry(
+  { set, from }: Entry,
+  element: PageElement,
+): { readonly file: string; readonly offset: number; readonly end: number } {
+  if (typeof from === 'object')
+    return {
+      file: from.source.file,
+      offset: from.source.offset + set.declaration.from,
+      end: from.source.offset + set.declaration.to,
+    }
   const attribute = from === 'inline' ? element.place?.attributes['style'] : element.place?.startTag
   return { file: '', offset: attribute?.from ?? 0, end: attribute?.to ?? 0 }
 }
 
 /** Why a declaration lost, by what decided (CSS Cascade 5, section 6.1, in its order). */
 export type Lost =
-  | { readonly by: 'importance' | 'origin' | 'inline' | 'embedded-after-external' | 'later-sheet' | 'later-rule' | 'later-in-rule' }
+  | {
+      readonly by:
+        'importance' | 'origin' | 'inline' | 'embedded-after-external' | 'later-sheet' | 'later-rule' | 'later-in-rule'
+    }
   | { readonly by: 'layer'; readonly own: string; readonly winning: string }
   | { readonly by: 'specificity'; readonly own: Specificity; readonly winning: Specificity }
   | { readonly by: 'invalid-value' | 'unknown-property' }
@@ -82,11 +97,27 @@ export function trace(styles: PageStyles, element: PageElement, property: string
   const { source, holder, holderStyle } = inheritanceOf(styles, element, id, style)
   if (source !== 'inherited') return { property, value, source, inheritedFrom: null, rungs: own }
   const above = rungsOf(holderStyle, holder, property)
-  return { property, value, source, inheritedFrom: holder.index, rungs: own.some(({ lost }) => lost === null) ? [...own, ...above] : [...above, ...own] }
+  return {
+    property,
+    value,
+    source,
+    inheritedFrom: holder.index,
+    rungs: own.some(({ lost }) => lost === null) ? [...own, ...above] : [...above, ...own],
+  }
 }
 
 /** Which element a value is set on: this one, one it inherits from, or none; and the declaration that sets it there. */
-export function inheritanceOf(styles: PageStyles, element: PageElement, id: number, style = styles.styles[element.index]!): { readonly source: Trace['source']; readonly holder: PageElement; readonly holderStyle: ElementStyle; readonly entry: Entry | undefined } {
+export function inheritanceOf(
+  styles: PageStyles,
+  element: PageElement,
+  id: number,
+  style = styles.styles[element.index]!,
+): {
+  readonly source: Trace['source']
+  readonly holder: PageElement
+  readonly holderStyle: ElementStyle
+  readonly entry: Entry | undefined
+} {
   const { inherited } = LONGHANDS[id]!
   const inheritsHere = (one: ElementStyle) => {
     const winner = one.winners[id]
@@ -114,8 +145,15 @@ function rungOf(entry: Entry, element: PageElement, lost: Lost | null): Rung {
   const { set, from } = entry
   const rule = typeof from === 'object' ? from : null
   return {
-    ...placeOfEntry(entry, element), kind: kindOf(entry), selector: rule?.selectorText ?? '', specificity: rule?.specificity ?? [0, 0, 0], layer: rule?.layerName ?? '',
-    property: set.declaration.property, value: set.declaration.value, important: set.important, lost,
+    ...placeOfEntry(entry, element),
+    kind: kindOf(entry),
+    selector: rule?.selectorText ?? '',
+    specificity: rule?.specificity ?? [0, 0, 0],
+    layer: rule?.layerName ?? '',
+    property: set.declaration.property,
+    value: set.declaration.value,
+    important: set.important,
+    lost,
   }
 }
 
@@ -127,12 +165,22 @@ function ignored(style: ElementStyle, property: string): Rung[] {
       const fault = overlaps(declaration.property, property) ? faultOf(declaration) : null
       if (!fault) continue
       found.push({
-        kind: rule.source.kind, file: rule.source.file, offset: rule.source.offset + declaration.from, end: rule.source.offset + declaration.to, selector: rule.selectorText, specificity: rule.specificity, layer: rule.layerName,
-        property: declaration.property, value: declaration.value, important: declaration.important, lost: { by: fault },
+        kind: rule.source.kind,
+        file: rule.source.file,
+        offset: rule.source.offset + declaration.from,
+        end: rule.source.offset + declaration.to,
+        selector: rule.selectorText,
+        specificity: rule.specificity,
+        layer: rule.layerName,
+        property: declaration.property,
+        value: declaration.value,
+        important: declaration.important,
+        lost: { by: fault },
       })
     }
   }
-  for (const rule of style.matched.rules) if (rule.pseudo === style.pseudoName && rule.source.kind !== 'user-agent') look(rule.declarations, rule)
+  for (const rule of style.matched.rules)
+    if (rule.pseudo === style.pseudoName && rule.source.kind !== 'user-agent') look(rule.declarations, rule)
   return found.reverse()
 }
 
@@ -145,8 +193,11 @@ export function whyLost(entry: Entry, winner: Entry): Lost {
   const [own, other] = [entry.from, winner.from]
   if (typeof own === 'string' || typeof other === 'string') return { by: 'later-in-rule' }
   if (own.layer !== other.layer) return { by: 'layer', own: own.layerName, winning: other.layerName }
-  if (compareSpecificity(own.specificity, other.specificity) !== 0) return { by: 'specificity', own: own.specificity, winning: other.specificity }
+  if (compareSpecificity(own.specificity, other.specificity) !== 0)
+    return { by: 'specificity', own: own.specificity, winning: other.specificity }
   if (own.source === other.source && own.from === other.from) return { by: 'later-in-rule' }
   if (own.source === other.source) return { by: 'later-rule' }
-  return { by: own.source.kind === 'external' && other.source.kind === 'embedded' ? 'embedded-after-external' : 'later-sheet' }
+  return {
+    by: own.source.kind === 'external' && other.source.kind === 'embedded' ? 'embedded-after-external' : 'later-sheet',
+  }
 }

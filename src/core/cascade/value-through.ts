@@ -5,7 +5,16 @@ import { longhand } from './properties.ts'
 import { expand, hasVar } from './shorthands.ts'
 
 /** Shorthands whose one value serves four sides. */
-const FOUR_SIDES = new Set(['margin', 'padding', 'inset', 'scroll-margin', 'scroll-padding', 'border-width', 'border-style', 'border-color'])
+const FOUR_SIDES = new Set([
+  'margin',
+  'padding',
+  'inset',
+  'scroll-margin',
+  'scroll-padding',
+  'border-width',
+  'border-style',
+  'border-color',
+])
 
 /** What parts of these shorthands are when they are left out, in the words people write. */
 const PLAIN: Readonly<Record<string, string>> = { width: 'medium', style: 'none', color: 'currentcolor' }
@@ -13,12 +22,20 @@ const PLAIN: Readonly<Record<string, string>> = { width: 'medium', style: 'none'
 /** The three parts of a border value, as written; parts left out are ''. A `var()` is taken for the first part left open, colour before width. */
 export function readBorder(value: string): { width: string; style: string; color: string } {
   const pieces = piecesOf(value)
-  const set = inAnyOrder(pieces.filter((piece) => !hasVar(piece)), TOP_LINE) ?? {}
+  const set =
+    inAnyOrder(
+      pieces.filter((piece) => !hasVar(piece)),
+      TOP_LINE,
+    ) ?? {}
   for (const piece of pieces.filter(hasVar)) {
     const open = ['color', 'width', 'style'].map((part) => `border-top-${part}`).find((name) => !(name in set))
     if (open) set[open] = piece
   }
-  return { width: set['border-top-width'] ?? '', style: set['border-top-style'] ?? '', color: set['border-top-color'] ?? '' }
+  return {
+    width: set['border-top-width'] ?? '',
+    style: set['border-top-style'] ?? '',
+    color: set['border-top-color'] ?? '',
+  }
 }
 
 /**
@@ -43,7 +60,12 @@ export function valueThrough(property: string, value: string, inner: string): st
 /** Reads a border or four sides although parts are `var()`: what the plain parts leave open, the `var()` fills. */
 function partWithVar(property: string, pieces: readonly string[], inner: string): string | null {
   if (FOUR_SIDES.has(property)) {
-    const sides = pieces.length <= 4 ? ['top', 'right', 'bottom', 'left'].indexOf(SIDES.find((side) => inner.includes(`-${side}`) || inner === side) ?? '') : -1
+    const sides =
+      pieces.length <= 4
+        ? ['top', 'right', 'bottom', 'left'].indexOf(
+            SIDES.find((side) => inner.includes(`-${side}`) || inner === side) ?? '',
+          )
+        : -1
     const [top = '', right = top, bottom = top, left = right] = pieces
     return [top, right, bottom, left][sides] ?? null
   }
@@ -51,8 +73,15 @@ function partWithVar(property: string, pieces: readonly string[], inner: string)
   if (!/^(?:border|outline)(?:-(?:top|right|bottom|left))?$/.test(property)) return null
   const part = LINE.find((name) => inner.endsWith(`-${name}`))
   const open = pieces.filter((piece) => hasVar(piece))
-  const set = inAnyOrder(pieces.filter((piece) => !hasVar(piece)), TOP_LINE) ?? {}
+  const set =
+    inAnyOrder(
+      pieces.filter((piece) => !hasVar(piece)),
+      TOP_LINE,
+    ) ?? {}
   const missing = LINE.filter((name) => !(`border-top-${name}` in set))
   if (!part) return null
-  return set[`border-top-${part}`] ?? (open.length === 1 ? (part === 'color' || missing.length === 1 ? open[0]! : PLAIN[part]!) : null)
+  return (
+    set[`border-top-${part}`] ??
+    (open.length === 1 ? (part === 'color' || missing.length === 1 ? open[0]! : PLAIN[part]!) : null)
+  )
 }

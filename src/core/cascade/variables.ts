@@ -13,7 +13,7 @@ export function substitute(value: string, read: (name: string) => string | null)
   const tokens = tokensOf(value)
   let out = ''
   let done = 0
-  for (let at = 0; at < tokens.length; ) {
+  for (let at = 0; at < tokens.length;) {
     const token = tokens[at]!
     const name = token.type === Token.Function ? value.slice(token.from, token.to - 1).toLowerCase() : ''
     if (name !== 'var' && name !== 'env') {
@@ -45,7 +45,8 @@ function glue(before: string, between: string, text: string): string {
 
 function firstComma(text: string): number {
   const tokens = tokensOf(text)
-  for (let at = 0; at < tokens.length; at = skipComponent(tokens, at)) if (tokens[at]!.type === Token.Comma) return tokens[at]!.from
+  for (let at = 0; at < tokens.length; at = skipComponent(tokens, at))
+    if (tokens[at]!.type === Token.Comma) return tokens[at]!.from
   return -1
 }
 
@@ -53,7 +54,10 @@ function firstComma(text: string): number {
  * The computed values of an element's own custom properties: references put in, cycles and what refers to them invalid
  * (null). `inherited` gives the parent's.
  */
-export function computeCustom(specified: ReadonlyMap<string, string>, inherited: (name: string) => string | null): Map<string, string | null> {
+export function computeCustom(
+  specified: ReadonlyMap<string, string>,
+  inherited: (name: string) => string | null,
+): Map<string, string | null> {
   const done = new Map<string, string | null>()
   const open: string[] = []
   const cyclic = new Set<string>()

@@ -16,7 +16,11 @@ export function lostInWords(lost: Lost): string {
     case 'inline':
       return 'a style attribute on the element comes before every rule.'
     case 'layer':
-      return lost.own === '' ? `important rules in the layer ${lost.winning || '(no name)'} come before those outside layers.` : lost.winning === '' ? `it is in the layer ${lost.own}, and rules outside layers come before it.` : `it is in the layer ${lost.own}, and the layer ${lost.winning} comes before it.`
+      return lost.own === ''
+        ? `important rules in the layer ${lost.winning || '(no name)'} come before those outside layers.`
+        : lost.winning === ''
+          ? `it is in the layer ${lost.own}, and rules outside layers come before it.`
+          : `it is in the layer ${lost.own}, and the layer ${lost.winning} comes before it.`
     case 'specificity':
       return `its selector weighs ${specificityInWords(lost.own)}, the winner’s ${specificityInWords(lost.winning)}.`
     case 'embedded-after-external':

@@ -23,11 +23,17 @@ export function mainColors(pixels: Uint8ClampedArray, most: number): MainColor[]
   const step = Math.max(1, Math.floor(pixels.length / 4 / MOST_PIXELS))
   for (let at = 0; at < pixels.length; at += 4 * step) {
     if (pixels[at + 3]! < 128) continue
-    const { l, a, b } = toOklab({ mode: 'rgb', r: pixels[at]! / 255, g: pixels[at + 1]! / 255, b: pixels[at + 2]! / 255 })
+    const { l, a, b } = toOklab({
+      mode: 'rgb',
+      r: pixels[at]! / 255,
+      g: pixels[at + 1]! / 255,
+      b: pixels[at + 2]! / 255,
+    })
     points.push([l, a, b])
   }
   if (points.length === 0) return []
-  const away = (p: readonly number[], q: readonly number[]) => (p[0]! - q[0]!) ** 2 + (p[1]! - q[1]!) ** 2 + (p[2]! - q[2]!) ** 2
+  const away = (p: readonly number[], q: readonly number[]) =>
+    (p[0]! - q[0]!) ** 2 + (p[1]! - q[1]!) ** 2 + (p[2]! - q[2]!) ** 2
   // Begin with the colour nearest to the mean, then ever the one farthest from those chosen.
   const mean = [0, 1, 2].map((axis) => points.reduce((sum, point) => sum + point[axis]!, 0) / points.length)
   const nearest = points.map((point) => away(point, mean))
@@ -53,5 +59,11 @@ export function mainColors(pixels: Uint8ClampedArray, most: number): MainColor[]
     }
     centres = centres.map((centre, at) => (counts[at] === 0 ? centre : sums[at]!.map((sum) => sum / counts[at]!)))
   }
-  return centres.map(([l, a, b], at) => ({ hex: formatHex({ mode: 'oklab', l: l!, a: a!, b: b! }), share: counts[at]! / points.length })).filter(({ share }) => share > 0).sort((a, b) => b.share - a.share)
+  return centres
+    .map(([l, a, b], at) => ({
+      hex: formatHex({ mode: 'oklab', l: l!, a: a!, b: b! }),
+      share: counts[at]! / points.length,
+    }))
+    .filter(({ share }) => share > 0)
+    .sort((a, b) => b.share - a.share)
 }

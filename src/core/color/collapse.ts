@@ -10,7 +10,13 @@ export function seenBy(color: Rgb, vision: Vision): Rgb {
   const { rows, linear } = VISION_MATRICES[vision]
   const from = [color.r, color.g, color.b].map(linear ? expand : (value) => value)
   const [r, g, b] = rows.map((row) => {
-    const sum = Math.min(1, Math.max(0, row.reduce((total, factor, at) => total + factor * from[at]!, 0)))
+    const sum = Math.min(
+      1,
+      Math.max(
+        0,
+        row.reduce((total, factor, at) => total + factor * from[at]!, 0),
+      ),
+    )
     return linear ? compress(sum) : sum
   }) as [number, number, number]
   return { r, g, b, alpha: color.alpha }
@@ -29,12 +35,22 @@ export const APART = 0.1
 export const ALIKE = 0.045
 
 /** The pairs of named colours that collapse for a way of seeing. Values are plain colours. */
-export function collapses(colors: readonly { readonly name: string; readonly value: string }[], vision: Vision): Collapse[] {
+export function collapses(
+  colors: readonly { readonly name: string; readonly value: string }[],
+  vision: Vision,
+): Collapse[] {
   const known = colors.flatMap(({ name, value }) => {
     const rgb = readRgb(value)
     return rgb && rgb.alpha === 1 ? [{ name, hex: hexOfRgb(rgb), seen: hexOfRgb(seenBy(rgb, vision)) }] : []
   })
-  return known.flatMap((one, at) => known.slice(at + 1)
-    .filter((two) => difference(one.hex, two.hex) > APART && difference(one.seen, two.seen) < ALIKE)
-    .map((two): Collapse => ({ names: [one.name, two.name], values: [one.hex, two.hex], seen: [one.seen, two.seen] })))
+  return known.flatMap((one, at) =>
+    known
+      .slice(at + 1)
+      .filter((two) => difference(one.hex, two.hex) > APART && difference(one.seen, two.seen) < ALIKE)
+      .map((two): Collapse => ({
+        names: [one.name, two.name],
+        values: [one.hex, two.hex],
+        seen: [one.seen, two.seen],
+      })),
+  )
 }

@@ -13,7 +13,12 @@ export function contrastRatio(a: Rgb, b: Rgb): number {
   return (Math.max(one, two) + 0.05) / (Math.min(one, two) + 0.05)
 }
 
-const shown = ({ r, g, b, alpha }: Rgb): Rgb => ({ r: Math.round(r * 255) / 255, g: Math.round(g * 255) / 255, b: Math.round(b * 255) / 255, alpha })
+const shown = ({ r, g, b, alpha }: Rgb): Rgb => ({
+  r: Math.round(r * 255) / 255,
+  g: Math.round(g * 255) / 255,
+  b: Math.round(b * 255) / 255,
+  alpha,
+})
 
 /** Smallest ratios of WCAG 2.2: text (1.4.3), large text (1.4.3), borders of controls (1.4.11), links beside text (technique G183). */
 export const NEEDS = { text: 4.5, largeText: 3, control: 3, linkBesideText: 3 } as const
@@ -53,7 +58,9 @@ export function nearestPassing(text: string, background: string, wanted: number)
     return far
   }
   if (passes(l)) return hexOfRgb(at(l))
-  const found = [towards(0), towards(1)].filter((each) => each !== null).sort((a, b) => Math.abs(a - l) - Math.abs(b - l))[0]
+  const found = [towards(0), towards(1)]
+    .filter((each) => each !== null)
+    .sort((a, b) => Math.abs(a - l) - Math.abs(b - l))[0]
   return found === undefined ? null : hexOfRgb(at(found))
 }
 

@@ -37,5 +37,7 @@ export function colorInventory(sheet: Sheet): InventoryColor[] {
   for (const { value, declaration } of literalsOf(sheet)) {
     if (!own.has(declaration.from)) at(toHex(value)!, value).declarations.add(declaration.from)
   }
-  return [...found].map(([srgb, { value, names, declarations }]) => ({ value, srgb, names, declarations: declarations.size })).sort((a, b) => b.declarations - a.declarations)
+  return [...found]
+    .map(([srgb, { value, names, declarations }]) => ({ value, srgb, names, declarations: declarations.size }))
+    .sort((a, b) => b.declarations - a.declarations)
 }

@@ -15,7 +15,8 @@ export interface Literal extends Range {
 
 const CALLS = /^(?:rgba?|hsla?|hwb|lab|lch|oklab|oklch|color)\($/i
 /** Properties whose words may be colours: elsewhere "tan" may be a font or an animation. */
-const COLORED = /color|^(?:background|border|outline|box-shadow|text-shadow|fill|stroke|column-rule|text-decoration|text-emphasis|filter|backdrop-filter|mask|list-style|content|cursor|shape-outside)|^--/
+const COLORED =
+  /color|^(?:background|border|outline|box-shadow|text-shadow|fill|stroke|column-rule|text-decoration|text-emphasis|filter|backdrop-filter|mask|list-style|content|cursor|shape-outside)|^--/
 
 /** Every colour written directly in a sheet, in source order: custom properties, gradients and shadows included. */
 export function literalsOf(sheet: Sheet): Literal[] {
@@ -24,7 +25,8 @@ export function literalsOf(sheet: Sheet): Literal[] {
     for (const item of items) {
       if (item.kind !== 'declaration') visit(item.items, item)
       // An initial value of `@property` must stand for itself, and `@font-face` takes no colours.
-      else if (rule && !(rule.kind === 'at' && ['property', 'font-face', 'counter-style'].includes(rule.name))) found.push(...literalsIn(sheet, item, rule))
+      else if (rule && !(rule.kind === 'at' && ['property', 'font-face', 'counter-style'].includes(rule.name)))
+        found.push(...literalsIn(sheet, item, rule))
     }
   }
   visit(sheet.rules, null)
@@ -40,7 +42,15 @@ function literalsIn(sheet: Sheet, declaration: Declaration, rule: Rule): Literal
   const found: Literal[] = []
   const add = (from: number, to: number) => {
     const value = text.slice(from, to)
-    if (isColor(value)) found.push({ from: valueRange.from + from, to: valueRange.from + to, value, property, rule: rule.kind === 'style' ? rule.selector : `@${rule.name} ${rule.prelude}`.trim(), declaration })
+    if (isColor(value))
+      found.push({
+        from: valueRange.from + from,
+        to: valueRange.from + to,
+        value,
+        property,
+        rule: rule.kind === 'style' ? rule.selector : `@${rule.name} ${rule.prelude}`.trim(),
+        declaration,
+      })
   }
   // Words in a custom property may mean anything, unless they are all of it or stand in a function that takes colours.
   let open: { closer: number; takesColors: boolean }[] = []
@@ -57,7 +67,11 @@ function literalsIn(sheet: Sheet, declaration: Declaration, rule: Rule): Literal
       at = end - 1
     } else {
       const closer = closerOf(token.type)
-      if (closer !== undefined) open = [...open, { closer, takesColors: /(?:gradient|color-mix|light-dark|drop-shadow|image|cross-fade)\($/i.test(written) }]
+      if (closer !== undefined)
+        open = [
+          ...open,
+          { closer, takesColors: /(?:gradient|color-mix|light-dark|drop-shadow|image|cross-fade)\($/i.test(written) },
+        ]
     }
   }
   return found

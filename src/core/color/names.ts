@@ -13,7 +13,18 @@ interface Use {
 }
 
 /** Hues by their end in OKLCH degrees; our own division, from looking at the circle. */
-const HUES: readonly (readonly [number, string])[] = [[12, 'pink'], [45, 'red'], [75, 'orange'], [112, 'yellow'], [155, 'green'], [205, 'teal'], [270, 'blue'], [315, 'violet'], [350, 'pink'], [361, 'pink']]
+const HUES: readonly (readonly [number, string])[] = [
+  [12, 'pink'],
+  [45, 'red'],
+  [75, 'orange'],
+  [112, 'yellow'],
+  [155, 'green'],
+  [205, 'teal'],
+  [270, 'blue'],
+  [315, 'violet'],
+  [350, 'pink'],
+  [361, 'pink'],
+]
 
 /** A word for a colour: its hue, with "pale" or "deep" where it is very light or dark; "grey", "white", "black" without hue. Null for what is no colour. */
 export function hueName(value: string): string | null {
@@ -29,9 +40,11 @@ export function hueName(value: string): string | null {
 export function roleOf(value: string, uses: readonly Use[]): ColorRole {
   const chroma = toOklch(parseColor(value) ?? 'gray')?.c ?? 0
   const count = (test: (use: Use) => boolean) => uses.filter(test).length
-  const acting = count(({ rule, property }) => /\ba\b|:hover|:focus|button|btn|nav/i.test(rule) && !property.startsWith('border'))
+  const acting = count(
+    ({ rule, property }) => /\ba\b|:hover|:focus|button|btn|nav/i.test(rule) && !property.startsWith('border'),
+  )
   const scores: readonly (readonly [ColorRole, number])[] = [
-    ['accent', (chroma > 0.06 ? acting * 1.5 : 0)],
+    ['accent', chroma > 0.06 ? acting * 1.5 : 0],
     ['ground', count(({ property }) => /^background/.test(property))],
     ['ink', count(({ property }) => property === 'color' || property === 'fill')],
     ['quiet', count(({ property }) => /border|outline|rule|shadow/.test(property))],

@@ -33,7 +33,10 @@ export function notationOf(value: string): Notation | null {
 export function writeColorLike(model: string, color: string): string {
   const notation = notationOf(model) ?? 'hex'
   const text = model.trim()
-  const written = writeColor(color, notation === 'name' ? 'hex' : notation, { commas: /^[^,(]*\([^,]*,/.test(text), space: /^color\(\s*([\w-]+)/i.exec(text)?.[1]?.toLowerCase() })
+  const written = writeColor(color, notation === 'name' ? 'hex' : notation, {
+    commas: /^[^,(]*\([^,]*,/.test(text),
+    space: /^color\(\s*([\w-]+)/i.exec(text)?.[1]?.toLowerCase(),
+  })
   return notation === 'hex' && /^#[0-9A-F]*[A-F][0-9A-F]*$/.test(text) ? written.toUpperCase() : written
 }
 
@@ -49,11 +52,18 @@ interface Spelling {
  * Writes a colour in a notation. Colours outside sRGB are brought into it, hue and lightness kept, for the notations that end
  * there; `name` gives the keyword where there is one, else hex. The colour as it stands when it is none.
  */
-export function writeColor(value: string, notation: Notation, { commas = false, space = 'display-p3' }: Spelling = {}): string {
+export function writeColor(
+  value: string,
+  notation: Notation,
+  { commas = false, space = 'display-p3' }: Spelling = {},
+): string {
   const color = parseColor(value)
   if (!color) return value
   const alpha = color.alpha ?? 1
-  const join = (parts: readonly string[]) => (commas ? parts.join(', ') + (alpha < 1 ? `, ${short(alpha, 3)}` : '') : parts.join(' ') + (alpha < 1 ? ` / ${short(alpha, 3)}` : ''))
+  const join = (parts: readonly string[]) =>
+    commas
+      ? parts.join(', ') + (alpha < 1 ? `, ${short(alpha, 3)}` : '')
+      : parts.join(' ') + (alpha < 1 ? ` / ${short(alpha, 3)}` : '')
   switch (notation) {
     case 'hex':
       return hexOf(color)
@@ -84,7 +94,10 @@ export function writeColor(value: string, notation: Notation, { commas = false, 
       return `${notation}(${plain([short(l, digits), short(c, digits), short(h, 2)], alpha)})`
     }
     case 'color':
-      return `color(${space} ${plain(channelsIn(color, space).map((channel) => short(channel, 4)), alpha)})`
+      return `color(${space} ${plain(
+        channelsIn(color, space).map((channel) => short(channel, 4)),
+        alpha,
+      )})`
   }
 }
 
@@ -96,7 +109,17 @@ function short(value: number, digits: number): string {
 }
 
 /** Colour spaces of color(), as culori calls them. */
-const SPACES: Readonly<Record<string, Color['mode']>> = { srgb: 'rgb', 'srgb-linear': 'lrgb', 'display-p3': 'p3', 'a98-rgb': 'a98', 'prophoto-rgb': 'prophoto', rec2020: 'rec2020', xyz: 'xyz65', 'xyz-d65': 'xyz65', 'xyz-d50': 'xyz50' }
+const SPACES: Readonly<Record<string, Color['mode']>> = {
+  srgb: 'rgb',
+  'srgb-linear': 'lrgb',
+  'display-p3': 'p3',
+  'a98-rgb': 'a98',
+  'prophoto-rgb': 'prophoto',
+  rec2020: 'rec2020',
+  xyz: 'xyz65',
+  'xyz-d65': 'xyz65',
+  'xyz-d50': 'xyz50',
+}
 
 function channelsIn(color: Color, space: string): number[] {
   const mode = SPACES[space] ?? 'p3'

@@ -5,7 +5,14 @@ import { componentsOf } from '../values/component.ts'
 import { toHex } from './notation.ts'
 
 /** Colours have no lengths in them but in math; any size serves. */
-const ANYWHERE = { fontSize: 16, rootFontSize: 16, lineHeight: 18, rootLineHeight: 18, fontFamily: 'serif', viewport: { width: 1280, height: 800 } }
+const ANYWHERE = {
+  fontSize: 16,
+  rootFontSize: 16,
+  lineHeight: 18,
+  rootLineHeight: 18,
+  fontFamily: 'serif',
+  viewport: { width: 1280, height: 800 },
+}
 
 /** A colour of a sheet worked out to hex: `var()`, `color-mix()` and relative colours included. Null where it depends on the element, or is none. */
 export function resolveColor(sheet: Sheet, value: string): string | null {

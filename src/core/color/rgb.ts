@@ -31,7 +31,10 @@ const clamp = (value: number) => Math.min(1, Math.max(0, value || 0))
 
 /** "#rrggbb" of an opaque colour, "#rrggbbaa" of a translucent one. */
 export function hexOfRgb({ r, g, b, alpha }: Rgb): string {
-  const two = (value: number) => Math.round(value * 255).toString(16).padStart(2, '0')
+  const two = (value: number) =>
+    Math.round(value * 255)
+      .toString(16)
+      .padStart(2, '0')
   return `#${two(r)}${two(g)}${two(b)}${alpha < 1 ? two(alpha) : ''}`
 }
 

@@ -36,7 +36,14 @@ export const swatchesOf = memo((sheet: Sheet): readonly Swatch[] => {
   }
   return [...deciding]
     .filter(([name, { value }]) => colored(value, [name]))
-    .map(([name, declaration]) => ({ name, value: declaration.value, declaration, get uses() { return usesIn(sheet).get(name) ?? 0 } }))
+    .map(([name, declaration]) => ({
+      name,
+      value: declaration.value,
+      declaration,
+      get uses() {
+        return usesIn(sheet).get(name) ?? 0
+      },
+    }))
 })
 
 /** Counting reads the whole text, so it is done when it is asked for: while a colour is dragged nobody does. */
@@ -65,7 +72,9 @@ function countUses(text: string): Map<string, number> {
 /** Writes a new swatch behind the others. */
 export function addSwatch(sheet: Sheet, name: string, value: string): Splice[] {
   const root = ownRule(sheet, ':root')
-  return root ? addDeclaration(sheet, root, name, value) : addRule(sheet, ':root', [[name, value]], naturalPlace(sheet, ':root'))
+  return root
+    ? addDeclaration(sheet, root, name, value)
+    : addRule(sheet, ':root', [[name, value]], naturalPlace(sheet, ':root'))
 }
 
 /** The splices that rename a custom property everywhere in a stylesheet's text: where it is set and where it is used. */
@@ -109,7 +118,8 @@ function namePlaces(text: string, name: string): { from: number; to: number }[] 
   for (const token of tokensOf(text)) {
     if (token.type === Token.WhiteSpace || token.type === Token.Comment) continue
     const dotted = before >= 0 && text[before] === '.'
-    if (token.type === Token.Ident && !dotted && text.slice(token.from, token.to) === name) places.push({ from: token.from, to: token.to })
+    if (token.type === Token.Ident && !dotted && text.slice(token.from, token.to) === name)
+      places.push({ from: token.from, to: token.to })
     before = token.to - 1
   }
   return places

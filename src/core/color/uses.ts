@@ -25,7 +25,9 @@ export interface SwatchReach {
 
 /** The declarations that use a swatch, through other custom properties too. */
 export function swatchUses(sheet: Sheet, name: string): SwatchUse[] {
-  const all = styleRules(sheet).flatMap(({ rule, within }) => declarationsOf(rule).map((declaration) => ({ selector: unnested(rule, within), declaration })))
+  const all = styleRules(sheet).flatMap(({ rule, within }) =>
+    declarationsOf(rule).map((declaration) => ({ selector: unnested(rule, within), declaration })),
+  )
   const found: SwatchUse[] = []
   const seen = new Set<Declaration>()
   const follow = (current: string, through: string) => {
@@ -42,13 +44,29 @@ export function swatchUses(sheet: Sheet, name: string): SwatchUse[] {
 
 /** A nested rule's selector as it reads outside (CSS Nesting 1, section 3). */
 function unnested(rule: StyleRule, within: readonly Rule[]): string {
-  return [...within.filter((outer): outer is StyleRule => outer.kind === 'style'), rule].map(({ selector }) => selector).reduce((outer, inner) => (inner.includes('&') ? inner.replaceAll('&', `:is(${outer})`) : `:is(${outer}) ${inner}`))
+  return [...within.filter((outer): outer is StyleRule => outer.kind === 'style'), rule]
+    .map(({ selector }) => selector)
+    .reduce((outer, inner) => (inner.includes('&') ? inner.replaceAll('&', `:is(${outer})`) : `:is(${outer}) ${inner}`))
 }
 
 /** What the rules that use a swatch touch, page by page; every element once. `reach` finds a selector's elements by their index. */
-export function swatchReach(sheet: Sheet, name: string, pages: readonly SitePath[], reach: (page: SitePath, selector: string) => readonly number[]): SwatchReach {
+export function swatchReach(
+  sheet: Sheet,
+  name: string,
+  pages: readonly SitePath[],
+  reach: (page: SitePath, selector: string) => readonly number[],
+): SwatchReach {
   const uses = swatchUses(sheet, name)
-  const selectors = [...new Set(uses.filter(({ property }) => !property.startsWith('--')).map(({ selector }) => withoutStates(selector)).filter((selector) => selector !== null))]
-  const counts = pages.map((page) => ({ page, count: new Set(selectors.flatMap((selector) => reach(page, selector))).size })).filter(({ count }) => count > 0)
+  const selectors = [
+    ...new Set(
+      uses
+        .filter(({ property }) => !property.startsWith('--'))
+        .map(({ selector }) => withoutStates(selector))
+        .filter((selector) => selector !== null),
+    ),
+  ]
+  const counts = pages
+    .map((page) => ({ page, count: new Set(selectors.flatMap((selector) => reach(page, selector))).size }))
+    .filter(({ count }) => count > 0)
   return { name, uses, elements: counts.reduce((sum, { count }) => sum + count, 0), pages: counts }
 }

@@ -17,9 +17,30 @@ const LUMINANCE = [0.2126, 0.7152, 0.0722]
  * Greyscale is `grayscale(1)` of Filter Effects 1, section 8.6: on stored values, as a grey print is.
  */
 export const VISION_MATRICES: Readonly<Record<Vision, VisionMatrix>> = {
-  protanopia: { linear: true, rows: [[0.152286, 1.052583, -0.204868], [0.114503, 0.786281, 0.099216], [-0.003882, -0.048116, 1.051998]] },
-  deuteranopia: { linear: true, rows: [[0.367322, 0.860646, -0.227968], [0.280085, 0.672501, 0.047413], [-0.01182, 0.04294, 0.968881]] },
-  tritanopia: { linear: true, rows: [[1.255528, -0.076749, -0.178779], [-0.078411, 0.930809, 0.147602], [0.004733, 0.691367, 0.3039]] },
+  protanopia: {
+    linear: true,
+    rows: [
+      [0.152286, 1.052583, -0.204868],
+      [0.114503, 0.786281, 0.099216],
+      [-0.003882, -0.048116, 1.051998],
+    ],
+  },
+  deuteranopia: {
+    linear: true,
+    rows: [
+      [0.367322, 0.860646, -0.227968],
+      [0.280085, 0.672501, 0.047413],
+      [-0.01182, 0.04294, 0.968881],
+    ],
+  },
+  tritanopia: {
+    linear: true,
+    rows: [
+      [1.255528, -0.076749, -0.178779],
+      [-0.078411, 0.930809, 0.147602],
+      [0.004733, 0.691367, 0.3039],
+    ],
+  },
   achromatopsia: { linear: true, rows: [LUMINANCE, LUMINANCE, LUMINANCE] },
   greyscale: { linear: false, rows: [LUMINANCE, LUMINANCE, LUMINANCE] },
 }

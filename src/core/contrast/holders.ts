@@ -23,15 +23,26 @@ export interface Holders {
 /** Finds where text and controls stand; once for each page. Controls that are switched off do not count, as in WCAG. */
 export const holdersOf = memo((page: Page): Holders => {
   const alive = page.elements.filter((element) => element.html && !UNSEEN.has(element.tag) && !isOff(element))
-  const controls = alive.filter(({ tag, attributes }) => TYPED.has(tag) && !NO_TEXT.has((attributes.get('type') ?? '').toLowerCase()))
+  const controls = alive.filter(
+    ({ tag, attributes }) => TYPED.has(tag) && !NO_TEXT.has((attributes.get('type') ?? '').toLowerCase()),
+  )
   const controlSet = new Set(controls)
   const texts = alive.filter((element) => element.texts.length > 0 || controlSet.has(element))
   const inLinks = texts.filter((element) => linkAround(element) !== null)
-  return { texts, inLinks, controls, besideText: [...new Set(inLinks.map((element) => linkAround(element)!))].filter((link) => link.texts.length > 0 && standsInText(page, link)) }
+  return {
+    texts,
+    inLinks,
+    controls,
+    besideText: [...new Set(inLinks.map((element) => linkAround(element)!))].filter(
+      (link) => link.texts.length > 0 && standsInText(page, link),
+    ),
+  }
 })
 
 const isOff = (element: PageElement): boolean => {
-  for (let at: PageElement | null = element; at; at = at.parent) if (at.attributes.has('disabled') && /^(?:button|fieldset|input|optgroup|select|textarea)$/.test(at.tag)) return true
+  for (let at: PageElement | null = element; at; at = at.parent)
+    if (at.attributes.has('disabled') && /^(?:button|fieldset|input|optgroup|select|textarea)$/.test(at.tag))
+      return true
   return false
 }
 

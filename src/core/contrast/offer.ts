@@ -36,24 +36,49 @@ export interface ContrastOffer {
 const EDGES = ['border-top-color', 'border-right-color', 'border-bottom-color', 'border-left-color']
 
 /** Finds the nearest passing colour for a pair, and what would have to say it. */
-export function contrastOffer(model: SiteModel, pair: Pick<ContrastPair, 'kind' | 'text' | 'background' | 'needs' | 'state' | 'sample'>, viewport: Viewport): ContrastOffer | null {
+export function contrastOffer(
+  model: SiteModel,
+  pair: Pick<ContrastPair, 'kind' | 'text' | 'background' | 'needs' | 'state' | 'sample'>,
+  viewport: Viewport,
+): ContrastOffer | null {
   const { page, index } = pair.sample
   const held = model.page(page).elements[index]
   if (!held) return null
   const styles = model.stylesOf(page, viewport, pair.state)
-  const property = pair.kind === 'control' ? (EDGES.find((name) => toHex(resolvedValue(styles.styles[index]!, idOf(name))) === pair.text) ?? 'background-color') : 'color'
+  const property =
+    pair.kind === 'control'
+      ? (EDGES.find((name) => toHex(resolvedValue(styles.styles[index]!, idOf(name))) === pair.text) ??
+        'background-color')
+      : 'color'
   const { rungs } = trace(styles, held, property)
   const winner = rungs.find(({ lost }) => lost === null)
   const written = toHex(resolvedValue(styles.styles[index]!, idOf(property)))
-  const color = pair.background !== null && written === pair.text ? nearestPassing(pair.text, pair.background, pair.needs) : null
-  const why = pair.background === null ? 'What is behind it cannot be told.' : written !== pair.text ? 'It is painted through an opacity, so another colour alone does not tell.' : color === null ? 'No colour of this hue passes on this background.' : ''
-  return { element: describeElement(linkAround(held) ?? held), color, why, decider: winner && winner.kind !== 'user-agent' ? deciderOf(model, page, winner, property) : null }
+  const color =
+    pair.background !== null && written === pair.text ? nearestPassing(pair.text, pair.background, pair.needs) : null
+  const why =
+    pair.background === null
+      ? 'What is behind it cannot be told.'
+      : written !== pair.text
+        ? 'It is painted through an opacity, so another colour alone does not tell.'
+        : color === null
+          ? 'No colour of this hue passes on this background.'
+          : ''
+  return {
+    element: describeElement(linkAround(held) ?? held),
+    color,
+    why,
+    decider: winner && winner.kind !== 'user-agent' ? deciderOf(model, page, winner, property) : null,
+  }
 }
 
 function deciderOf(model: SiteModel, page: SitePath, winner: Rung, property: string): ContrastOffer['decider'] {
   const file = winner.file || page
   return {
-    file, offset: winner.offset, selector: winner.selector, property, line: placeOf(model.text(file), winner.offset).line,
+    file,
+    offset: winner.offset,
+    selector: winner.selector,
+    property,
+    line: placeOf(model.text(file), winner.offset).line,
     swatch: /^var\(\s*(--[^\s,)]+)\s*\)$/.exec(winner.value)?.[1] ?? null,
     inSheet: winner.kind === 'external' && file === model.sheetPath,
   }

@@ -36,7 +36,29 @@ export interface ContrastPair {
 }
 
 const ID = Object.fromEntries(
-  ['color', '-webkit-text-fill-color', 'background-color', 'background-image', 'background-clip', 'font-size', 'font-weight', 'font-style', 'visibility', 'clip', 'clip-path', 'appearance', 'text-decoration-line', 'border-bottom-width', 'border-bottom-style', 'display', ...['top', 'right', 'bottom', 'left'].flatMap((side) => [`border-${side}-color`, `border-${side}-width`, `border-${side}-style`])].map((name) => [name, idOf(name)]),
+  [
+    'color',
+    '-webkit-text-fill-color',
+    'background-color',
+    'background-image',
+    'background-clip',
+    'font-size',
+    'font-weight',
+    'font-style',
+    'visibility',
+    'clip',
+    'clip-path',
+    'appearance',
+    'text-decoration-line',
+    'border-bottom-width',
+    'border-bottom-style',
+    'display',
+    ...['top', 'right', 'bottom', 'left'].flatMap((side) => [
+      `border-${side}-color`,
+      `border-${side}-width`,
+      `border-${side}-style`,
+    ]),
+  ].map((name) => [name, idOf(name)]),
 ) as Record<string, number>
 
 /** What one style looks like; the same for every element that has it. */
@@ -79,7 +101,14 @@ function talliesOf(styles: PageStyles, state: LinkCondition): readonly Tally[] {
   if (state === 'none') count('control', controls)
   // A link beside text must be found at rest and once visited; in the other states it is being pointed at already.
   if (state === 'none' || state === 'visited') count('link-in-text', besideText)
-  for (const pseudo of ['before', 'after'] as const) count('text', (state === 'none' ? styles.page.elements : inLinks).filter(({ index }) => styles.styles[index]!.matched.rules.some((rule) => rule.pseudo === pseudo)), pseudo)
+  for (const pseudo of ['before', 'after'] as const)
+    count(
+      'text',
+      (state === 'none' ? styles.page.elements : inLinks).filter(({ index }) =>
+        styles.styles[index]!.matched.rules.some((rule) => rule.pseudo === pseudo),
+      ),
+      pseudo,
+    )
   tallies.set(styles, found)
   return found
 }
@@ -87,7 +116,8 @@ function talliesOf(styles: PageStyles, state: LinkCondition): readonly Tally[] {
 /** Tells the surfaces what visited links look like at rest, up to the link and down to the text in it. */
 function tellVisited(surfaces: Surfaces, visited: PageStyles, rest: PageStyles): void {
   for (const holder of holdersOf(visited.page).inLinks) {
-    for (let at: PageElement | null = holder; at; at = isLink(at) ? null : at.parent) surfaces.visited(visited.styles[at.index]!, rest.styles[at.index]!)
+    for (let at: PageElement | null = holder; at; at = isLink(at) ? null : at.parent)
+      surfaces.visited(visited.styles[at.index]!, rest.styles[at.index]!)
   }
 }
 
@@ -101,11 +131,17 @@ export interface ContrastProgress {
  * Every pairing of colours that occurs on the pages, from the cascade: translucent layers and opacity composed, text over
  * pictures and effects flagged, links in every state. The worst first. Whoever runs it may stop between two pages.
  */
-export function* contrastPairs(model: SiteModel, viewport: Viewport): Generator<ContrastProgress, ContrastPair[], void> {
+export function* contrastPairs(
+  model: SiteModel,
+  viewport: Viewport,
+): Generator<ContrastProgress, ContrastPair[], void> {
   const surfaces = new Surfaces()
   const looks = new Map<ElementStyle, Partial<Record<PairKind, Seen | null>>>()
   const written = new WrittenText()
-  const pairs = new Map<string, { pair: Omit<ContrastPair, 'pages' | 'elements'>; elements: number; pages: Set<SitePath> }>()
+  const pairs = new Map<
+    string,
+    { pair: Omit<ContrastPair, 'pages' | 'elements'>; elements: number; pages: Set<SitePath> }
+  >()
   const paths = model.pagePaths
   for (const [at, path] of paths.entries()) {
     for (const state of LINK_CONDITIONS) {
@@ -125,13 +161,20 @@ export function* contrastPairs(model: SiteModel, viewport: Viewport): Generator<
         if (there) {
           there.elements += count
           there.pages.add(path)
-        } else pairs.set(key, { pair: pairOf(seen, state, { page: path, index: first.index }), elements: count, pages: new Set([path]) })
+        } else
+          pairs.set(key, {
+            pair: pairOf(seen, state, { page: path, index: first.index }),
+            elements: count,
+            pages: new Set([path]),
+          })
       }
     }
     yield { done: at + 1, total: paths.length }
   }
   const worst = ({ ratio, needs }: ContrastPair) => (ratio === null ? Infinity : ratio / needs)
-  return [...pairs.values()].map(({ pair, elements, pages }) => ({ ...pair, elements, pages: [...pages].sort(comparePages) })).sort((a, b) => worst(a) - worst(b))
+  return [...pairs.values()]
+    .map(({ pair, elements, pages }) => ({ ...pair, elements, pages: [...pages].sort(comparePages) }))
+    .sort((a, b) => worst(a) - worst(b))
 }
 
 /** The styles of text that the sheet writes with `content`; worked out once for all elements that share a style. */
@@ -163,12 +206,30 @@ export function allContrastPairs(model: SiteModel, viewport: Viewport): Contrast
   }
 }
 
-function pairOf({ kind, text, background, needs, undecided }: Seen, state: LinkCondition, sample: ContrastPair['sample']): Omit<ContrastPair, 'pages' | 'elements'> {
+function pairOf(
+  { kind, text, background, needs, undecided }: Seen,
+  state: LinkCondition,
+  sample: ContrastPair['sample'],
+): Omit<ContrastPair, 'pages' | 'elements'> {
   const ratio = background === null ? null : contrastRatio(readRgb(text)!, readRgb(background)!)
-  return { kind, text, background, ratio, needs, passes: ratio === null ? null : ratio >= needs, undecided, state, sample }
+  return {
+    kind,
+    text,
+    background,
+    ratio,
+    needs,
+    passes: ratio === null ? null : ratio >= needs,
+    undecided,
+    state,
+    sample,
+  }
 }
 
-const SEE: Readonly<Record<PairKind, (style: ElementStyle, surfaces: Surfaces) => Seen | null>> = { text: seeText, control: seeControl, 'link-in-text': seeLink }
+const SEE: Readonly<Record<PairKind, (style: ElementStyle, surfaces: Surfaces) => Seen | null>> = {
+  text: seeText,
+  control: seeControl,
+  'link-in-text': seeLink,
+}
 
 function textColor(style: ElementStyle, surfaces: Surfaces): Rgb {
   return surfaces.color(style, ID['-webkit-text-fill-color']!) ?? surfaces.color(style, ID['color']!) ?? CLEAR
@@ -178,7 +239,11 @@ function textColor(style: ElementStyle, surfaces: Surfaces): Rgb {
 function isUnseen(style: ElementStyle): boolean {
   if (style.value(ID['visibility']!) !== 'visible' || parseFloat(style.value(ID['font-size']!)) === 0) return true
   for (let at: ElementStyle | null = style; at; at = at.parent) {
-    if (/^rect\((?:[01]px,? ?){4}\)$/.test(at.value(ID['clip']!)) || /^inset\((?:50|100)%/.test(at.value(ID['clip-path']!))) return true
+    if (
+      /^rect\((?:[01]px,? ?){4}\)$/.test(at.value(ID['clip']!)) ||
+      /^inset\((?:50|100)%/.test(at.value(ID['clip-path']!))
+    )
+      return true
   }
   return false
 }
@@ -191,8 +256,16 @@ function seeText(shown: ElementStyle, surfaces: Surfaces): Seen | null {
   const clipped = style.value(ID['background-clip']!) === 'text'
   if (color.alpha === 0 && !clipped) return null
   const undecided = clipped ? 'effect' : surface.undecided
-  const needs = isLarge(parseFloat(style.value(ID['font-size']!)), Number(style.value(ID['font-weight']!))) ? NEEDS.largeText : NEEDS.text
-  return { kind: 'text', text: hexOfRgb(painted(color, surface)), background: undecided ? null : hexOfRgb(painted(CLEAR, surface)), needs, undecided }
+  const needs = isLarge(parseFloat(style.value(ID['font-size']!)), Number(style.value(ID['font-weight']!)))
+    ? NEEDS.largeText
+    : NEEDS.text
+  return {
+    kind: 'text',
+    text: hexOfRgb(painted(color, surface)),
+    background: undecided ? null : hexOfRgb(painted(CLEAR, surface)),
+    needs,
+    undecided,
+  }
 }
 
 /** A control is seen by its edge, or by its own background where that stands out; the better of the two counts. */
@@ -203,12 +276,22 @@ function seeControl(style: ElementStyle, surfaces: Surfaces): Seen | null {
   const undecided = around.undecided ?? inside.undecided
   const ground = painted(CLEAR, around)
   const edges = ['top', 'right', 'bottom', 'left'].flatMap((side) => {
-    const drawn = parseFloat(style.value(ID[`border-${side}-width`]!)) > 0 && !['none', 'hidden'].includes(style.value(ID[`border-${side}-style`]!))
+    const drawn =
+      parseFloat(style.value(ID[`border-${side}-width`]!)) > 0 &&
+      !['none', 'hidden'].includes(style.value(ID[`border-${side}-style`]!))
     const color = drawn ? readRgb(resolvedValue(style, ID[`border-${side}-color`]!)) : null
     return color && color.alpha > 0 ? [painted(color, around)] : []
   })
-  const best = [painted(CLEAR, inside), ...edges].sort((a, b) => contrastRatio(b, ground) - contrastRatio(a, ground))[0]!
-  return { kind: 'control', text: hexOfRgb(best), background: undecided ? null : hexOfRgb(ground), needs: NEEDS.control, undecided }
+  const best = [painted(CLEAR, inside), ...edges].sort(
+    (a, b) => contrastRatio(b, ground) - contrastRatio(a, ground),
+  )[0]!
+  return {
+    kind: 'control',
+    text: hexOfRgb(best),
+    background: undecided ? null : hexOfRgb(ground),
+    needs: NEEDS.control,
+    undecided,
+  }
 }
 
 /** A link that nothing but its colour tells from the text around it (technique G183); null where something else does. */
@@ -219,11 +302,22 @@ function seeLink(shown: ElementStyle, surfaces: Surfaces): Seen | null {
   if (!parent || surface.hidden || isUnseen(style)) return null
   const differs = (id: number) => style.value(id) !== parent.value(id)
   const underlined = style.value(ID['text-decoration-line']!) !== 'none'
-  const ruled = parseFloat(style.value(ID['border-bottom-width']!)) > 0 && !['none', 'hidden'].includes(style.value(ID['border-bottom-style']!))
+  const ruled =
+    parseFloat(style.value(ID['border-bottom-width']!)) > 0 &&
+    !['none', 'hidden'].includes(style.value(ID['border-bottom-style']!))
   const bolder = Math.abs(Number(style.value(ID['font-weight']!)) - Number(parent.value(ID['font-weight']!))) >= 200
-  const boxed = (readRgb(resolvedValue(style, ID['background-color']!))?.alpha ?? 0) > 0 || style.value(ID['background-image']!) !== 'none' || style.value(ID['display']!) !== 'inline'
+  const boxed =
+    (readRgb(resolvedValue(style, ID['background-color']!))?.alpha ?? 0) > 0 ||
+    style.value(ID['background-image']!) !== 'none' ||
+    style.value(ID['display']!) !== 'inline'
   if (underlined || ruled || bolder || boxed || differs(ID['font-style']!)) return null
   const beside = surfaces.under(parent)
   const undecided = surface.undecided ?? beside.undecided
-  return { kind: 'link-in-text', text: hexOfRgb(painted(textColor(shown, surfaces), surface)), background: undecided ? null : hexOfRgb(painted(textColor(parent, surfaces), beside)), needs: NEEDS.linkBesideText, undecided }
+  return {
+    kind: 'link-in-text',
+    text: hexOfRgb(painted(textColor(shown, surfaces), surface)),
+    background: undecided ? null : hexOfRgb(painted(textColor(parent, surfaces), beside)),
+    needs: NEEDS.linkBesideText,
+    undecided,
+  }
 }

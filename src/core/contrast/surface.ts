@@ -71,11 +71,18 @@ export class Surfaces {
     const opacity = Number(style.value(OPACITY))
     const hidden = around.hidden || style.value(DISPLAY) === 'none' || opacity === 0
     const effect = style.value(BLEND) !== 'normal' || style.value(FILTER) !== 'none' || style.value(BACKDROP) !== 'none'
-    const group: Surface = opacity < 1 ? { layer: CLEAR, opacity, outer: around, undecided: around.undecided, hidden } : around
+    const group: Surface =
+      opacity < 1 ? { layer: CLEAR, opacity, outer: around, undecided: around.undecided, hidden } : around
     const clipped = style.value(CLIP) === 'text'
     const color = clipped ? CLEAR : (this.color(painted, COLOR) ?? CLEAR)
     const picture = style.value(IMAGE) !== 'none'
-    const undecided = effect ? 'effect' : picture ? 'picture' : color.alpha === 1 && group.undecided !== 'effect' ? null : group.undecided
+    const undecided = effect
+      ? 'effect'
+      : picture
+        ? 'picture'
+        : color.alpha === 1 && group.undecided !== 'effect'
+          ? null
+          : group.undecided
     return { layer: over(color, group.layer), opacity: group.opacity, outer: group.outer, undecided, hidden }
   }
 }

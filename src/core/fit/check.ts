@@ -89,22 +89,35 @@ export class FitCheck {
   fix(findings: readonly Finding[]): SiteChange {
     const site = this.current()
     const byRule = new Map<string, Finding[]>()
-    for (const finding of findings) if (finding.fixable) byRule.set(finding.rule, [...(byRule.get(finding.rule) ?? []), finding])
-    return joinChanges([...byRule].flatMap(([id, found]) => {
-      const rule = ruleNamed(id)
-      return rule?.fix ? [rule.fix(site, stillThere(rule, site, found))] : []
-    }))
+    for (const finding of findings)
+      if (finding.fixable) byRule.set(finding.rule, [...(byRule.get(finding.rule) ?? []), finding])
+    return joinChanges(
+      [...byRule].flatMap(([id, found]) => {
+        const rule = ruleNamed(id)
+        return rule?.fix ? [rule.fix(site, stillThere(rule, site, found))] : []
+      }),
+    )
   }
 }
 
 function findingsOf(rule: FitRule, found: readonly Found[]): Finding[] {
-  return found.map(({ fixable = false, ...rest }) => ({ rule: rule.id, severity: rule.severity, ...rest, fixable: fixable && rule.fix !== undefined }))
+  return found.map(({ fixable = false, ...rest }) => ({
+    rule: rule.id,
+    severity: rule.severity,
+    ...rest,
+    fixable: fixable && rule.fix !== undefined,
+  }))
 }
 
 /** Of these findings, those the rule still finds: texts may have changed since. */
 function stillThere(rule: FitRule, site: FitSite, findings: readonly Finding[]): Finding[] {
-  const pages = [...new Set(findings.map(({ file }) => file))].filter((path) => site.has(path) && site.model.pagePaths.includes(path))
-  const found = rule.scope === 'site' ? rule.check(site) : pages.map((path): FitPage => site.page(path)).flatMap((page) => rule.check(page))
+  const pages = [...new Set(findings.map(({ file }) => file))].filter(
+    (path) => site.has(path) && site.model.pagePaths.includes(path),
+  )
+  const found =
+    rule.scope === 'site'
+      ? rule.check(site)
+      : pages.map((path): FitPage => site.page(path)).flatMap((page) => rule.check(page))
   const now = new Set(findingsOf(rule, found).map(keyOf))
   return findings.filter((finding) => now.has(keyOf(finding)))
 }

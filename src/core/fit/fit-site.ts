@@ -24,7 +24,11 @@ const readReferences = memo(referencesIn)
 export class FitPage {
   private known: { led?: readonly Led[]; wear?: WearReport } = {}
 
-  constructor(readonly site: FitSite, readonly path: SitePath, readonly page: Page) {}
+  constructor(
+    readonly site: FitSite,
+    readonly path: SitePath,
+    readonly page: Page,
+  ) {}
 
   get base(): SitePath {
     return basePath(this.path, this.page)
@@ -39,11 +43,12 @@ export class FitPage {
 
   /** Its references of some kinds. Most rules ask for few, and a page has hundreds of links. */
   referencesOf(...kinds: readonly ReferenceKind[]): readonly Led[] {
-    if (this.byKind.size === 0) for (const reference of this.references) {
-      const same = this.byKind.get(reference.kind)
-      if (same) same.push(reference)
-      else this.byKind.set(reference.kind, [reference])
-    }
+    if (this.byKind.size === 0)
+      for (const reference of this.references) {
+        const same = this.byKind.get(reference.kind)
+        if (same) same.push(reference)
+        else this.byKind.set(reference.kind, [reference])
+      }
     const lists = kinds.map((kind) => this.byKind.get(kind) ?? [])
     return lists.length === 1 ? lists[0]! : lists.flat()
   }

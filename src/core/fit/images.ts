@@ -21,16 +21,27 @@ export interface ImageView {
 /** Every image of the site, heaviest first. */
 export function imagesOf(site: FitSite): ImageView[] {
   const shown = shownImages(site)
-  return [...site.model.files.values()].filter(({ path }) => isImage(path)).map(({ path, size, pixels }) => {
-    const shownOn = shown.get(path) ?? []
-    const widths = shownOn.filter((page) => site.model.pagePaths.includes(page)).flatMap((page) => {
-      const { styles } = site.page(page)
-      return site.page(page).referencesOf('image').filter(({ file, element }) => file === path && element.tag === 'img').map(({ element }) => {
-        const limit = widthLimit(styles, element)
-        return pixels && resolvedValue(styles.styles[element.index]!, WIDTH) === 'auto' ? Math.min(limit, pixels.width) : limit
-      })
+  return [...site.model.files.values()]
+    .filter(({ path }) => isImage(path))
+    .map(({ path, size, pixels }) => {
+      const shownOn = shown.get(path) ?? []
+      const widths = shownOn
+        .filter((page) => site.model.pagePaths.includes(page))
+        .flatMap((page) => {
+          const { styles } = site.page(page)
+          return site
+            .page(page)
+            .referencesOf('image')
+            .filter(({ file, element }) => file === path && element.tag === 'img')
+            .map(({ element }) => {
+              const limit = widthLimit(styles, element)
+              return pixels && resolvedValue(styles.styles[element.index]!, WIDTH) === 'auto'
+                ? Math.min(limit, pixels.width)
+                : limit
+            })
+        })
+      // Without a width of its own a picture is shown as wide as it is, where there is room.
+      return { path, size, pixels, shownOn, widest: Math.round(Math.max(0, ...widths)) }
     })
-    // Without a width of its own a picture is shown as wide as it is, where there is room.
-    return { path, size, pixels, shownOn, widest: Math.round(Math.max(0, ...widths)) }
-  }).sort((a, b) => b.size - a.size)
+    .sort((a, b) => b.size - a.size)
 }

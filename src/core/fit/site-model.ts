@@ -73,7 +73,12 @@ export class SiteModel implements SiteView {
 
   /** Names the files that exist and which of them is the sheet; `sheetDoc` is the text of it that is worn, when it has several. */
   setFiles(files: readonly FileInfo[], sheetPath: SitePath, sheetDoc: Doc | null = null): void {
-    this.files = new Map([...files, ...(files.some(({ path }) => path === sheetPath) ? [] : [{ path: sheetPath, size: 0, pixels: null }])].map((file) => [file.path, file]))
+    this.files = new Map(
+      [
+        ...files,
+        ...(files.some(({ path }) => path === sheetPath) ? [] : [{ path: sheetPath, size: 0, pixels: null }]),
+      ].map((file) => [file.path, file]),
+    )
     this.sheetPath = sheetPath
     this.sheetDoc = sheetDoc
     this.forget()
@@ -95,8 +100,15 @@ export class SiteModel implements SiteView {
   }
 
   get sheetTexts(): SheetText[] {
-    const own = [...this.texts].filter(([path]) => isSheet(path)).map(([path, text]) => ({ doc: this.docOf(path), path, text }))
-    return [...own, ...[...this.otherLooks].filter(([doc]) => doc !== this.sheetDoc).map(([doc, text]) => ({ doc, path: this.sheetPath, text }))]
+    const own = [...this.texts]
+      .filter(([path]) => isSheet(path))
+      .map(([path, text]) => ({ doc: this.docOf(path), path, text }))
+    return [
+      ...own,
+      ...[...this.otherLooks]
+        .filter(([doc]) => doc !== this.sheetDoc)
+        .map(([doc, text]) => ({ doc, path: this.sheetPath, text })),
+    ]
   }
 
   /** The stylesheets as they are worn: the sheet in its present look, and every other one. */
@@ -119,7 +131,10 @@ export class SiteModel implements SiteView {
       const after = text === null ? null : this.context().readSheet(path)
       // Imports decide which sheets there are at all.
       if (!after || hasImports(after) || (before && hasImports(before))) this.forget()
-      else for (const cascade of this.cascades.values()) if (cascade.sheets.some(({ kind, file }) => kind === 'external' && file === path)) this.stale.set(cascade, (this.stale.get(cascade) ?? new Set()).add(path))
+      else
+        for (const cascade of this.cascades.values())
+          if (cascade.sheets.some(({ kind, file }) => kind === 'external' && file === path))
+            this.stale.set(cascade, (this.stale.get(cascade) ?? new Set()).add(path))
     }
   }
 
@@ -128,7 +143,10 @@ export class SiteModel implements SiteView {
     const paths = this.stale.get(cascade)
     if (!paths) return true
     this.stale.delete(cascade)
-    return cascade.sheets.every(({ kind, file }, at) => kind !== 'external' || !paths.has(file) || cascade.reviseSheet(at, this.context().readSheet(file)!))
+    return cascade.sheets.every(
+      ({ kind, file }, at) =>
+        kind !== 'external' || !paths.has(file) || cascade.reviseSheet(at, this.context().readSheet(file)!),
+    )
   }
 
   private drop(cascade: Cascade): void {
@@ -149,14 +167,25 @@ export class SiteModel implements SiteView {
     const next = new SiteModel(this.viewport)
     const nameOf = (path: SitePath) => names.get(path) ?? path
     const files = [...this.files.values()].map((file) => ({ ...file, path: nameOf(file.path) }))
-    next.setFiles([...files, ...creates.map(({ path, text }) => ({ path, size: text.length, pixels: null }))], nameOf(this.sheetPath), this.sheetDoc)
+    next.setFiles(
+      [...files, ...creates.map(({ path, text }) => ({ path, size: text.length, pixels: null }))],
+      nameOf(this.sheetPath),
+      this.sheetDoc,
+    )
     for (const [path, text] of this.texts) {
       const splices = texts.filter(({ doc }) => doc === this.docOf(path)).flatMap((each) => each.splices)
       next.setText(nameOf(path), applySplices(text, splices))
       const page = this.pages.get(path)
       if (splices.length === 0 && page) next.pages.set(nameOf(path), page)
     }
-    for (const [doc, text] of this.otherLooks) next.setLook(doc, applySplices(text, texts.filter((each) => each.doc === doc).flatMap(({ splices }) => splices)))
+    for (const [doc, text] of this.otherLooks)
+      next.setLook(
+        doc,
+        applySplices(
+          text,
+          texts.filter((each) => each.doc === doc).flatMap(({ splices }) => splices),
+        ),
+      )
     for (const { path, text } of creates) next.setText(path, text)
     return next
   }
@@ -174,7 +203,13 @@ export class SiteModel implements SiteView {
   /** The splices that attach the sheet, for each page that needs any. */
   attach(paths: readonly SitePath[]): { path: SitePath; splices: Splice[] }[] {
     return paths
-      .map((path) => ({ path, splices: attachSheet(this.page(path), wearReport(path, this.page(path), this.context(), () => this.stylesOf(path))) }))
+      .map((path) => ({
+        path,
+        splices: attachSheet(
+          this.page(path),
+          wearReport(path, this.page(path), this.context(), () => this.stylesOf(path)),
+        ),
+      }))
       .filter(({ splices }) => splices.length > 0)
   }
 
@@ -190,25 +225,53 @@ export class SiteModel implements SiteView {
     const bare = withoutStates(selector)
     const pages = bare === null ? [] : this.reach(bare)
     const total = pages.reduce((sum, { count }) => sum + count, 0)
-    return { selector, bare: bare ?? '', pages, total, why: total === 0 ? whyNothing(bare ?? selector, this.pagePaths.map((path) => this.page(path))) : '' }
+    return {
+      selector,
+      bare: bare ?? '',
+      pages,
+      total,
+      why:
+        total === 0
+          ? whyNothing(
+              bare ?? selector,
+              this.pagePaths.map((path) => this.page(path)),
+            )
+          : '',
+    }
   }
 
   /** Why an element looks as it does: sentences, ladders, and what is around it. Null when the page has no such element. */
   inspect(path: SitePath, index: number, viewport: Viewport, pseudo = ''): Inspection | null {
     const element = this.page(path).elements[index]
     if (!element) return null
-    return inspect(this.stylesOf(path, viewport), element, {
-      page: path,
-      lineOf: (file, offset) => placeOf(this.text(file || path), offset).line,
-      inState: (states) => this.stylesInState(path, states, viewport),
-    }, pseudo)
+    return inspect(
+      this.stylesOf(path, viewport),
+      element,
+      {
+        page: path,
+        lineOf: (file, offset) => placeOf(this.text(file || path), offset).line,
+        inState: (states) => this.stylesInState(path, states, viewport),
+      },
+      pseudo,
+    )
   }
 
   /** Selectors for a rule of the sheet that would give an element a property, with their reach and whether they would win. */
   offers(path: SitePath, index: number, property: string, value: string, viewport: Viewport, pseudo = ''): Offer[] {
     const element = this.page(path).elements[index]
     if (!element) return []
-    return offersFor(element, property, value, { sheetText: this.text(this.sheetPath), sheetPath: this.sheetPath, reach: (selector) => this.reach(selector), stylesIf: (text) => this.stylesIf(path, text, viewport) }, pseudo)
+    return offersFor(
+      element,
+      property,
+      value,
+      {
+        sheetText: this.text(this.sheetPath),
+        sheetPath: this.sheetPath,
+        reach: (selector) => this.reach(selector),
+        stylesIf: (text) => this.stylesIf(path, text, viewport),
+      },
+      pseudo,
+    )
   }
 
   /** The boxes the pages are made of. */
@@ -257,7 +320,11 @@ export class SiteModel implements SiteView {
   }
 
   /** A page's styles while elements are in states. */
-  stylesInState(path: SitePath, states: (element: PageElement) => ReadonlySet<State>, viewport = this.viewport): PageStyles {
+  stylesInState(
+    path: SitePath,
+    states: (element: PageElement) => ReadonlySet<State>,
+    viewport = this.viewport,
+  ): PageStyles {
     return this.cascadeFor(path, this.sheetsOn(path, viewport), viewport, states).stylesOf(this.page(path))
   }
 
@@ -273,7 +340,16 @@ export class SiteModel implements SiteView {
       const page = this.page(path)
       const sheets = this.sheetsOn(path, viewport)
       // References in style attributes are seen from the page's folder.
-      const key = [state, folderOf(path), String(page.quirks), viewport.width, viewport.height, ...sheets.map(({ kind, file, offset, sheet, layers }) => (kind === 'external' ? `${file} ${layers?.join('.')}` : `${file} ${offset} ${sheet.text}`))].join('\0')
+      const key = [
+        state,
+        folderOf(path),
+        String(page.quirks),
+        viewport.width,
+        viewport.height,
+        ...sheets.map(({ kind, file, offset, sheet, layers }) =>
+          kind === 'external' ? `${file} ${layers?.join('.')}` : `${file} ${offset} ${sheet.text}`,
+        ),
+      ].join('\0')
       let cascade = this.cascades.get(key)
       if (cascade && !this.refresh(cascade)) {
         this.drop(cascade)
@@ -281,7 +357,10 @@ export class SiteModel implements SiteView {
       }
       if (!cascade) {
         if (this.cascades.size > CASCADES_AT_MOST) this.forget()
-        this.cascades.set(key, (cascade = this.cascadeFor(path, sheets, viewport, state === 'none' ? undefined : linksIn(state))))
+        this.cascades.set(
+          key,
+          (cascade = this.cascadeFor(path, sheets, viewport, state === 'none' ? undefined : linksIn(state))),
+        )
       }
       this.styles.set(place, (styles = cascade.stylesOf(page)))
     }
@@ -292,7 +371,10 @@ export class SiteModel implements SiteView {
   stylesIf(path: SitePath, sheetText: string, viewport = this.viewport): PageStyles {
     const revised = parseSheet(sheetText)
     const context = this.context(viewport)
-    const sheets = sheetsWorn(path, this.page(path), { ...context, readSheet: (file) => (file === this.sheetPath ? revised : context.readSheet(file)) })
+    const sheets = sheetsWorn(path, this.page(path), {
+      ...context,
+      readSheet: (file) => (file === this.sheetPath ? revised : context.readSheet(file)),
+    })
     return this.cascadeFor(path, sheets, viewport).stylesOf(this.page(path))
   }
 
@@ -300,8 +382,18 @@ export class SiteModel implements SiteView {
     return sheetsWorn(path, this.page(path), this.context(viewport))
   }
 
-  private cascadeFor(path: SitePath, sheets: readonly AuthorSheet[], viewport: Viewport, states?: (element: PageElement) => ReadonlySet<State>): Cascade {
-    return new Cascade(sheets, { viewport, quirks: this.page(path).quirks, resolveUrl: (reference, file) => siteReference(file || path, reference), ...(states ? { states } : {}) })
+  private cascadeFor(
+    path: SitePath,
+    sheets: readonly AuthorSheet[],
+    viewport: Viewport,
+    states?: (element: PageElement) => ReadonlySet<State>,
+  ): Cascade {
+    return new Cascade(sheets, {
+      viewport,
+      quirks: this.page(path).quirks,
+      resolveUrl: (reference, file) => siteReference(file || path, reference),
+      ...(states ? { states } : {}),
+    })
   }
 
   /** The text of a page or stylesheet; '' when there is none. */

@@ -60,7 +60,12 @@ export interface WearContext {
  * Examines one page: does the sheet arrive, and what on the page beats it? `stylesOf` gives the page's styles where they are
  * known; with null nobody asks what beats the sheet.
  */
-export function wearReport(path: SitePath, page: Page, context: WearContext, stylesOf?: (() => PageStyles) | null): WearReport {
+export function wearReport(
+  path: SitePath,
+  page: Page,
+  context: WearContext,
+  stylesOf?: (() => PageStyles) | null,
+): WearReport {
   const sheets = sheetsWorn(path, page, context)
   const base = basePath(path, page)
   const wears = sheets.some((sheet) => sheet.kind === 'external' && sheet.file === context.sheetPath)
@@ -78,18 +83,30 @@ export function wearReport(path: SitePath, page: Page, context: WearContext, sty
       declarations: embedded.reduce((sum, { sheet }) => sum + countDeclarations(sheet.rules), 0),
     },
     inline,
-    overridden: asks ? overriddenBy(stylesOf?.() ?? new Cascade(sheets, { viewport: context.viewport, quirks: page.quirks }).stylesOf(page), context) : [],
+    overridden: asks
+      ? overriddenBy(
+          stylesOf?.() ?? new Cascade(sheets, { viewport: context.viewport, quirks: page.quirks }).stylesOf(page),
+          context,
+        )
+      : [],
   }
 }
 
 /** How many elements of a page have a style attribute. */
-const styledBySelf = memo((page: Page) => page.elements.reduce((sum, { attributes }) => sum + Number(attributes.has('style')), 0))
+const styledBySelf = memo((page: Page) =>
+  page.elements.reduce((sum, { attributes }) => sum + Number(attributes.has('style')), 0),
+)
 
 /** All stylesheets of a page in cascade order: linked files with their imports, and embedded blocks. */
 export function sheetsWorn(path: SitePath, page: Page, context: WearContext): AuthorSheet[] {
   const worn: AuthorSheet[] = []
   const base = basePath(path, page)
-  const addFile = (file: SitePath, seen: readonly SitePath[], layers: readonly string[], layersBefore: readonly string[]) => {
+  const addFile = (
+    file: SitePath,
+    seen: readonly SitePath[],
+    layers: readonly string[],
+    layersBefore: readonly string[],
+  ) => {
     const sheet = context.files.has(file) && !seen.includes(file) ? context.readSheet(file) : null
     if (!sheet) return
     addImports(file, sheet, [...seen, file], layers)
@@ -99,17 +116,24 @@ export function sheetsWorn(path: SitePath, page: Page, context: WearContext): Au
     const layersBefore: string[] = []
     for (const rule of sheet.rules) {
       if (rule.kind === 'style') break
-      if (rule.name === 'layer' && !rule.block) layersBefore.push(...rule.prelude.split(',').map((name) => [...layers, name.trim()].join('.')))
+      if (rule.name === 'layer' && !rule.block)
+        layersBefore.push(...rule.prelude.split(',').map((name) => [...layers, name.trim()].join('.')))
       else if (rule.name === 'import') {
         const wanted = readImport(rule.prelude)
         const target = targetOf(from, wanted?.url ?? '')
         if (!wanted || target.kind !== 'site' || !mediaMatches(wanted.media, context.viewport)) continue
-        if (wanted.supports !== null && !supportsMatches(/^[\w-]+\s*:/.test(wanted.supports) ? `(${wanted.supports})` : wanted.supports)) continue
+        if (
+          wanted.supports !== null &&
+          !supportsMatches(/^[\w-]+\s*:/.test(wanted.supports) ? `(${wanted.supports})` : wanted.supports)
+        )
+          continue
         addFile(target.path, seen, wanted.layer === null ? layers : [...layers, wanted.layer], layersBefore)
       } else if (rule.name !== 'charset') break
     }
   }
-  const sources = [...elementsNamed(page, 'link'), ...elementsNamed(page, 'style')].sort((one, other) => one.index - other.index)
+  const sources = [...elementsNamed(page, 'link'), ...elementsNamed(page, 'style')].sort(
+    (one, other) => one.index - other.index,
+  )
   for (const element of sources) {
     if (!isActive(element, context.viewport)) continue
     if (element.tag === 'link' && relOf(element).includes('stylesheet') && !relOf(element).includes('alternate')) {
@@ -131,7 +155,10 @@ function isActive(element: PageElement, viewport: Viewport): boolean {
 }
 
 function relOf(element: PageElement): string[] {
-  return (element.attributes.get('rel') ?? '').toLowerCase().split(/\s+/).filter((word) => word !== '')
+  return (element.attributes.get('rel') ?? '')
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== '')
 }
 
 function countDeclarations(items: Sheet['rules'][number]['items']): number {
@@ -150,9 +177,10 @@ function faultOf(path: SitePath, page: Page, context: WearContext): NonNullable<
   if (direct) {
     const rel = relOf(direct)
     if (!rel.includes('stylesheet')) {
-      const message = rel.length === 0
-        ? 'The link to the sheet lacks rel="stylesheet", so browsers do not load it.'
-        : `The link to the sheet says rel="${direct.attributes.get('rel')}" instead of rel="stylesheet", so browsers do not wear it.`
+      const message =
+        rel.length === 0
+          ? 'The link to the sheet lacks rel="stylesheet", so browsers do not load it.'
+          : `The link to the sheet says rel="${direct.attributes.get('rel')}" instead of rel="stylesheet", so browsers do not wear it.`
       return { id: 'link-rel-missing', message, link: direct }
     }
     return { id: 'link-not-worn', message: notWornMessage(direct, rel), link: direct }
@@ -163,30 +191,54 @@ function faultOf(path: SitePath, page: Page, context: WearContext): NonNullable<
     if (!rel.includes('stylesheet') && !/\.css(?:[?#]|$)/i.test(href)) continue
     const target = targetOf(path, href)
     if (target.kind === 'local') {
-      return { id: 'link-local-path', message: `The link points at “${href}”, a path on one computer only. From this page the sheet is ${right}.`, link }
+      return {
+        id: 'link-local-path',
+        message: `The link points at “${href}”, a path on one computer only. From this page the sheet is ${right}.`,
+        link,
+      }
     }
     if (target.kind !== 'site' || files.has(target.path)) continue
     if (target.path.toLowerCase() === sheetPath.toLowerCase()) {
-      return { id: 'link-case-mismatch', message: `The link says “${href}”, the file is called ${sheetPath}: capitals differ, and web servers tell them apart.`, link }
+      return {
+        id: 'link-case-mismatch',
+        message: `The link says “${href}”, the file is called ${sheetPath}: capitals differ, and web servers tell them apart.`,
+        link,
+      }
     }
     if (nameOf(target.path).toLowerCase() === nameOf(sheetPath).toLowerCase()) {
       const folder = folderOf(path)
       const where = folder === '' ? '' : `This page is in ${folder}, so `
-      return { id: 'link-target-missing', message: `${where}“${href}” leads to ${target.path}, which is not there. From this page the sheet is ${right}.`, link }
+      return {
+        id: 'link-target-missing',
+        message: `${where}“${href}” leads to ${target.path}, which is not there. From this page the sheet is ${right}.`,
+        link,
+      }
     }
-    const closest = closestName(target.path, [...files.keys()].filter((file) => file.toLowerCase().endsWith('.css')))
+    const closest = closestName(
+      target.path,
+      [...files.keys()].filter((file) => file.toLowerCase().endsWith('.css')),
+    )
     if (closest === sheetPath) {
-      return { id: 'link-target-missing', message: `The link names ${target.path}, which is not there. The closest name is ${closest}.`, link }
+      return {
+        id: 'link-target-missing',
+        message: `The link names ${target.path}, which is not there. The closest name is ${closest}.`,
+        link,
+      }
     }
   }
-  return { id: 'link-missing', message: 'No link to the sheet: nothing you set there arrives on this page.', link: null }
+  return {
+    id: 'link-missing',
+    message: 'No link to the sheet: nothing you set there arrives on this page.',
+    link: null,
+  }
 }
 
 function notWornMessage(link: PageElement, rel: readonly string[]): string {
   if (rel.includes('alternate')) return 'The link says rel="alternate stylesheet", so browsers keep the sheet aside.'
   if (link.attributes.has('disabled')) return 'The link is marked disabled, so browsers do not wear the sheet.'
   const type = link.attributes.get('type')
-  if (type && type.trim().toLowerCase() !== 'text/css') return `The link says type="${type}", so browsers do not read it as a stylesheet.`
+  if (type && type.trim().toLowerCase() !== 'text/css')
+    return `The link says type="${type}", so browsers do not read it as a stylesheet.`
   return `The link is only for media="${link.attributes.get('media') ?? ''}", so this screen does not wear the sheet.`
 }
 
@@ -198,9 +250,17 @@ function overriddenBy({ page, styles }: PageStyles, context: WearContext): Overr
     const counted = new Set<string>()
     for (const { id } of LONGHANDS) {
       const winner = style.winners[id]
-      const kind = winner?.from === 'inline' ? 'inline' : winner && winner.from !== 'presentational' && winner.from.source.kind === 'embedded' ? 'embedded' : null
+      const kind =
+        winner?.from === 'inline'
+          ? 'inline'
+          : winner && winner.from !== 'presentational' && winner.from.source.kind === 'embedded'
+            ? 'embedded'
+            : null
       if (!winner || kind === null) continue
-      const beaten = entriesFor(style, id).find(({ from }) => typeof from === 'object' && from.source.kind === 'external' && from.source.file === context.sheetPath)
+      const beaten = entriesFor(style, id).find(
+        ({ from }) =>
+          typeof from === 'object' && from.source.kind === 'external' && from.source.file === context.sheetPath,
+      )
       if (!beaten || typeof beaten.from === 'string' || sameValue(beaten.set.value, winner.set.value)) continue
       const { property } = winner.set.declaration
       const { offset } = placeOfEntry(winner, element)
@@ -209,7 +269,15 @@ function overriddenBy({ page, styles }: PageStyles, context: WearContext): Overr
       counted.add(key)
       const known = found.get(key)
       if (known) known.count++
-      else found.set(key, { kind, property, element: describeElement(element), count: 1, sheetSelector: beaten.from.selectorText, offset })
+      else
+        found.set(key, {
+          kind,
+          property,
+          element: describeElement(element),
+          count: 1,
+          sheetSelector: beaten.from.selectorText,
+          offset,
+        })
     }
   }
   return [...found.values()].sort((a, b) => a.offset - b.offset)

@@ -6,7 +6,17 @@ import { plainName } from '../site/names.ts'
 const toOklch = converter('oklch')
 
 /** Hues in degrees of OKLCH, by the word people use up to there. */
-const HUES: readonly (readonly [number, string])[] = [[10, 'pink'], [45, 'red'], [75, 'orange'], [115, 'yellow'], [160, 'green'], [215, 'teal'], [270, 'blue'], [330, 'purple'], [361, 'pink']]
+const HUES: readonly (readonly [number, string])[] = [
+  [10, 'pink'],
+  [45, 'red'],
+  [75, 'orange'],
+  [115, 'yellow'],
+  [160, 'green'],
+  [215, 'teal'],
+  [270, 'blue'],
+  [330, 'purple'],
+  [361, 'pink'],
+]
 
 /** A colour in a word; null for what is no plain colour. */
 export function colourWord(value: string): string | null {
@@ -21,8 +31,15 @@ export function colourWord(value: string): string | null {
 
 /** What a list of declarations makes of an element, in a word: what strikes the eye first. */
 export function wordFor(declarations: readonly Declaration[]): string {
-  const value = (...names: string[]) => declarations.find(({ property }) => names.includes(property))?.value.trim().toLowerCase() ?? ''
-  const ground = value('background-color', 'background').split(/\s+/).map(colourWord).find((word) => word !== null)
+  const value = (...names: string[]) =>
+    declarations
+      .find(({ property }) => names.includes(property))
+      ?.value.trim()
+      .toLowerCase() ?? ''
+  const ground = value('background-color', 'background')
+    .split(/\s+/)
+    .map(colourWord)
+    .find((word) => word !== null)
   if (ground) return `on-${ground}`
   const ink = colourWord(value('color'))
   if (ink) return ink
@@ -34,12 +51,25 @@ export function wordFor(declarations: readonly Declaration[]): string {
   if (value('font-style') === 'italic') return 'italic'
   if (value('text-decoration', 'text-decoration-line') === 'none') return 'plain'
   const first = declarations[0]?.property ?? 'special'
-  const words: Readonly<Record<string, string>> = { 'font-size': 'sized', 'font-family': 'lettered', width: 'width', height: 'height', margin: 'spaced', padding: 'padded', border: 'framed', 'border-radius': 'rounded' }
+  const words: Readonly<Record<string, string>> = {
+    'font-size': 'sized',
+    'font-family': 'lettered',
+    width: 'width',
+    height: 'height',
+    margin: 'spaced',
+    padding: 'padded',
+    border: 'framed',
+    'border-radius': 'rounded',
+  }
   return words[first] ?? plainName(first.replace(/^--/, ''))
 }
 
 /** A sensible class for elements that carry these declarations: what it is, and what strikes the eye. */
-export function suggestClass(tag: string, declarations: readonly Declaration[], taken: (name: string) => boolean): string {
+export function suggestClass(
+  tag: string,
+  declarations: readonly Declaration[],
+  taken: (name: string) => boolean,
+): string {
   return freeName(`${tag === 'div' || tag === 'span' ? '' : `${tag}-`}${wordFor(declarations)}`, taken)
 }
 

@@ -50,7 +50,11 @@ export interface Gathered {
 }
 
 /** Everything that pages carry of their own and the sheet could hold. */
-export function gather(model: SiteModel, pages: readonly SitePath[], kinds: { readonly embedded: boolean; readonly inline: boolean }): Gathered {
+export function gather(
+  model: SiteModel,
+  pages: readonly SitePath[],
+  kinds: { readonly embedded: boolean; readonly inline: boolean },
+): Gathered {
   const rules: EmbeddedRule[] = []
   const attributes: InlineStyle[] = []
   const left: LeftBehind[] = []
@@ -58,7 +62,13 @@ export function gather(model: SiteModel, pages: readonly SitePath[], kinds: { re
     const page = model.page(path)
     const { wears, embedded, inline } = model.wear(path)
     if (!wears) {
-      if (embedded.blocks + inline > 0) left.push({ page: path, offset: 0, what: 'The whole page', why: 'It does not wear the sheet, so nothing lifted into the sheet would arrive. Attach the sheet first.' })
+      if (embedded.blocks + inline > 0)
+        left.push({
+          page: path,
+          offset: 0,
+          what: 'The whole page',
+          why: 'It does not wear the sheet, so nothing lifted into the sheet would arrive. Attach the sheet first.',
+        })
       continue
     }
     if (kinds.embedded) gatherBlocks(model, path, page, rules, left)
@@ -68,11 +78,21 @@ export function gather(model: SiteModel, pages: readonly SitePath[], kinds: { re
 }
 
 function rebased(model: SiteModel, path: SitePath, page: Page, text: string): string {
-  return applySplices(text, retargetSheet(text, { from: basePath(path, page), to: model.sheetPath, moved: (each) => each, exists: (each) => model.files.has(each) }))
+  return applySplices(
+    text,
+    retargetSheet(text, {
+      from: basePath(path, page),
+      to: model.sheetPath,
+      moved: (each) => each,
+      exists: (each) => model.files.has(each),
+    }),
+  )
 }
 
 function gatherBlocks(model: SiteModel, path: SitePath, page: Page, rules: EmbeddedRule[], left: LeftBehind[]): void {
-  const link = page.elements.findIndex((element) => element.tag === 'link' && /\bstylesheet\b/i.test(element.attributes.get('rel') ?? ''))
+  const link = page.elements.findIndex(
+    (element) => element.tag === 'link' && /\bstylesheet\b/i.test(element.attributes.get('rel') ?? ''),
+  )
   for (const element of page.elements) {
     const { tag, html, rawText, attributes } = element
     if (!html || tag !== 'style' || !rawText) continue
@@ -80,20 +100,46 @@ function gatherBlocks(model: SiteModel, path: SitePath, page: Page, rules: Embed
     if (type !== '' && type !== 'text/css') continue
     const sheet = parseSheet(rawText.text)
     const media = attributes.get('media')?.trim() ?? ''
-    for (const error of sheet.errors) left.push({ page: path, offset: rawText.from + error.from, what: rawText.text.slice(error.from, error.to).trim().slice(0, 80), why: `CSS cannot read it, so it has no effect: ${error.message}` })
+    for (const error of sheet.errors)
+      left.push({
+        page: path,
+        offset: rawText.from + error.from,
+        what: rawText.text.slice(error.from, error.to).trim().slice(0, 80),
+        why: `CSS cannot read it, so it has no effect: ${error.message}`,
+      })
     for (const rule of sheet.rules) {
       const why = whyLeft(rule)
       if (why !== '') {
-        left.push({ page: path, offset: rawText.from + rule.from, what: rawText.text.slice(rule.from, Math.min(rule.to, rule.from + 80)), why })
+        left.push({
+          page: path,
+          offset: rawText.from + rule.from,
+          what: rawText.text.slice(rule.from, Math.min(rule.to, rule.from + 80)),
+          why,
+        })
         continue
       }
       const from = withComment(rawText.text, rule.from)
       const written = rebased(model, path, page, rawText.text.slice(from, rule.to))
       rules.push({
-        page: path, block: element.index, beforeSheet: element.index < link,
+        page: path,
+        block: element.index,
+        beforeSheet: element.index < link,
         range: { from: rawText.from + from, to: rawText.from + rule.to },
-        about: (media === '' ? '' : `@media ${media} `) + (rule.kind === 'style' ? normalList(rule.selector) : holds(rule) ? `@${rule.name} ${rule.prelude.trim()} ${normalBody(rule.items, rawText.text)}` : `@${rule.name} ${rule.prelude.trim()}`),
-        says: rebased(model, path, page, rule.kind === 'style' ? normalBody(rule.items, rawText.text) : rawText.text.slice(rule.from, rule.to).replace(/\s+/g, ' ')),
+        about:
+          (media === '' ? '' : `@media ${media} `) +
+          (rule.kind === 'style'
+            ? normalList(rule.selector)
+            : holds(rule)
+              ? `@${rule.name} ${rule.prelude.trim()} ${normalBody(rule.items, rawText.text)}`
+              : `@${rule.name} ${rule.prelude.trim()}`),
+        says: rebased(
+          model,
+          path,
+          page,
+          rule.kind === 'style'
+            ? normalBody(rule.items, rawText.text)
+            : rawText.text.slice(rule.from, rule.to).replace(/\s+/g, ' '),
+        ),
         text: media === '' ? written : `@media ${media} {\n${written}\n}`,
         scopable: rule.kind === 'style' || holds(rule),
       })
@@ -103,15 +149,20 @@ function gatherBlocks(model: SiteModel, path: SitePath, page: Page, rules: Embed
 
 /** Whether an at-rule holds style rules that depend on a condition. */
 function holds(rule: Rule): boolean {
-  return rule.kind === 'at' && ['media', 'supports', 'container', 'layer', 'scope', 'starting-style'].includes(rule.name)
+  return (
+    rule.kind === 'at' && ['media', 'supports', 'container', 'layer', 'scope', 'starting-style'].includes(rule.name)
+  )
 }
 
 function whyLeft(rule: Rule): string {
   if (!rule.closed) return 'Its closing brace is missing, so it cannot be told where it ends.'
-  if (rule.kind === 'style') return parseSelectorList(rule.selector) === null ? 'No browser understands its selector, so it has no effect.' : ''
+  if (rule.kind === 'style')
+    return parseSelectorList(rule.selector) === null ? 'No browser understands its selector, so it has no effect.' : ''
   if (rule.name === 'import') return 'It brings in another stylesheet, which must stand at the very top of a sheet.'
-  if (rule.name === 'charset' || rule.name === 'namespace') return `@${rule.name} counts only at the top of its own sheet.`
-  if (!rule.block) return `@${rule.name} without a block sets an order for this page; in the sheet it would set it for all.`
+  if (rule.name === 'charset' || rule.name === 'namespace')
+    return `@${rule.name} counts only at the top of its own sheet.`
+  if (!rule.block)
+    return `@${rule.name} without a block sets an order for this page; in the sheet it would set it for all.`
   return ''
 }
 
@@ -122,17 +173,40 @@ function withComment(text: string, from: number): number {
   return match && !match[0].includes('<') ? match.index : from
 }
 
-function gatherAttributes(model: SiteModel, path: SitePath, page: Page, attributes: InlineStyle[], left: LeftBehind[]): void {
+function gatherAttributes(
+  model: SiteModel,
+  path: SitePath,
+  page: Page,
+  attributes: InlineStyle[],
+  left: LeftBehind[],
+): void {
   for (const element of page.elements) {
     const value = element.attributes.get('style')
     const at = element.place?.attributes['style']
     if (value === undefined || !at) continue
     const { items, errors } = parseDeclarations(value)
-    if (!element.html) left.push({ page: path, offset: at.from, what: value, why: 'It stands in a drawing (SVG or MathML), which brings its own style along.' })
-    else if (errors.length > 0 || items.length === 0) left.push({ page: path, offset: at.from, what: value, why: items.length === 0 ? 'CSS cannot read it, so it has no effect.' : 'A part of it cannot be read as CSS.' })
+    if (!element.html)
+      left.push({
+        page: path,
+        offset: at.from,
+        what: value,
+        why: 'It stands in a drawing (SVG or MathML), which brings its own style along.',
+      })
+    else if (errors.length > 0 || items.length === 0)
+      left.push({
+        page: path,
+        offset: at.from,
+        what: value,
+        why: items.length === 0 ? 'CSS cannot read it, so it has no effect.' : 'A part of it cannot be read as CSS.',
+      })
     else {
       const text = rebased(model, path, page, `x { ${value} }`)
-      attributes.push({ page: path, element, says: normalAttribute(text.slice(text.indexOf('{') + 1, text.lastIndexOf('}'))), text: value })
+      attributes.push({
+        page: path,
+        element,
+        says: normalAttribute(text.slice(text.indexOf('{') + 1, text.lastIndexOf('}'))),
+        text: value,
+      })
     }
   }
 }

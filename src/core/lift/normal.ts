@@ -4,7 +4,9 @@ import { normalSelector } from '../selectors/serialize.ts'
 
 /** A selector list in one fixed spelling. */
 export function normalList(selector: string): string {
-  return splitAtCommas(selector).map(({ text }) => normalSelector(text)).join(', ')
+  return splitAtCommas(selector)
+    .map(({ text }) => normalSelector(text))
+    .join(', ')
 }
 
 function normalDeclaration({ property, value, important }: Declaration): string {
@@ -13,7 +15,11 @@ function normalDeclaration({ property, value, important }: Declaration): string 
 
 /** What a rule says, in one fixed spelling: its declarations in order, then what is nested in it. */
 export function normalBody(items: readonly Item[], text: string): string {
-  return items.map((item) => (item.kind === 'declaration' ? normalDeclaration(item) : text.slice(item.from, item.to).replace(/\s+/g, ' '))).join('; ')
+  return items
+    .map((item) =>
+      item.kind === 'declaration' ? normalDeclaration(item) : text.slice(item.from, item.to).replace(/\s+/g, ' '),
+    )
+    .join('; ')
 }
 
 /** The declarations of a style attribute in one fixed spelling; '' when it says nothing that CSS can read. */

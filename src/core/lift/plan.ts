@@ -93,7 +93,7 @@ export function planLift(model: SiteModel, choices: LiftChoices): LiftPlan {
     }
     return name
   }
-    const joined: EmbeddedRule[] = []
+  const joined: EmbeddedRule[] = []
   const before: string[] = []
   const behind: string[] = []
   const written = new Set<string>()
@@ -121,17 +121,41 @@ export function planLift(model: SiteModel, choices: LiftChoices): LiftPlan {
   }
 
   const texts = [
-    { doc: model.docOf(model.sheetPath), splices: [...joinSplices(sheet, joined), ...sheetSplices(sheet, before, behind)] },
-    ...choices.pages.map((path) => ({ doc: fileDoc(path), splices: pageSplices(model.page(path), removed.get(path) ?? [], attributes.flatMap(({ attribute, list }) => (attribute.left ? [] : list.filter(({ page }) => page === path).map(({ element }) => ({ element: element.index, name: attribute.name })))), pageClasses.get(path)) })),
+    {
+      doc: model.docOf(model.sheetPath),
+      splices: [...joinSplices(sheet, joined), ...sheetSplices(sheet, before, behind)],
+    },
+    ...choices.pages.map((path) => ({
+      doc: fileDoc(path),
+      splices: pageSplices(
+        model.page(path),
+        removed.get(path) ?? [],
+        attributes.flatMap(({ attribute, list }) =>
+          attribute.left
+            ? []
+            : list
+                .filter(({ page }) => page === path)
+                .map(({ element }) => ({ element: element.index, name: attribute.name })),
+        ),
+        pageClasses.get(path),
+      ),
+    })),
   ]
-  return { groups, attributes: attributes.map(({ attribute }) => attribute), left: gathered.left, change: { ...NO_CHANGE, texts: texts.filter(({ splices }) => splices.length > 0) } }
+  return {
+    groups,
+    attributes: attributes.map(({ attribute }) => attribute),
+    left: gathered.left,
+    change: { ...NO_CHANGE, texts: texts.filter(({ splices }) => splices.length > 0) },
+  }
 }
 
 /** Class names that pages or the sheet use for something already. */
 function takenClasses(model: SiteModel, sheet: Sheet): Set<string> {
   const taken = new Set<string>()
-  for (const path of model.pagePaths) for (const { classes } of model.page(path).elements) for (const name of classes) taken.add(name)
-  for (const { rule } of styleRules(sheet)) for (const [, name] of rule.selector.matchAll(/\.(-?[_a-zA-Z][\w-]*)/g)) taken.add(name!)
+  for (const path of model.pagePaths)
+    for (const { classes } of model.page(path).elements) for (const name of classes) taken.add(name)
+  for (const { rule } of styleRules(sheet))
+    for (const [, name] of rule.selector.matchAll(/\.(-?[_a-zA-Z][\w-]*)/g)) taken.add(name!)
   return taken
 }
 
@@ -144,16 +168,23 @@ interface Identity {
 /** Tells rules apart by what they are about, the how manieth of that on their page they are, and what they say. */
 function identify(rules: readonly EmbeddedRule[]): Map<EmbeddedRule, Identity> {
   const times = new Map<string, number>()
-  return new Map(rules.map((rule) => {
-    const key = `${rule.page}\0${rule.about}`
-    const time = (times.get(key) ?? 0) + 1
-    times.set(key, time)
-    const group = `${rule.beforeSheet ? 'before ' : ''}${rule.about}${time > 1 ? ` #${time}` : ''}`
-    return [rule, { group, version: `${group} { ${rule.says} }` }]
-  }))
+  return new Map(
+    rules.map((rule) => {
+      const key = `${rule.page}\0${rule.about}`
+      const time = (times.get(key) ?? 0) + 1
+      times.set(key, time)
+      const group = `${rule.beforeSheet ? 'before ' : ''}${rule.about}${time > 1 ? ` #${time}` : ''}`
+      return [rule, { group, version: `${group} { ${rule.says} }` }]
+    }),
+  )
 }
 
-function groupsOf(model: SiteModel, identities: ReadonlyMap<EmbeddedRule, Identity>, sheet: Sheet, choices: LiftChoices): LiftGroup[] {
+function groupsOf(
+  model: SiteModel,
+  identities: ReadonlyMap<EmbeddedRule, Identity>,
+  sheet: Sheet,
+  choices: LiftChoices,
+): LiftGroup[] {
   const groups = new Map<string, Map<string, EmbeddedRule[]>>()
   for (const [rule, { group, version }] of identities) {
     const versions = groups.get(group) ?? new Map<string, EmbeddedRule[]>()
@@ -162,14 +193,34 @@ function groupsOf(model: SiteModel, identities: ReadonlyMap<EmbeddedRule, Identi
   }
   return [...groups].map(([id, members]): LiftGroup => {
     const first = [...members.values()][0]![0]!
-    const versions = [...members].map(([version, own]): LiftVersion => ({ id: version, text: own[0]!.text, pages: own.map(({ page }) => page) }))
+    const versions = [...members].map(([version, own]): LiftVersion => ({
+      id: version,
+      text: own[0]!.text,
+      pages: own.map(({ page }) => page),
+    }))
     const having = new Set(versions.flatMap(({ pages }) => pages))
     const alsoReaches = model.pagePaths.filter((path) => !having.has(path) && reaches(model.page(path), first))
-    const fates = Object.fromEntries(versions.map(({ id: version }): [string, LiftFate] => {
-      const standard: LiftFate = !first.scopable ? (versions.length > 1 ? 'left' : 'everywhere') : versions.length === 1 && alsoReaches.length === 0 ? 'everywhere' : 'apart'
-      return [version, choices.fates?.[version] ?? standard]
-    }))
-    return { id, about: first.about, versions, fates, scopable: first.scopable, joinable: sameRule(sheet, first.about) !== undefined, alsoReaches }
+    const fates = Object.fromEntries(
+      versions.map(({ id: version }): [string, LiftFate] => {
+        const standard: LiftFate = !first.scopable
+          ? versions.length > 1
+            ? 'left'
+            : 'everywhere'
+          : versions.length === 1 && alsoReaches.length === 0
+            ? 'everywhere'
+            : 'apart'
+        return [version, choices.fates?.[version] ?? standard]
+      }),
+    )
+    return {
+      id,
+      about: first.about,
+      versions,
+      fates,
+      scopable: first.scopable,
+      joinable: sameRule(sheet, first.about) !== undefined,
+      alsoReaches,
+    }
   })
 }
 
@@ -187,31 +238,54 @@ interface NamedAttribute {
   readonly list: readonly InlineStyle[]
 }
 
-function attributesOf(model: SiteModel, all: readonly InlineStyle[], sheet: Sheet, isTaken: (name: string) => boolean, taken: Set<string>, choices: LiftChoices): NamedAttribute[] {
+function attributesOf(
+  model: SiteModel,
+  all: readonly InlineStyle[],
+  sheet: Sheet,
+  isTaken: (name: string) => boolean,
+  taken: Set<string>,
+  choices: LiftChoices,
+): NamedAttribute[] {
   const equal = new Map<string, InlineStyle[]>()
   for (const style of all) equal.set(style.says, [...(equal.get(style.says) ?? []), style])
-  const existing = new Map(topStyleRules(sheet).flatMap((rule) => {
-    const name = loneClass(rule)
-    return name === null ? [] : [[normalBody(rule.items, sheet.text), name] as const]
-  }))
+  const existing = new Map(
+    topStyleRules(sheet).flatMap((rule) => {
+      const name = loneClass(rule)
+      return name === null ? [] : [[normalBody(rule.items, sheet.text), name] as const]
+    }),
+  )
   return [...equal].map(([says, list]) => {
     const chosen = choices.names?.[says]
     const join = existing.get(says)
     const tags = new Set(list.map(({ element }) => element.tag))
-    const name = chosen || join || suggestClass(tags.size === 1 ? [...tags][0]! : '', parseDeclarations(says).items, isTaken)
+    const name =
+      chosen || join || suggestClass(tags.size === 1 ? [...tags][0]! : '', parseDeclarations(says).items, isTaken)
     taken.add(name)
     return {
       list,
       attribute: {
-        id: says, says, name, joins: join !== undefined && name === join, left: chosen === '',
-        places: list.map(({ page, element }) => ({ page, offset: element.place!.attributes['style']!.from, element: element.tag })),
+        id: says,
+        says,
+        name,
+        joins: join !== undefined && name === join,
+        left: chosen === '',
+        places: list.map(({ page, element }) => ({
+          page,
+          offset: element.place!.attributes['style']!.from,
+          element: element.tag,
+        })),
       },
     }
   })
 }
 
 /** The rule of a class that stands in for style attributes: strong enough to beat what the attributes beat. */
-function classRule(model: SiteModel, { name, says }: LiftAttribute, list: readonly InlineStyle[], sheet: Sheet): string {
+function classRule(
+  model: SiteModel,
+  { name, says }: LiftAttribute,
+  list: readonly InlineStyle[],
+  sheet: Sheet,
+): string {
   let classes = 0
   let important = false
   for (const { page, element } of list) {
@@ -220,14 +294,18 @@ function classRule(model: SiteModel, { name, says }: LiftAttribute, list: readon
       for (const { specificity, pseudo, source } of styles.styles[element.index]!.matched.rules) {
         if (pseudo !== '' || source.kind === 'user-agent') continue
         if (specificity[0] > 0) important = true
-        else if (specificity[1] > 1 || (specificity[1] === 1 && specificity[2] > 0)) classes = Math.max(classes, specificity[1] + (specificity[2] > 0 ? 1 : 0))
+        else if (specificity[1] > 1 || (specificity[1] === 1 && specificity[2] > 0))
+          classes = Math.max(classes, specificity[1] + (specificity[2] > 0 ? 1 : 0))
       }
     }
   }
   const selector = `.${name}`.repeat(important ? 1 : Math.max(1, classes))
   const eol = lineEndOf(sheet.text)
   const unit = indentUnit(sheet)
-  const body = parseDeclarations(says).items.map(({ property, value, important: own }) => `${unit}${property}: ${value}${own || important ? ' !important' : ''};${eol}`)
+  const body = parseDeclarations(says).items.map(
+    ({ property, value, important: own }) =>
+      `${unit}${property}: ${value}${own || important ? ' !important' : ''};${eol}`,
+  )
   return `${selector} {${eol}${body.join('')}}`
 }
 
@@ -236,24 +314,43 @@ function tidy(text: string, sheet: Sheet): string {
   const lines = text.split(/\r\n|\r|\n/)
   const last = lines.at(-1)!
   const own = lines.length > 1 ? /^[ \t]*/.exec(last)![0] : ''
-  return lines.map((line, at) => (at === 0 || !line.startsWith(own) ? line.trimStart() === line ? line : at === 0 ? line : line.trimStart() : line.slice(own.length))).join(lineEndOf(sheet.text))
+  return lines
+    .map((line, at) =>
+      at === 0 || !line.startsWith(own)
+        ? line.trimStart() === line
+          ? line
+          : at === 0
+            ? line
+            : line.trimStart()
+        : line.slice(own.length),
+    )
+    .join(lineEndOf(sheet.text))
 }
 
 /** The last rule of the sheet that stands outside every condition and has this very selector. */
 function sameRule(sheet: Sheet, about: string): StyleRule | undefined {
-  return topStyleRules(sheet).filter(({ selector, closed }) => closed && normalList(selector) === about).at(-1)
+  return topStyleRules(sheet)
+    .filter(({ selector, closed }) => closed && normalList(selector) === about)
+    .at(-1)
 }
 
 /** Lets rules of the sheet take in what lifted ones of the same selector say: values replaced in place, the rest added. */
 function joinSplices(sheet: Sheet, joined: readonly EmbeddedRule[]): Splice[] {
   const edits = joined.flatMap((rule) => {
     const lifted = topStyleRules(parseSheet(rule.text))[0]
-    return (lifted ? declarationsOf(lifted) : []).map(({ property, value, important }) => (now: Sheet): readonly Splice[] => {
-      const own = sameRule(now, rule.about)
-      if (!own) return []
-      const there = declarationsOf(own).filter((each) => each.property === property && each.important === important).at(-1)
-      return there ? setValue(there, value) : addDeclaration(now, own, property, important ? `${value} !important` : value)
-    })
+    return (lifted ? declarationsOf(lifted) : []).map(
+      ({ property, value, important }) =>
+        (now: Sheet): readonly Splice[] => {
+          const own = sameRule(now, rule.about)
+          if (!own) return []
+          const there = declarationsOf(own)
+            .filter((each) => each.property === property && each.important === important)
+            .at(-1)
+          return there
+            ? setValue(there, value)
+            : addDeclaration(now, own, property, important ? `${value} !important` : value)
+        },
+    )
   })
   return edits.length === 0 ? [] : diffTexts(sheet.text, editInTurn(sheet.text, edits))
 }
@@ -263,9 +360,20 @@ function sheetSplices(sheet: Sheet, before: readonly string[], behind: readonly 
   const eol = lineEndOf(text)
   const splices: Splice[] = []
   if (before.length > 0) {
-    const head = sheet.rules.filter((rule, at) => rule.kind === 'at' && !rule.block && sheet.rules.slice(0, at).every((each) => each.kind === 'at' && !each.block)).at(-1)
+    const head = sheet.rules
+      .filter(
+        (rule, at) =>
+          rule.kind === 'at' &&
+          !rule.block &&
+          sheet.rules.slice(0, at).every((each) => each.kind === 'at' && !each.block),
+      )
+      .at(-1)
     const at = head ? head.to : text.startsWith('\uFEFF') ? 1 : 0
-    splices.push({ from: at, to: at, insert: (head ? eol + eol : '') + before.join(eol + eol) + (head ? '' : eol + eol) })
+    splices.push({
+      from: at,
+      to: at,
+      insert: (head ? eol + eol : '') + before.join(eol + eol) + (head ? '' : eol + eol),
+    })
   }
   if (behind.length > 0) {
     const lead = text.trim() === '' ? '' : /(?:\r\n|\r|\n)[ \t]*$/.test(text) ? eol : eol + eol
@@ -274,7 +382,12 @@ function sheetSplices(sheet: Sheet, before: readonly string[], behind: readonly 
   return splices
 }
 
-function pageSplices(page: Page, removed: readonly EmbeddedRule[], classes: readonly { readonly element: number; readonly name: string }[], own: string | undefined): Splice[] {
+function pageSplices(
+  page: Page,
+  removed: readonly EmbeddedRule[],
+  classes: readonly { readonly element: number; readonly name: string }[],
+  own: string | undefined,
+): Splice[] {
   const splices: Splice[] = []
   for (const block of new Set(removed.map((rule) => rule.block))) {
     const element = page.elements[block]!
@@ -299,7 +412,11 @@ function pageSplices(page: Page, removed: readonly EmbeddedRule[], classes: read
     if (page.root.place) splices.push(...changeClasses(page, page.root, [own]))
     else {
       const start = page.doctypeEnd ?? (page.text.startsWith('\uFEFF') ? 1 : 0)
-      splices.push({ from: start, to: start, insert: `${page.doctypeEnd === null ? '' : lineEndOf(page.text)}<html class="${own}">` })
+      splices.push({
+        from: start,
+        to: start,
+        insert: `${page.doctypeEnd === null ? '' : lineEndOf(page.text)}<html class="${own}">`,
+      })
     }
   }
   return splices
@@ -308,6 +425,7 @@ function pageSplices(page: Page, removed: readonly EmbeddedRule[], classes: read
 /** The style attribute gives its place to the class, or to nothing where the element has classes already. */
 function swapStyle(page: Page, element: Page['elements'][number], name: string): Splice[] {
   const at = element.place!.attributes['style']!
-  if (element.attributes.has('class')) return [...changeClasses(page, element, [name]), ...removeAttribute(page, element, 'style')]
+  if (element.attributes.has('class'))
+    return [...changeClasses(page, element, [name]), ...removeAttribute(page, element, 'style')]
   return [{ from: at.from, to: at.to, insert: `class="${name}"` }]
 }

@@ -21,7 +21,10 @@ export function setAttribute(page: Page, element: PageElement, name: string, val
 /** The splice that writes attributes, ready as text, behind those an element has. */
 export function addAttributes({ place, tag }: PageElement, written: string): Splice[] {
   if (!place) return []
-  const last = Object.values(place.attributes).reduce((end, each) => Math.max(end, each.to), place.startTag.from + 1 + tag.length)
+  const last = Object.values(place.attributes).reduce(
+    (end, each) => Math.max(end, each.to),
+    place.startTag.from + 1 + tag.length,
+  )
   return [{ from: last, to: last, insert: ` ${written}` }]
 }
 
@@ -52,9 +55,16 @@ export function escapeText(text: string): string {
 }
 
 /** Adds and removes class names, the others staying as they are. */
-export function changeClasses(page: Page, element: PageElement, add: readonly string[], remove: readonly string[] = []): Splice[] {
+export function changeClasses(
+  page: Page,
+  element: PageElement,
+  add: readonly string[],
+  remove: readonly string[] = [],
+): Splice[] {
   const before = (element.attributes.get('class') ?? '').split(/[ \t\n\f\r]+/).filter((name) => name !== '')
   const after = [...before.filter((name) => !remove.includes(name)), ...add.filter((name) => !before.includes(name))]
   if (after.join(' ') === before.join(' ')) return []
-  return after.length === 0 ? removeAttribute(page, element, 'class') : setAttribute(page, element, 'class', after.join(' '))
+  return after.length === 0
+    ? removeAttribute(page, element, 'class')
+    : setAttribute(page, element, 'class', after.join(' '))
 }

@@ -3,7 +3,14 @@ import type { PageElement } from './tree.ts'
 
 /** An element as people would point at it: `p.note`, `div#top`. */
 export function describeElement(element: PageElement): string {
-  return element.tag + (element.id ? `#${element.id}` : '') + element.classes.slice(0, 2).map((name) => `.${name}`).join('')
+  return (
+    element.tag +
+    (element.id ? `#${element.id}` : '') +
+    element.classes
+      .slice(0, 2)
+      .map((name) => `.${name}`)
+      .join('')
+  )
 }
 
 /** The element and those around it, outermost first. */

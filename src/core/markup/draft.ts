@@ -25,7 +25,11 @@ export class DraftComment extends Draft {
 }
 
 export class DraftDoctype extends Draft {
-  constructor(readonly name: string, readonly publicId: string, readonly systemId: string) {
+  constructor(
+    readonly name: string,
+    readonly publicId: string,
+    readonly systemId: string,
+  ) {
     super()
   }
 }
@@ -39,7 +43,11 @@ export class DraftElement extends Draft {
   attributePlaces: Token.LocationWithAttributes['attrs'] | undefined
   content: DraftFragment | null = null
 
-  constructor(readonly tagName: string, readonly namespaceURI: html.NS, readonly attrs: Token.Attribute[]) {
+  constructor(
+    readonly tagName: string,
+    readonly namespaceURI: html.NS,
+    readonly attrs: Token.Attribute[],
+  ) {
     super()
   }
 
@@ -61,7 +69,18 @@ export class DraftDocument extends Draft {
 export type DraftParent = DraftDocument | DraftFragment | DraftElement
 export type DraftChild = DraftElement | DraftText | DraftComment | DraftDoctype
 type DraftNode = DraftParent | DraftChild
-export type DraftMap = TreeAdapterTypeMap<DraftNode, DraftParent, DraftChild, DraftDocument, DraftFragment, DraftElement, DraftComment, DraftText, DraftElement, DraftDoctype>
+export type DraftMap = TreeAdapterTypeMap<
+  DraftNode,
+  DraftParent,
+  DraftChild,
+  DraftDocument,
+  DraftFragment,
+  DraftElement,
+  DraftComment,
+  DraftText,
+  DraftElement,
+  DraftDoctype
+>
 
 function insert(parent: DraftParent, node: DraftChild, at: number): void {
   parent.childNodes.splice(at, 0, node)
@@ -142,7 +161,11 @@ export const DRAFTS: TreeAdapter<DraftMap> = {
 
 /** parse5's parser, but for one thing: the place of a start tag goes to its element as it is, not in a copy with a copy inside. */
 export class DraftParser extends Parser<DraftMap> {
-  override _attachElementToTree(element: DraftElement, location: Token.LocationWithAttributes | null, { parent, beforeElement }: Parameters<Parser<DraftMap>['_attachElementToTree']>[2]): void {
+  override _attachElementToTree(
+    element: DraftElement,
+    location: Token.LocationWithAttributes | null,
+    { parent, beforeElement }: Parameters<Parser<DraftMap>['_attachElementToTree']>[2],
+  ): void {
     if (location) this.treeAdapter.setNodeSourceCodeLocation(element, location as Token.ElementLocation)
     if (beforeElement) this.treeAdapter.insertBefore(parent, element, beforeElement)
     else this.treeAdapter.appendChild(parent, element)

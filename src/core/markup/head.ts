@@ -6,7 +6,10 @@ import { firstByTag, type Page } from './tree.ts'
 export function intoHead(page: Page, tag: string): Splice[] {
   const head = firstByTag(page, 'head')
   if (!head?.place) return []
-  const charset = head.children.find(({ tag: name, attributes }) => name === 'meta' && (attributes.has('charset') || /content-type/i.test(attributes.get('http-equiv') ?? '')))
+  const charset = head.children.find(
+    ({ tag: name, attributes }) =>
+      name === 'meta' && (attributes.has('charset') || /content-type/i.test(attributes.get('http-equiv') ?? '')),
+  )
   if (charset?.place) return [insertLine(page.text, charset.place.to, tag, charset.place.from)]
   return [insertLine(page.text, head.place.startTag.to, tag, head.place.startTag.from, '  ')]
 }

@@ -29,13 +29,28 @@ export interface Navigation {
 
 /** The navigations of a page. Links of one list, or the links that stand directly in a `nav`, can change places. */
 export function navigationsIn(page: Page): Navigation[] {
-  return page.elements.filter(({ tag, html, place }) => html && tag === 'nav' && place).map((nav) => {
-    const links = descendantsOf(page, nav).filter(({ tag, attributes }) => tag === 'a' && attributes.has('href'))
-    return { index: nav.index, label: nav.attributes.get('aria-label') ?? '', links: links.flatMap((link): NavLink[] => {
-      const item = itemOf(link, nav)
-      return item.place ? [{ index: link.index, words: textOf(page, link) || (link.attributes.get('aria-label') ?? ''), href: link.attributes.get('href')!, range: { from: item.place.from, to: item.place.to } }] : []
-    }) }
-  })
+  return page.elements
+    .filter(({ tag, html, place }) => html && tag === 'nav' && place)
+    .map((nav) => {
+      const links = descendantsOf(page, nav).filter(({ tag, attributes }) => tag === 'a' && attributes.has('href'))
+      return {
+        index: nav.index,
+        label: nav.attributes.get('aria-label') ?? '',
+        links: links.flatMap((link): NavLink[] => {
+          const item = itemOf(link, nav)
+          return item.place
+            ? [
+                {
+                  index: link.index,
+                  words: textOf(page, link) || (link.attributes.get('aria-label') ?? ''),
+                  href: link.attributes.get('href')!,
+                  range: { from: item.place.from, to: item.place.to },
+                },
+              ]
+            : []
+        }),
+      }
+    })
 }
 
 function itemOf(link: PageElement, nav: PageElement): PageElement {
@@ -47,10 +62,18 @@ function itemOf(link: PageElement, nav: PageElement): PageElement {
 export function moveLink(page: Page, { links }: Navigation, from: number, to: number): Splice[] {
   const ranges = links.map(({ range }) => range)
   // Items inside one another, such as submenus, have no order among each other.
-  if (from === to || !ranges[from] || !ranges[to] || ranges.some((range, at) => at > 0 && range.from < ranges[at - 1]!.to)) return []
+  if (
+    from === to ||
+    !ranges[from] ||
+    !ranges[to] ||
+    ranges.some((range, at) => at > 0 && range.from < ranges[at - 1]!.to)
+  )
+    return []
   const order = ranges.map((_, at) => at)
   order.splice(to, 0, ...order.splice(from, 1))
-  return order.flatMap((source, at) => (source === at ? [] : [{ ...ranges[at]!, insert: page.text.slice(ranges[source]!.from, ranges[source]!.to) }]))
+  return order.flatMap((source, at) =>
+    source === at ? [] : [{ ...ranges[at]!, insert: page.text.slice(ranges[source]!.from, ranges[source]!.to) }],
+  )
 }
 
 /** Leads a link to another address. */
@@ -79,14 +102,21 @@ export function addLink(page: Page, { index, links }: Navigation, words: string,
   const nav = page.elements[index]!
   if (!last) {
     const end = nav.place?.endTag?.from
-    return end === undefined ? [] : [{ from: end, to: end, insert: `<a href="${escapeAttribute(href)}">${escapeText(words)}</a>` }]
+    return end === undefined
+      ? []
+      : [{ from: end, to: end, insert: `<a href="${escapeAttribute(href)}">${escapeText(words)}</a>` }]
   }
   const { text } = page
   const link = page.elements[last.index]!
   const inner = { from: link.place!.startTag.to, to: link.place!.endTag?.from ?? link.place!.to }
   const address = valueRange(page, link, 'href')
-  const tag = address ? text.slice(last.range.from, address.from) + escapeAttribute(href) + text.slice(address.to, inner.from) : text.slice(last.range.from, inner.from)
-  const made = tag.replace(/\s+aria-current(?:=(?:"[^"]*"|'[^']*'|[^\s>]*))?/i, '') + escapeText(words) + text.slice(inner.to, last.range.to)
+  const tag = address
+    ? text.slice(last.range.from, address.from) + escapeAttribute(href) + text.slice(address.to, inner.from)
+    : text.slice(last.range.from, inner.from)
+  const made =
+    tag.replace(/\s+aria-current(?:=(?:"[^"]*"|'[^']*'|[^\s>]*))?/i, '') +
+    escapeText(words) +
+    text.slice(inner.to, last.range.to)
   const gap = beginsLine(text, last.range.from) ? lineEndOf(text) + indentAt(text, last.range.from) : ' '
   return [{ from: last.range.to, to: last.range.to, insert: gap + made }]
 }

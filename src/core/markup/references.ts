@@ -23,12 +23,32 @@ export interface Reference extends Range {
  * "valid URL", with the obsolete ones that browsers still follow. `srcset`, `style` and refreshes are read apart.
  */
 const ADDRESSES: Readonly<Record<string, Readonly<Record<string, ReferenceKind>>>> = {
-  a: { href: 'link' }, area: { href: 'link' }, form: { action: 'link' }, button: { formaction: 'link' }, iframe: { src: 'link' }, frame: { src: 'link' },
-  input: { src: 'image', formaction: 'link' }, img: { src: 'image', longdesc: 'link' }, source: { src: 'media' }, video: { src: 'media', poster: 'image' }, audio: { src: 'media' }, track: { src: 'media' },
-  embed: { src: 'media' }, object: { data: 'media' }, script: { src: 'script' }, base: { href: 'other' },
-  blockquote: { cite: 'other' }, q: { cite: 'other' }, del: { cite: 'other' }, ins: { cite: 'other' },
-  body: { background: 'image' }, table: { background: 'image' }, td: { background: 'image' }, th: { background: 'image' },
-  image: { href: 'image', 'xlink:href': 'image' }, use: { href: 'image', 'xlink:href': 'image' },
+  a: { href: 'link' },
+  area: { href: 'link' },
+  form: { action: 'link' },
+  button: { formaction: 'link' },
+  iframe: { src: 'link' },
+  frame: { src: 'link' },
+  input: { src: 'image', formaction: 'link' },
+  img: { src: 'image', longdesc: 'link' },
+  source: { src: 'media' },
+  video: { src: 'media', poster: 'image' },
+  audio: { src: 'media' },
+  track: { src: 'media' },
+  embed: { src: 'media' },
+  object: { data: 'media' },
+  script: { src: 'script' },
+  base: { href: 'other' },
+  blockquote: { cite: 'other' },
+  q: { cite: 'other' },
+  del: { cite: 'other' },
+  ins: { cite: 'other' },
+  body: { background: 'image' },
+  table: { background: 'image' },
+  td: { background: 'image' },
+  th: { background: 'image' },
+  image: { href: 'image', 'xlink:href': 'image' },
+  use: { href: 'image', 'xlink:href': 'image' },
 }
 
 /** Every address on a page, in the order of the text. */
@@ -45,7 +65,8 @@ function addReferences(page: Page, element: PageElement, found: Reference[]): vo
   if (attributes.size === 0 && tag !== 'style') return
   const single = ADDRESSES[tag]
   if (single) for (const name in single) if (attributes.has(name)) addSingle(page, element, name, single[name]!, found)
-  if (tag === 'link' && attributes.has('href')) addSingle(page, element, 'href', linkKind(attributes.get('rel') ?? ''), found)
+  if (tag === 'link' && attributes.has('href'))
+    addSingle(page, element, 'href', linkKind(attributes.get('rel') ?? ''), found)
   if (attributes.has('srcset') && (tag === 'img' || tag === 'source')) addSet(page, element, 'srcset', found)
   if (tag === 'link' && attributes.has('imagesrcset')) addSet(page, element, 'imagesrcset', found)
   if (tag === 'meta' && /^\s*refresh\s*$/i.test(attributes.get('http-equiv') ?? '')) addRefresh(page, element, found)
@@ -53,7 +74,8 @@ function addReferences(page: Page, element: PageElement, found: Reference[]): vo
     const at = valueRange(page, element, 'style')
     const raw = at ? page.text.slice(at.from, at.to) : ''
     // Where entities stand in for characters the places would not agree; such addresses are left as they are.
-    if (at && /url\(/i.test(raw) && !raw.includes('&')) addSheet(raw, element, 'style', at.from, found, quoteAt(page.text, at.from))
+    if (at && /url\(/i.test(raw) && !raw.includes('&'))
+      addSheet(raw, element, 'style', at.from, found, quoteAt(page.text, at.from))
   }
   if (tag === 'style' && element.rawText) addSheet(element.rawText.text, element, '', element.rawText.from, found, '')
 }
@@ -76,7 +98,15 @@ function addSingle(page: Page, element: PageElement, name: string, kind: Referen
   const lead = /^\s*/.exec(raw)![0].length
   const url = element.attributes.get(name)!.trim()
   const quote = quoteAt(page.text, at.from)
-  found.push({ url, kind, element, attribute: name, from: at.from + lead, to: at.from + raw.trimEnd().length, write: (next) => writeIn(next, quote) })
+  found.push({
+    url,
+    kind,
+    element,
+    attribute: name,
+    from: at.from + lead,
+    to: at.from + raw.trimEnd().length,
+    write: (next) => writeIn(next, quote),
+  })
 }
 
 function writeIn(url: string, quote: string): string {
@@ -94,12 +124,22 @@ function addSet(page: Page, element: PageElement, name: string, found: Reference
     const written = match[1]!
     const url = written.replace(/,+$/, '')
     const from = at.from + match.index + match[0].length - written.length
-    if (url !== '') found.push({ url: url.replaceAll('&amp;', '&'), kind: 'image', element, attribute: name, from, to: from + url.length, write: (next) => escapeAttribute(next, quote || '"') })
+    if (url !== '')
+      found.push({
+        url: url.replaceAll('&amp;', '&'),
+        kind: 'image',
+        element,
+        attribute: name,
+        from,
+        to: from + url.length,
+        write: (next) => escapeAttribute(next, quote || '"'),
+      })
     if (url !== written) continue
     // Descriptors up to the next comma outside parentheses.
     let depth = 0
     let end = candidate.lastIndex
-    for (; end < raw.length && (depth > 0 || raw[end] !== ','); end++) depth += raw[end] === '(' ? 1 : raw[end] === ')' ? -1 : 0
+    for (; end < raw.length && (depth > 0 || raw[end] !== ','); end++)
+      depth += raw[end] === '(' ? 1 : raw[end] === ')' ? -1 : 0
     candidate.lastIndex = end
   }
 }
@@ -112,11 +152,35 @@ function addRefresh(page: Page, element: PageElement, found: Reference[]): void 
   const from = at.from + match[0].length
   const rest = page.text.slice(from, at.to)
   const end = match[1] && rest.includes(match[1]) ? rest.indexOf(match[1]) : rest.trimEnd().length
-  if (end > 0) found.push({ url: rest.slice(0, end).replaceAll('&amp;', '&'), kind: 'link', element, attribute: 'content', from, to: from + end, write: (next) => escapeAttribute(next, quoteAt(page.text, at.from) || '"') })
+  if (end > 0)
+    found.push({
+      url: rest.slice(0, end).replaceAll('&amp;', '&'),
+      kind: 'link',
+      element,
+      attribute: 'content',
+      from,
+      to: from + end,
+      write: (next) => escapeAttribute(next, quoteAt(page.text, at.from) || '"'),
+    })
 }
 
-function addSheet(text: string, element: PageElement, attribute: string, base: number, found: Reference[], outer: string): void {
+function addSheet(
+  text: string,
+  element: PageElement,
+  attribute: string,
+  base: number,
+  found: Reference[],
+  outer: string,
+): void {
   for (const { url, from, to, kind, quote } of addressesIn(text, base)) {
-    found.push({ url, kind, element, attribute, from, to, write: (next) => (outer === '' ? writeAddress(next, quote) : escapeAttribute(writeAddress(next, quote), outer)) })
+    found.push({
+      url,
+      kind,
+      element,
+      attribute,
+      from,
+      to,
+      write: (next) => (outer === '' ? writeAddress(next, quote) : escapeAttribute(writeAddress(next, quote), outer)),
+    })
   }
 }

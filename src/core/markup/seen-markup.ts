@@ -2,11 +2,22 @@ import html5 from 'html-validate/elements/html5'
 import type { Page, PageElement } from './tree.ts'
 
 /** What decides about an element's children among each other: then their order counts, else only which there are. */
-const ORDERED = new Set(Object.entries(html5).filter(([, meta]) =>
-  meta && ('permittedOrder' in meta || 'requiredContent' in meta || (Array.isArray(meta.permittedContent) && meta.permittedContent.some((each) => typeof each === 'string' && each.endsWith('?'))))).map(([tag]) => tag))
+const ORDERED = new Set(
+  Object.entries(html5)
+    .filter(
+      ([, meta]) =>
+        meta &&
+        ('permittedOrder' in meta ||
+          'requiredContent' in meta ||
+          (Array.isArray(meta.permittedContent) &&
+            meta.permittedContent.some((each) => typeof each === 'string' && each.endsWith('?')))),
+    )
+    .map(([tag]) => tag),
+)
 
 /** Attributes whose value is the author's own: only whether there is one counts. */
-const FREE = /^(?:id|class|href|src|alt|title|style|content|name|value|sizes|action|placeholder|for|poster|cite|datetime|data-.*|aria-(?:label|labelledby|describedby|controls|details)|d|points|viewbox)$/
+const FREE =
+  /^(?:id|class|href|src|alt|title|style|content|name|value|sizes|action|placeholder|for|poster|cite|datetime|data-.*|aria-(?:label|labelledby|describedby|controls|details)|d|points|viewbox)$/
 
 const VOID = new Set('area base br col embed hr img input link meta source track wbr'.split(' '))
 
@@ -97,7 +108,12 @@ function attributesOf({ attributes }: PageElement): string {
   for (const [name, value] of attributes) {
     // A srcset asks for sizes when it names widths.
     if (name === 'srcset') parts.push(/\s\d+w\b/.test(value) ? 'srcset=w' : 'srcset=')
-    else parts.push(FREE.test(name) ? `${name}${value === '' ? '0' : /\s/.test(value) ? '2' : '1'}` : `${name}=${value.toLowerCase().replace(/\d+/g, '0')}`)
+    else
+      parts.push(
+        FREE.test(name)
+          ? `${name}${value === '' ? '0' : /\s/.test(value) ? '2' : '1'}`
+          : `${name}=${value.toLowerCase().replace(/\d+/g, '0')}`,
+      )
   }
   return parts.sort().join(',')
 }

@@ -77,7 +77,9 @@ export function parsePage(text: string): Page {
   const elements: PageElement[] = []
   const comments: PageComment[] = []
   const keepComments = (nodes: readonly DraftChild[]) => {
-    for (const node of nodes) if (node instanceof DraftComment && node.from >= 0) comments.push({ text: node.data, from: node.from, to: node.to })
+    for (const node of nodes)
+      if (node instanceof DraftComment && node.from >= 0)
+        comments.push({ text: node.data, from: node.from, to: node.to })
   }
   let doctypeEnd: number | null = null
   keepComments(document.childNodes)
@@ -99,7 +101,15 @@ export function parsePage(text: string): Page {
     for (let at = inner.length - 1; at >= 0; at--) open.push({ node: inner[at]!, parent: element, position: at })
   }
   comments.sort((a, b) => a.from - b.from)
-  return { text, elements, root: elements[0]!, quirks: document.mode === html.DOCUMENT_MODE.QUIRKS, doctypeEnd, comments, mended }
+  return {
+    text,
+    elements,
+    root: elements[0]!,
+    quirks: document.mode === html.DOCUMENT_MODE.QUIRKS,
+    doctypeEnd,
+    comments,
+    mended,
+  }
 }
 
 function pageElement(node: DraftElement, parent: PageElement | null, position: number, index: number): PageElement {
@@ -119,14 +129,34 @@ function pageElement(node: DraftElement, parent: PageElement | null, position: n
     position,
     texts: content.texts,
     empty: content.empty,
-    place: from < 0 ? null : new Place(from, to, startTo, endFrom, endTo, node.attributePlaces ? attributePlaces(node.attributePlaces) : NO_PLACES),
-    rawText: RAW_TEXT.has(tagName) && first instanceof DraftText && first.from >= 0 ? { text: first.value, from: first.from } : null,
+    place:
+      from < 0
+        ? null
+        : new Place(
+            from,
+            to,
+            startTo,
+            endFrom,
+            endTo,
+            node.attributePlaces ? attributePlaces(node.attributePlaces) : NO_PLACES,
+          ),
+    rawText:
+      RAW_TEXT.has(tagName) && first instanceof DraftText && first.from >= 0
+        ? { text: first.value, from: first.from }
+        : null,
   }
 }
 
 /** Five numbers and the attributes; the ranges are made when they are asked for, for a large site has millions. */
 class Place implements ElementPlace {
-  constructor(readonly from: number, readonly to: number, private readonly startTo: number, private readonly endFrom: number, private readonly endTo: number, readonly attributes: ElementPlace['attributes']) {}
+  constructor(
+    readonly from: number,
+    readonly to: number,
+    private readonly startTo: number,
+    private readonly endFrom: number,
+    private readonly endTo: number,
+    readonly attributes: ElementPlace['attributes'],
+  ) {}
 
   get contentFrom(): number {
     return this.startTo
@@ -167,7 +197,9 @@ function classesOf(value: string | undefined): readonly string[] {
   return value === undefined ? NO_CLASSES : value.split(/[ \t\n\f\r]+/).filter((name) => name !== '')
 }
 
-function attributePlaces(attrs: Readonly<Record<string, { startOffset: number; endOffset: number }>>): ElementPlace['attributes'] {
+function attributePlaces(
+  attrs: Readonly<Record<string, { startOffset: number; endOffset: number }>>,
+): ElementPlace['attributes'] {
   const places: Record<string, Range> = {}
   for (const name in attrs) places[name] = { from: attrs[name]!.startOffset, to: attrs[name]!.endOffset }
   return places
@@ -176,7 +208,11 @@ function attributePlaces(attrs: Readonly<Record<string, { startOffset: number; e
 const NO_TEXT: readonly Range[] = []
 
 /** What is to be known of an element's children, in one look at them. */
-function contentOf(nodes: readonly DraftChild[]): { readonly texts: readonly Range[]; readonly empty: boolean; readonly elements: boolean } {
+function contentOf(nodes: readonly DraftChild[]): {
+  readonly texts: readonly Range[]
+  readonly empty: boolean
+  readonly elements: boolean
+} {
   let texts: Range[] | null = null
   let empty = true
   let elements = false
@@ -218,7 +254,9 @@ export function textOf(page: Page, element: PageElement): string {
     .flatMap(({ texts }) => texts)
     .sort((a, b) => a.from - b.from)
     .map(({ from, to }) => page.text.slice(from, to))
-    .join(' ').replace(/\s+/g, ' ').trim()
+    .join(' ')
+    .replace(/\s+/g, ' ')
+    .trim()
 }
 
 const byTag = memo((page: Page) => {

@@ -11,9 +11,23 @@ export interface MarkupFault {
 
 /** html-validate's rules that tell where browsers must guess or ignore; style and taste are left aside, other rules of the fit check hold the rest. */
 const RULES = [
-  'attr-spacing', 'attribute-allowed-values', 'close-attr', 'close-order', 'deprecated', 'element-name', 'element-permitted-content', 'element-permitted-occurrences',
-  'element-permitted-order', 'element-permitted-parent', 'element-required-ancestor', 'element-required-attributes', 'no-deprecated-attr', 'no-dup-attr', 'no-multiple-main',
-  'unrecognized-char-ref', 'void-content',
+  'attr-spacing',
+  'attribute-allowed-values',
+  'close-attr',
+  'close-order',
+  'deprecated',
+  'element-name',
+  'element-permitted-content',
+  'element-permitted-occurrences',
+  'element-permitted-order',
+  'element-permitted-parent',
+  'element-required-ancestor',
+  'element-required-attributes',
+  'no-deprecated-attr',
+  'no-dup-attr',
+  'no-multiple-main',
+  'unrecognized-char-ref',
+  'void-content',
 ]
 
 let validator: HtmlValidate | null = null
@@ -21,8 +35,17 @@ const seen = new SeenMarkup()
 
 /** Everything html-validate finds about a page's markup, but for a missing language, which has a rule of its own. */
 export function messagesFor(text: string): Message[] {
-  validator ??= new HtmlValidate(new StaticConfigLoader({ root: true, elements: ['html5'], rules: Object.fromEntries(RULES.map((rule) => [rule, 'error'])) }))
-  return validator.validateStringSync(text).results.flatMap(({ messages }) => messages).filter(({ ruleId, message }) => !(ruleId === 'element-required-attributes' && /<html>.*"lang"/.test(message)))
+  validator ??= new HtmlValidate(
+    new StaticConfigLoader({
+      root: true,
+      elements: ['html5'],
+      rules: Object.fromEntries(RULES.map((rule) => [rule, 'error'])),
+    }),
+  )
+  return validator
+    .validateStringSync(text)
+    .results.flatMap(({ messages }) => messages)
+    .filter(({ ruleId, message }) => !(ruleId === 'element-required-attributes' && /<html>.*"lang"/.test(message)))
 }
 
 /**
@@ -39,9 +62,18 @@ export function markupFaults(page: Page): MarkupFault[] {
   }
   const misplaced = misplacedRegions(page)
   // The validator speaks of a second body, or of a stray end tag, where somebody wrote a region outside the body.
-  const rest = misplaced.length === 0 ? messages : messages.filter(({ ruleId, message }) => !(/<\/?(?:body|head)>/.test(message) && /close-order|permitted/.test(ruleId)))
+  const rest =
+    misplaced.length === 0
+      ? messages
+      : messages.filter(
+          ({ ruleId, message }) => !(/<\/?(?:body|head)>/.test(message) && /close-order|permitted/.test(ruleId)),
+        )
   const faults = [...misplaced, ...rest.flatMap(inWords)]
-  return faults.filter((fault, at) => faults.findIndex(({ from, message }) => from === fault.from && message === fault.message) === at).sort((a, b) => a.from - b.from)
+  return faults
+    .filter(
+      (fault, at) => faults.findIndex(({ from, message }) => from === fault.from && message === fault.message) === at,
+    )
+    .sort((a, b) => a.from - b.from)
 }
 
 const REGION = new Set(['header', 'nav', 'main', 'footer', 'aside', 'section', 'article', 'div', 'p'])
@@ -53,8 +85,20 @@ function misplacedRegions(page: Page): MarkupFault[] {
   return page.elements.flatMap(({ tag, html, place, parent }): MarkupFault[] => {
     if (!html || !place || !REGION.has(tag) || parent?.tag !== 'body') return []
     const at = { from: place.startTag.from, to: place.startTag.to }
-    if (place.from > bodyEnd) return [{ ...at, message: `<${tag}> stands behind </body>. Browsers move it back into the body; write it before </body>.` }]
-    if (place.from < headEnd) return [{ ...at, message: `<${tag}> stands in the head. Browsers end the head there, so what follows in it is read as content; write it into the body.` }]
+    if (place.from > bodyEnd)
+      return [
+        {
+          ...at,
+          message: `<${tag}> stands behind </body>. Browsers move it back into the body; write it before </body>.`,
+        },
+      ]
+    if (place.from < headEnd)
+      return [
+        {
+          ...at,
+          message: `<${tag}> stands in the head. Browsers end the head there, so what follows in it is read as content; write it into the body.`,
+        },
+      ]
     return []
   })
 }
@@ -73,29 +117,52 @@ const quoted = (message: string) => /'(<\/?[^']*>)'/.exec(message)?.[1] ?? ''
 /** Each rule's messages in plain words; '' for messages that only repeat another one. */
 const WORDS: Readonly<Record<string, (message: string, context: Context) => string>> = {
   'close-order': (message) => {
-    if (message.startsWith('Unclosed')) return `${quoted(message)} is never closed, so what follows may end up inside it.`
-    if (message.startsWith('Stray')) return message.includes('</p>') ? '</p> closes nothing: browsers ended the paragraph before a block that cannot stand in it.' : `${quoted(message)} closes nothing that is open here; browsers skip it.`
+    if (message.startsWith('Unclosed'))
+      return `${quoted(message)} is never closed, so what follows may end up inside it.`
+    if (message.startsWith('Stray'))
+      return message.includes('</p>')
+        ? '</p> closes nothing: browsers ended the paragraph before a block that cannot stand in it.'
+        : `${quoted(message)} closes nothing that is open here; browsers skip it.`
     return ''
   },
   'element-permitted-content': (_, { kind, parent, ancestor, child }) =>
     kind === 'descendant'
       ? `${String(child)} may not stand anywhere inside ${String(ancestor)}.`
-      : parent === '<ul>' || parent === '<ol>' ? `${String(child)} stands directly in ${String(parent)}; only <li> may.` : `${String(child)} may not stand directly in ${String(parent)}.`,
-  'element-permitted-parent': (_, { child, rules }) => `${String(child)} must stand in ${(rules as string[]).filter((tag) => tag !== 'template').map((tag) => `<${tag}>`).join(' or ')}.`,
-  'element-permitted-occurrences': (message) => `${/<[^>]*>/.exec(message)?.[0] ?? 'This element'} may stand here only once.`,
-  'element-permitted-order': (message) => `${message.replace(/^Element /, '').replace(' must be used before ', ' must stand before ').replace(/ in this context$/, '')}.`,
-  'element-required-attributes': (_, { tagName, attr }) => `${String(tagName)} lacks the attribute ${String(attr)} that it needs.`,
+      : parent === '<ul>' || parent === '<ol>'
+        ? `${String(child)} stands directly in ${String(parent)}; only <li> may.`
+        : `${String(child)} may not stand directly in ${String(parent)}.`,
+  'element-permitted-parent': (_, { child, rules }) =>
+    `${String(child)} must stand in ${(rules as string[])
+      .filter((tag) => tag !== 'template')
+      .map((tag) => `<${tag}>`)
+      .join(' or ')}.`,
+  'element-permitted-occurrences': (message) =>
+    `${/<[^>]*>/.exec(message)?.[0] ?? 'This element'} may stand here only once.`,
+  'element-permitted-order': (message) =>
+    `${message
+      .replace(/^Element /, '')
+      .replace(' must be used before ', ' must stand before ')
+      .replace(/ in this context$/, '')}.`,
+  'element-required-attributes': (_, { tagName, attr }) =>
+    `${String(tagName)} lacks the attribute ${String(attr)} that it needs.`,
   deprecated: (_, { tagName }) => `<${String(tagName)}> is obsolete. What it does belongs into the sheet.`,
   'no-deprecated-attr': (message) => {
     const [, attribute, element] = /Attribute "([^"]*)" is deprecated on (<[^>]*>)/.exec(message) ?? []
     return `The attribute ${attribute ?? ''} on ${element ?? 'this element'} is obsolete. What it does belongs into the sheet.`
   },
-  'attribute-allowed-values': (_, { attribute, value }) => `${String(attribute)}="${String(value)}" is no value that browsers know for it, so they ignore it.`,
-  'no-dup-attr': (message) => `The attribute ${/"([^"]*)"/.exec(message)?.[1] ?? ''} stands here twice; browsers take the first and ignore the other.`,
+  'attribute-allowed-values': (_, { attribute, value }) =>
+    `${String(attribute)}="${String(value)}" is no value that browsers know for it, so they ignore it.`,
+  'no-dup-attr': (message) =>
+    `The attribute ${/"([^"]*)"/.exec(message)?.[1] ?? ''} stands here twice; browsers take the first and ignore the other.`,
   'attr-spacing': () => 'There is no space between two attributes.',
-  'element-name': (_, { tagName }) => `There is no element <${String(tagName)}> in HTML; browsers treat it as plain text with a name.`,
-  'unrecognized-char-ref': (_, { entity, terminated }) => (terminated ? `${String(entity)} is no character HTML knows; it shows as it is written.` : `${String(entity)} lacks its semicolon.`),
+  'element-name': (_, { tagName }) =>
+    `There is no element <${String(tagName)}> in HTML; browsers treat it as plain text with a name.`,
+  'unrecognized-char-ref': (_, { entity, terminated }) =>
+    terminated
+      ? `${String(entity)} is no character HTML knows; it shows as it is written.`
+      : `${String(entity)} lacks its semicolon.`,
   'void-content': (message) => `${/<[^>]*>/.exec(message)?.[0] ?? 'This element'} is always empty and has no end tag.`,
   'no-multiple-main': () => 'There is more than one <main>; a page has one.',
-  'parser-error': () => 'Here the markup cannot be read: a tag or an attribute is broken off. Browsers guess what is meant.',
+  'parser-error': () =>
+    'Here the markup cannot be read: a tag or an attribute is broken off. Browsers guess what is meant.',
 }

@@ -19,16 +19,22 @@ export interface WornOptions {
  */
 export function wornCopy(text: string, { bridge, root, self }: WornOptions): Splice[] {
   const page = parsePage(text)
-  const at = firstByTag(page, 'head')?.place?.startTag.to ?? firstByTag(page, 'html')?.place?.startTag.to ?? page.doctypeEnd
+  const at =
+    firstByTag(page, 'head')?.place?.startTag.to ?? firstByTag(page, 'html')?.place?.startTag.to ?? page.doctypeEnd
   const start = at ?? (text.startsWith('\uFEFF') ? 1 : 0)
   const splices: Splice[] = [{ from: start, to: start, insert: bridge }]
   for (const element of page.elements) {
     if (!element.place) continue
     splices.push(...neutralised(element, text), ...rooted(element, text, root), ...ownPolicy(element, text, self))
-    if (element.tag === 'link' && /\bstylesheet\b/i.test(element.attributes.get('rel') ?? '') && !element.attributes.has('crossorigin')) {
+    if (
+      element.tag === 'link' &&
+      /\bstylesheet\b/i.test(element.attributes.get('rel') ?? '') &&
+      !element.attributes.has('crossorigin')
+    ) {
       splices.push(afterName(element, ' crossorigin=""'))
     }
-    if (element.tag === 'style' && element.rawText) splices.push(...rootedUrls(element.rawText.text, root, element.rawText.from))
+    if (element.tag === 'style' && element.rawText)
+      splices.push(...rootedUrls(element.rawText.text, root, element.rawText.from))
   }
   return splices
 }
@@ -48,8 +54,13 @@ function neutralised(element: PageElement, text: string): Splice[] {
     const at = element.place!.attributes[name]
     return at ? [{ from: at.from, to: at.from, insert: 'data-attire-' }] : []
   }
-  if (element.tag === 'meta' && /^\s*refresh\s*$/i.test(element.attributes.get('http-equiv') ?? '')) return disarm('http-equiv')
-  if (element.tag === 'link' && HINTS.test(element.attributes.get('rel') ?? '') && !/stylesheet/i.test(text.slice(element.place!.from, element.place!.startTag.to))) {
+  if (element.tag === 'meta' && /^\s*refresh\s*$/i.test(element.attributes.get('http-equiv') ?? ''))
+    return disarm('http-equiv')
+  if (
+    element.tag === 'link' &&
+    HINTS.test(element.attributes.get('rel') ?? '') &&
+    !/stylesheet/i.test(text.slice(element.place!.from, element.place!.startTag.to))
+  ) {
     return disarm('rel')
   }
   return []
@@ -58,13 +69,32 @@ function neutralised(element: PageElement, text: string): Splice[] {
 /** A policy that a page sets for itself keeps its meaning: `'self'` is where the site is served. */
 function ownPolicy(element: PageElement, text: string, self: string): Splice[] {
   const place = element.place!.attributes['content']
-  if (element.tag !== 'meta' || !place || !/^\s*content-security-policy\s*$/i.test(element.attributes.get('http-equiv') ?? '')) return []
-  return [...text.slice(place.from, place.to).matchAll(/'self'/gi)].map(({ index }) => ({ from: place.from + index, to: place.from + index + "'self'".length, insert: self }))
+  if (
+    element.tag !== 'meta' ||
+    !place ||
+    !/^\s*content-security-policy\s*$/i.test(element.attributes.get('http-equiv') ?? '')
+  )
+    return []
+  return [...text.slice(place.from, place.to).matchAll(/'self'/gi)].map(({ index }) => ({
+    from: place.from + index,
+    to: place.from + index + "'self'".length,
+    insert: self,
+  }))
 }
 
 const URL_ATTRIBUTES: Readonly<Record<string, readonly string[]>> = {
-  base: ['href'], link: ['href'], img: ['src'], source: ['src'], video: ['src', 'poster'], audio: ['src'], track: ['src'],
-  input: ['src'], image: ['href'], body: ['background'], table: ['background'], td: ['background'],
+  base: ['href'],
+  link: ['href'],
+  img: ['src'],
+  source: ['src'],
+  video: ['src', 'poster'],
+  audio: ['src'],
+  track: ['src'],
+  input: ['src'],
+  image: ['href'],
+  body: ['background'],
+  table: ['background'],
+  td: ['background'],
 }
 
 function rooted(element: PageElement, text: string, root: string): Splice[] {

@@ -10,13 +10,35 @@ export type Wrapper = (typeof WRAPPERS)[number]
 
 /** Why an element cannot be wrapped, in a sentence; '' when it can. */
 export function wrapFault(page: Page, element: PageElement, wrapper: Wrapper): string {
-  if (!element.place || ['html', 'head', 'body', 'li', 'td', 'th', 'tr', 'tbody', 'thead', 'option', 'dt', 'dd', 'source', 'figcaption'].includes(element.tag)) return `<${element.tag}> has its fixed place and cannot be wrapped by itself.`
+  if (
+    !element.place ||
+    [
+      'html',
+      'head',
+      'body',
+      'li',
+      'td',
+      'th',
+      'tr',
+      'tbody',
+      'thead',
+      'option',
+      'dt',
+      'dd',
+      'source',
+      'figcaption',
+    ].includes(element.tag)
+  )
+    return `<${element.tag}> has its fixed place and cannot be wrapped by itself.`
   for (let at = element.parent; at; at = at.parent) {
     if (at.tag === 'head') return 'The head holds no content.'
-    if (at.tag === 'p' || (at.tag === 'a' && wrapper === 'nav')) return `It stands in a <${at.tag}>, which cannot hold a <${wrapper}>.`
-    if (at.tag === wrapper && wrapper !== 'section' && wrapper !== 'article') return `It stands in a <${wrapper}> already.`
+    if (at.tag === 'p' || (at.tag === 'a' && wrapper === 'nav'))
+      return `It stands in a <${at.tag}>, which cannot hold a <${wrapper}>.`
+    if (at.tag === wrapper && wrapper !== 'section' && wrapper !== 'article')
+      return `It stands in a <${wrapper}> already.`
   }
-  if (wrapper === 'main' && page.elements.some(({ tag }) => tag === 'main')) return 'The page has a <main> already, and one is all it may have.'
+  if (wrapper === 'main' && page.elements.some(({ tag }) => tag === 'main'))
+    return 'The page has a <main> already, and one is all it may have.'
   return ''
 }
 
@@ -27,15 +49,25 @@ export function wrapElement(page: Page, element: PageElement, wrapper: Wrapper, 
   const { text } = page
   const figcaption = wrapper === 'figure' && caption !== '' ? `<figcaption>${escapeText(caption)}</figcaption>` : ''
   const alone = beginsLine(text, place.from) && /^[ \t]*(?:[\r\n]|$)/.test(text.slice(place.to))
-  if (!alone) return [{ from: place.from, to: place.from, insert: `<${wrapper}>` }, { from: place.to, to: place.to, insert: `${figcaption}</${wrapper}>` }]
+  if (!alone)
+    return [
+      { from: place.from, to: place.from, insert: `<${wrapper}>` },
+      { from: place.to, to: place.to, insert: `${figcaption}</${wrapper}>` },
+    ]
   const eol = lineEndOf(text)
   const indent = indentAt(text, place.from)
   const deeper = indent.includes('\t') ? '\t' : '  '
   // Lines of preformatted text must not move.
   const keeps = /<(?:pre|textarea|script|style)\b/i.test(text.slice(place.from, place.to))
   const splices: Splice[] = [{ from: place.from, to: place.from, insert: `<${wrapper}>${eol}${indent}${deeper}` }]
-  if (!keeps) for (const { index } of text.slice(place.from, place.to).matchAll(/(?<=\n|\r(?!\n))(?=[^\r\n])/g)) splices.push({ from: place.from + index, to: place.from + index, insert: deeper })
-  splices.push({ from: place.to, to: place.to, insert: `${figcaption === '' ? '' : eol + indent + deeper + figcaption}${eol}${indent}</${wrapper}>` })
+  if (!keeps)
+    for (const { index } of text.slice(place.from, place.to).matchAll(/(?<=\n|\r(?!\n))(?=[^\r\n])/g))
+      splices.push({ from: place.from + index, to: place.from + index, insert: deeper })
+  splices.push({
+    from: place.to,
+    to: place.to,
+    insert: `${figcaption === '' ? '' : eol + indent + deeper + figcaption}${eol}${indent}</${wrapper}>`,
+  })
   return splices
 }
 

@@ -37,7 +37,8 @@ export function couldMatch(element: PageElement, selector: Complex, context: Mat
 }
 
 function couldMatchFrom(element: PageElement, selector: Complex, at: number, context: MatchContext): boolean {
-  for (const simple of selector.compounds[at]!) if (dependsOnPathOnly(simple, context) && !matchesSimple(element, simple, context)) return false
+  for (const simple of selector.compounds[at]!)
+    if (dependsOnPathOnly(simple, context) && !matchesSimple(element, simple, context)) return false
   if (at === 0) return true
   switch (selector.combinators[at]!) {
     case ' ':
@@ -52,7 +53,10 @@ function couldMatchFrom(element: PageElement, selector: Complex, at: number, con
 
 /** Whether a selector asks for nothing but types, ids, classes and attributes of an element and its ancestors. */
 export function isPathSelector(selector: Complex, context: MatchContext = {}): boolean {
-  return selector.combinators.every((combinator, at) => at === 0 || combinator === ' ' || combinator === '>') && selector.compounds.every((compound) => compound.every((simple) => dependsOnPathOnly(simple, context)))
+  return (
+    selector.combinators.every((combinator, at) => at === 0 || combinator === ' ' || combinator === '>') &&
+    selector.compounds.every((compound) => compound.every((simple) => dependsOnPathOnly(simple, context)))
+  )
 }
 
 const LINKS = new Set(['link', 'any-link', '-webkit-any-link', 'root'])
@@ -64,12 +68,14 @@ export function needsState(compound: readonly Simple[]): boolean {
 }
 
 function dependsOnPathOnly(simple: Simple, context: MatchContext): boolean {
-  if (simple.kind === 'nesting') return (context.nesting ?? []).every((selector) => isPathSelector(selector, { ...context, nesting: undefined }))
+  if (simple.kind === 'nesting')
+    return (context.nesting ?? []).every((selector) => isPathSelector(selector, { ...context, nesting: undefined }))
   if (simple.kind !== 'pseudo-class') return true
   if (STATES.has(simple.name)) return context.states === undefined
   if (simple.name === 'link') return context.states === undefined
   if (LINKS.has(simple.name)) return true
-  if (['is', 'where', 'not', '-webkit-any'].includes(simple.name)) return (simple.selectors ?? []).every((selector) => isPathSelector(selector, context))
+  if (['is', 'where', 'not', '-webkit-any'].includes(simple.name))
+    return (simple.selectors ?? []).every((selector) => isPathSelector(selector, context))
   return false
 }
 
@@ -78,7 +84,8 @@ export function attributesAsked(selector: Complex, into: Set<string>): void {
   for (const compound of selector.compounds) {
     for (const simple of compound) {
       if (simple.kind === 'attribute') into.add(simple.name.toLowerCase())
-      else if (simple.kind === 'pseudo-class') for (const inner of [...(simple.selectors ?? []), ...(simple.nth?.of ?? [])]) attributesAsked(inner, into)
+      else if (simple.kind === 'pseudo-class')
+        for (const inner of [...(simple.selectors ?? []), ...(simple.nth?.of ?? [])]) attributesAsked(inner, into)
     }
   }
 }
@@ -90,13 +97,20 @@ export function pseudoElementOf(selector: Complex): string {
 }
 
 /** Matches compounds `0..at`, the last one on `element`. For `:has()`, `anchor` is what a leading combinator hangs on. */
-function matchesFrom(element: PageElement, selector: Complex, at: number, context: MatchContext, anchor: PageElement | null): boolean {
+function matchesFrom(
+  element: PageElement,
+  selector: Complex,
+  at: number,
+  context: MatchContext,
+  anchor: PageElement | null,
+): boolean {
   for (const simple of selector.compounds[at]!) if (!matchesSimple(element, simple, context)) return false
   const combinator = selector.combinators[at]!
   if (at === 0) return anchor === null || hangsOn(element, anchor, combinator)
   switch (combinator) {
     case ' ':
-      for (let up = element.parent; up; up = up.parent) if (matchesFrom(up, selector, at - 1, context, anchor)) return true
+      for (let up = element.parent; up; up = up.parent)
+        if (matchesFrom(up, selector, at - 1, context, anchor)) return true
       return false
     case '>':
       return element.parent !== null && matchesFrom(element.parent, selector, at - 1, context, anchor)
@@ -140,13 +154,17 @@ function matchesSimple(element: PageElement, simple: Simple, context: MatchConte
     case 'pseudo-element':
       return true
     case 'nesting':
-      return context.nesting ? matchesAny(element, context.nesting, { ...context, nesting: undefined }) : isScope(element, context)
+      return context.nesting
+        ? matchesAny(element, context.nesting, { ...context, nesting: undefined })
+        : isScope(element, context)
     case 'type':
       return element.tag === simple.name || (element.html && element.tag === simple.name.toLowerCase())
     case 'id':
       return element.attributes.has('id') && same(element.id, simple.name, context.quirks)
     case 'class':
-      return context.quirks ? element.classes.some((name) => same(name, simple.name, true)) : element.classes.includes(simple.name)
+      return context.quirks
+        ? element.classes.some((name) => same(name, simple.name, true))
+        : element.classes.includes(simple.name)
     case 'attribute':
       return matchesAttribute(element, simple)
     case 'pseudo-class':
@@ -156,7 +174,9 @@ function matchesSimple(element: PageElement, simple: Simple, context: MatchConte
 
 /** Attributes whose values HTML compares without regard to case in selectors (HTML standard, 4.16.2), the common ones. */
 const CASELESS_VALUES = new Set(
-  'align alink bgcolor charset checked clear color compact dir direction disabled enctype face frame hreflang http-equiv lang language link media method multiple nohref noresize noshade nowrap readonly rel rev rules scope scrolling selected shape target text type valign valuetype vlink'.split(' '),
+  'align alink bgcolor charset checked clear color compact dir direction disabled enctype face frame hreflang http-equiv lang language link media method multiple nohref noresize noshade nowrap readonly rel rev rules scope scrolling selected shape target text type valign valuetype vlink'.split(
+    ' ',
+  ),
 )
 
 function matchesAttribute(element: PageElement, simple: Simple & { kind: 'attribute' }): boolean {
@@ -187,7 +207,11 @@ function matchesAttribute(element: PageElement, simple: Simple & { kind: 'attrib
 
 const FORM_FIELDS = new Set(['input', 'select', 'textarea', 'button', 'fieldset', 'optgroup', 'option'])
 
-function matchesPseudoClass(element: PageElement, simple: Simple & { kind: 'pseudo-class' }, context: MatchContext): boolean {
+function matchesPseudoClass(
+  element: PageElement,
+  simple: Simple & { kind: 'pseudo-class' },
+  context: MatchContext,
+): boolean {
   const has = (name: string) => element.attributes.has(name)
   const siblings = element.parent?.children ?? [element]
   const position = element.position
@@ -253,9 +277,20 @@ function matchesPseudoClass(element: PageElement, simple: Simple & { kind: 'pseu
     case 'read-only':
       return !isEditable(element)
     case 'placeholder-shown':
-      return ['input', 'textarea'].includes(element.tag) && has('placeholder') && (element.attributes.get('value') ?? '') === '' && element.empty
+      return (
+        ['input', 'textarea'].includes(element.tag) &&
+        has('placeholder') &&
+        (element.attributes.get('value') ?? '') === '' &&
+        element.empty
+      )
     case 'indeterminate':
-      return (element.tag === 'progress' && !has('value')) || (element.tag === 'input' && /^radio$/i.test(element.attributes.get('type') ?? '') && !has('checked') && !radioGroup(element).some((other) => other.attributes.has('checked')))
+      return (
+        (element.tag === 'progress' && !has('value')) ||
+        (element.tag === 'input' &&
+          /^radio$/i.test(element.attributes.get('type') ?? '') &&
+          !has('checked') &&
+          !radioGroup(element).some((other) => other.attributes.has('checked')))
+      )
     case 'open':
       return ['details', 'dialog'].includes(element.tag) && has('open')
     case 'invalid':
@@ -280,7 +315,8 @@ function radioGroup(element: PageElement): PageElement[] {
   while (owner.parent && owner.tag !== 'form') owner = owner.parent
   const found: PageElement[] = []
   const visit = (at: PageElement) => {
-    if (at.tag === 'input' && at.attributes.get('name') === name && /^radio$/i.test(at.attributes.get('type') ?? '')) found.push(at)
+    if (at.tag === 'input' && at.attributes.get('name') === name && /^radio$/i.test(at.attributes.get('type') ?? ''))
+      found.push(at)
     at.children.forEach(visit)
   }
   visit(owner)
@@ -291,11 +327,18 @@ function radioGroup(element: PageElement): PageElement[] {
 function isCandidate(element: PageElement): boolean {
   if (isDisabled(element) || element.attributes.has('readonly')) return false
   if (element.tag === 'input') return !/^(?:hidden|reset|button)$/i.test(element.attributes.get('type') ?? '')
-  return element.tag === 'select' || element.tag === 'textarea' || (element.tag === 'button' && !/^(?:reset|button)$/i.test(element.attributes.get('type') ?? '')) || element.tag === 'form' || element.tag === 'fieldset'
+  return (
+    element.tag === 'select' ||
+    element.tag === 'textarea' ||
+    (element.tag === 'button' && !/^(?:reset|button)$/i.test(element.attributes.get('type') ?? '')) ||
+    element.tag === 'form' ||
+    element.tag === 'fieldset'
+  )
 }
 
 function isMissing(element: PageElement): boolean {
-  if (element.tag === 'form' || element.tag === 'fieldset') return someBelow(element, (each) => isCandidate(each) && isMissing(each))
+  if (element.tag === 'form' || element.tag === 'fieldset')
+    return someBelow(element, (each) => isCandidate(each) && isMissing(each))
   if (!element.attributes.has('required')) return false
   if (element.tag === 'textarea') return element.empty
   if (element.tag === 'select') return false
@@ -337,7 +380,9 @@ function isEditable(element: PageElement): boolean {
   if (element.attributes.has('readonly') || element.attributes.has('disabled')) return false
   if (element.tag === 'textarea') return true
   if (element.tag === 'input') {
-    return !/^(?:hidden|range|color|checkbox|radio|file|submit|image|reset|button)$/i.test(element.attributes.get('type') ?? '')
+    return !/^(?:hidden|range|color|checkbox|radio|file|submit|image|reset|button)$/i.test(
+      element.attributes.get('type') ?? '',
+    )
   }
   for (let at: PageElement | null = element; at; at = at.parent) {
     const value = at.attributes.get('contenteditable')
@@ -352,7 +397,10 @@ function matchesLang(element: PageElement, argument: string): boolean {
     if (lang === undefined) continue
     const have = lang.toLowerCase()
     return argument.split(',').some((part) => {
-      const want = part.trim().replace(/^["']|["']$/g, '').toLowerCase()
+      const want = part
+        .trim()
+        .replace(/^["']|["']$/g, '')
+        .toLowerCase()
       return want !== '' && (have === want || have.startsWith(`${want}-`) || (want === '*' && have !== ''))
     })
   }
@@ -367,7 +415,13 @@ function direction(element: PageElement): string {
   return 'ltr'
 }
 
-function matchesNth(element: PageElement, name: string, nth: Nth, siblings: readonly PageElement[], context: MatchContext): boolean {
+function matchesNth(
+  element: PageElement,
+  name: string,
+  nth: Nth,
+  siblings: readonly PageElement[],
+  context: MatchContext,
+): boolean {
   let among = siblings
   if (name.endsWith('of-type')) among = siblings.filter((other) => other.tag === element.tag)
   else if (nth.of) {
@@ -393,7 +447,8 @@ function matchesHas(element: PageElement, simple: Simple & { kind: 'pseudo-class
 /** `:has()`: whether a relative selector matches something from this element on. */
 function hasRelative(anchor: PageElement, selector: Complex, context: MatchContext): boolean {
   const first = selector.combinators[0]!
-  const roots = first === ' ' || first === '>' ? anchor.children : (anchor.parent?.children.slice(anchor.position + 1) ?? [])
+  const roots =
+    first === ' ' || first === '>' ? anchor.children : (anchor.parent?.children.slice(anchor.position + 1) ?? [])
   const last = selector.compounds.length - 1
   const search = (element: PageElement): boolean =>
     matchesFrom(element, selector, last, context, anchor) || element.children.some(search)

@@ -45,14 +45,47 @@ export interface PlacedSelector extends Range {
 
 /** The pseudo-classes browsers know (Selectors 4 and HTML). A name outside makes the whole selector list invalid. */
 const CLASSES = new Set(
-  ('active any-link autofill buffering checked default defined disabled empty enabled first-child first-of-type focus focus-visible focus-within fullscreen future has-slotted host hover in-range indeterminate invalid last-child last-of-type link modal muted ' +
+  (
+    'active any-link autofill buffering checked default defined disabled empty enabled first-child first-of-type focus focus-visible focus-within fullscreen future has-slotted host hover in-range indeterminate invalid last-child last-of-type link modal muted ' +
     'only-child only-of-type open optional out-of-range past paused picture-in-picture placeholder-shown playing popover-open read-only read-write required root scope seeking stalled target target-current user-invalid user-valid valid visited volume-locked ' +
-    'active-view-transition -webkit-any-link -webkit-autofill').split(' '),
+    'active-view-transition -webkit-any-link -webkit-autofill'
+  ).split(' '),
 )
-const CLASS_FUNCTIONS = new Set(['is', 'where', 'not', 'has', '-webkit-any', 'nth-child', 'nth-last-child', 'nth-of-type', 'nth-last-of-type', 'lang', 'dir', 'host', 'host-context', 'state', 'active-view-transition-type'])
+const CLASS_FUNCTIONS = new Set([
+  'is',
+  'where',
+  'not',
+  'has',
+  '-webkit-any',
+  'nth-child',
+  'nth-last-child',
+  'nth-of-type',
+  'nth-last-of-type',
+  'lang',
+  'dir',
+  'host',
+  'host-context',
+  'state',
+  'active-view-transition-type',
+])
 /** The pseudo-elements browsers know (CSS Pseudo-Elements 4 and others); unknown `-webkit-` ones count as known. */
-const ELEMENTS = new Set('before after first-line first-letter marker placeholder selection backdrop file-selector-button details-content target-text spelling-error grammar-error cue search-text checkmark picker-icon scroll-marker scroll-marker-group column view-transition'.split(' '))
-const ELEMENT_FUNCTIONS = new Set(['part', 'slotted', 'highlight', 'cue', 'picker', 'scroll-button', 'view-transition-group', 'view-transition-image-pair', 'view-transition-old', 'view-transition-new'])
+const ELEMENTS = new Set(
+  'before after first-line first-letter marker placeholder selection backdrop file-selector-button details-content target-text spelling-error grammar-error cue search-text checkmark picker-icon scroll-marker scroll-marker-group column view-transition'.split(
+    ' ',
+  ),
+)
+const ELEMENT_FUNCTIONS = new Set([
+  'part',
+  'slotted',
+  'highlight',
+  'cue',
+  'picker',
+  'scroll-button',
+  'view-transition-group',
+  'view-transition-image-pair',
+  'view-transition-old',
+  'view-transition-new',
+])
 /** Pseudo-classes that may stand behind a pseudo-element: those of pointer and keyboard, and the forgiving ones. */
 const BEHIND_ELEMENT = new Set(['hover', 'active', 'focus', 'focus-visible', 'focus-within', 'is', 'where'])
 
@@ -122,14 +155,23 @@ function mayFollow(simple: Simple, before: readonly Simple[]): boolean {
   if (!element || !('name' in element)) return true
   if (simple.kind === 'pseudo-class') return BEHIND_ELEMENT.has(simple.name) || element.name.startsWith('-webkit-')
   if (simple.kind !== 'pseudo-element') return false
-  return ['part', 'slotted'].includes(element.name) || (simple.name === 'marker' && ['before', 'after'].includes(element.name))
+  return (
+    ['part', 'slotted'].includes(element.name) ||
+    (simple.name === 'marker' && ['before', 'after'].includes(element.name))
+  )
 }
 
-function readSimple(text: string, tokens: CssToken[], at: number, before: readonly Simple[]): { simple: Simple; next: number } | null {
+function readSimple(
+  text: string,
+  tokens: CssToken[],
+  at: number,
+  before: readonly Simple[],
+): { simple: Simple; next: number } | null {
   const token = tokens[at]!
   const raw = text.slice(token.from, token.to)
   const first = before.length === 0
-  if (token.type === Token.Ident) return first ? { simple: { kind: 'type', name: unescapeCss(raw) }, next: at + 1 } : null
+  if (token.type === Token.Ident)
+    return first ? { simple: { kind: 'type', name: unescapeCss(raw) }, next: at + 1 } : null
   if (token.type === Token.Hash) {
     const name = raw.slice(1)
     return /^-?\d|^-$/.test(name) ? null : { simple: { kind: 'id', name: unescapeCss(name) }, next: at + 1 }
@@ -197,7 +239,9 @@ function readPseudo(text: string, tokens: CssToken[], at: number): { simple: Sim
   }
   if (NTH.has(name)) {
     const nth = parseNth(argument)
-    return nth && (nth.of === null || name.endsWith('-child')) ? { simple: { kind: 'pseudo-class', name, nth }, next } : null
+    return nth && (nth.of === null || name.endsWith('-child'))
+      ? { simple: { kind: 'pseudo-class', name, nth }, next }
+      : null
   }
   return { simple: { kind: 'pseudo-class', name, argument: argument.trim() }, next }
 }

@@ -42,7 +42,8 @@ function serializeSimple(simple: Simple): string {
       return `[${escapeIdent(simple.name)}${value}${simple.flag === '' ? '' : ` ${simple.flag}`}]`
     }
     case 'pseudo-class': {
-      const inner = simple.selectors?.map(serializeComplex).join(', ') ?? (simple.nth ? serializeNth(simple.nth) : simple.argument)
+      const inner =
+        simple.selectors?.map(serializeComplex).join(', ') ?? (simple.nth ? serializeNth(simple.nth) : simple.argument)
       return `:${simple.name}${inner === undefined ? '' : `(${inner})`}`
     }
   }

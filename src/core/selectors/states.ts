@@ -11,7 +11,10 @@ const NONE: ReadonlySet<State> = new Set()
  * Which elements are in which state when `state` is put on `targets`: hovering and pressing count for ancestors too
  * (Selectors 4, section 9), focus shows as within for them, and a focused element is taken as reached by keyboard.
  */
-export function statesOf(targets: readonly PageElement[], state: WornState): (element: PageElement) => ReadonlySet<State> {
+export function statesOf(
+  targets: readonly PageElement[],
+  state: WornState,
+): (element: PageElement) => ReadonlySet<State> {
   const states = new Map<PageElement, Set<State>>()
   const add = (element: PageElement, ...names: State[]) => {
     const have = states.get(element) ?? new Set<State>()
@@ -30,7 +33,8 @@ export function statesOf(targets: readonly PageElement[], state: WornState): (el
         break
       case 'hover':
       case 'active':
-        for (let at: PageElement | null = target; at; at = at.parent) add(at, ...(state === 'active' ? (['active', 'hover'] as const) : (['hover'] as const)))
+        for (let at: PageElement | null = target; at; at = at.parent)
+          add(at, ...(state === 'active' ? (['active', 'hover'] as const) : (['hover'] as const)))
     }
   }
   return (element) => states.get(element) ?? NONE
@@ -38,5 +42,12 @@ export function statesOf(targets: readonly PageElement[], state: WornState): (el
 
 /** The longhands that browsers take from rules for visited links (Selectors 4, section 8.2, and what browsers do): colours alone. */
 export function showsWhenVisited(property: string): boolean {
-  return property === 'color' || property === 'fill' || property === 'stroke' || /^(?:background|border-(?:top|right|bottom|left)|outline|column-rule|text-decoration|text-emphasis|caret|-webkit-text-(?:fill|stroke))-color$/.test(property)
+  return (
+    property === 'color' ||
+    property === 'fill' ||
+    property === 'stroke' ||
+    /^(?:background|border-(?:top|right|bottom|left)|outline|column-rule|text-decoration|text-emphasis|caret|-webkit-text-(?:fill|stroke))-color$/.test(
+      property,
+    )
+  )
 }

@@ -6,8 +6,10 @@ import { serializeCompound } from './serialize.ts'
 
 /** The elements of HTML (HTML standard, "Index of elements"), with those old sites still use. */
 const HTML_ELEMENTS = new Set(
-  ('a abbr address area article aside audio b base bdi bdo big blockquote body br button canvas caption center cite code col colgroup data datalist dd del details dfn dialog dir div dl dt em embed fieldset figcaption figure font footer form frame frameset h1 h2 h3 h4 h5 h6 head header hgroup hr html i iframe img input ins kbd label legend li link main map mark marquee menu meta meter nav ' +
-    'nobr noscript object ol optgroup option output p param picture pre progress q rp rt ruby s samp script search section select slot small source span strike strong style sub summary sup svg table tbody td template textarea tfoot th thead time title tr track tt u ul var video wbr').split(' '),
+  (
+    'a abbr address area article aside audio b base bdi bdo big blockquote body br button canvas caption center cite code col colgroup data datalist dd del details dfn dialog dir div dl dt em embed fieldset figcaption figure font footer form frame frameset h1 h2 h3 h4 h5 h6 head header hgroup hr html i iframe img input ins kbd label legend li link main map mark marquee menu meta meter nav ' +
+    'nobr noscript object ol optgroup option output p param picture pre progress q rp rt ruby s samp script search section select slot small source span strike strong style sub summary sup svg table tbody td template textarea tfoot th thead time title tr track tt u ul var video wbr'
+  ).split(' '),
 )
 
 /**
@@ -51,7 +53,8 @@ function namesOn(pages: readonly Page[]): Names {
   return { classes, ids, tags }
 }
 
-const sameLetters = (name: string, among: ReadonlySet<string>) => [...among].find((other) => other.toLowerCase() === name.toLowerCase())
+const sameLetters = (name: string, among: ReadonlySet<string>) =>
+  [...among].find((other) => other.toLowerCase() === name.toLowerCase())
 
 function causeOf(simple: Simple, { classes, ids, tags }: Names): string | null {
   switch (simple.kind) {
@@ -61,9 +64,12 @@ function causeOf(simple: Simple, { classes, ids, tags }: Names): string | null {
       const other = sameLetters(name, classes)
       if (other) return `Letter case differs: the pages say class="${other}", so write .${other}.`
       if (ids.has(name)) return `“${name}” is an id on the pages, not a class: write #${name}.`
-      if (tags.has(name.toLowerCase())) return `No element has the class “${name}”, but there are <${name.toLowerCase()}> elements: write ${name.toLowerCase()} without the dot.`
+      if (tags.has(name.toLowerCase()))
+        return `No element has the class “${name}”, but there are <${name.toLowerCase()}> elements: write ${name.toLowerCase()} without the dot.`
       const near = closestName(name, [...classes])
-      return near ? `No element has the class “${name}”. The nearest is .${near}.` : `No element has the class “${name}” yet.`
+      return near
+        ? `No element has the class “${name}”. The nearest is .${near}.`
+        : `No element has the class “${name}” yet.`
     }
     case 'id': {
       const { name } = simple
@@ -77,15 +83,21 @@ function causeOf(simple: Simple, { classes, ids, tags }: Names): string | null {
     case 'type': {
       const name = simple.name.toLowerCase()
       if (tags.has(name) || tags.has(simple.name)) return null
-      if (classes.has(simple.name)) return `“${simple.name}” is a class on the pages: a dot is missing, write .${simple.name}.`
+      if (classes.has(simple.name))
+        return `“${simple.name}” is a class on the pages: a dot is missing, write .${simple.name}.`
       if (ids.has(simple.name)) return `“${simple.name}” is an id on the pages: write #${simple.name}.`
       if (HTML_ELEMENTS.has(name)) return `There is no <${name}> element on the pages.`
       const near = closestName(name, [...tags, ...classes])
-      return near ? `There is no element <${name}>. The nearest is ${tags.has(near) ? near : `.${near}`}.` : `There is no element <${name}> in HTML.`
+      return near
+        ? `There is no element <${name}>. The nearest is ${tags.has(near) ? near : `.${near}`}.`
+        : `There is no element <${name}> in HTML.`
     }
     case 'pseudo-class':
       for (const inner of simple.name === 'not' ? [] : (simple.selectors ?? [])) {
-        for (const compound of inner.compounds) for (const each of compound) if (simple.selectors!.length === 1 && causeOf(each, { classes, ids, tags })) return causeOf(each, { classes, ids, tags })
+        for (const compound of inner.compounds)
+          for (const each of compound)
+            if (simple.selectors!.length === 1 && causeOf(each, { classes, ids, tags }))
+              return causeOf(each, { classes, ids, tags })
       }
       return null
     default:
@@ -95,10 +107,14 @@ function causeOf(simple: Simple, { classes, ids, tags }: Names): string | null {
 
 /** Every name exists; then it is how they stand together. Finds the longest part on the right that does match something. */
 function structureCause(selector: Complex, pages: readonly Page[]): string {
-  const some = (test: (element: PageElement, page: Page) => boolean) => pages.some((page) => page.elements.some((element) => test(element, page)))
+  const some = (test: (element: PageElement, page: Page) => boolean) =>
+    pages.some((page) => page.elements.some((element) => test(element, page)))
   const last = selector.compounds.length - 1
   for (let from = last; from >= 0; from--) {
-    const part: Complex = { compounds: selector.compounds.slice(from), combinators: [' ', ...selector.combinators.slice(from + 1)] }
+    const part: Complex = {
+      compounds: selector.compounds.slice(from),
+      combinators: [' ', ...selector.combinators.slice(from + 1)],
+    }
     if (some((element, page) => matches(element, part, { quirks: page.quirks }))) continue
     if (from === last) return `No element is ${quoted(selector.compounds[last]!)} on these pages.`
     const inner = quoted(selector.compounds[from + 1]!)
@@ -117,8 +133,15 @@ function structureCause(selector: Complex, pages: readonly Page[]): string {
   return 'It is there only while something is in a state, such as hovered or focused.'
 }
 
-function someInside(selector: Complex, from: number, some: (test: (element: PageElement, page: Page) => boolean) => boolean): boolean {
-  const loose: Complex = { compounds: selector.compounds.slice(from), combinators: [' ', ' ', ...selector.combinators.slice(from + 2)] }
+function someInside(
+  selector: Complex,
+  from: number,
+  some: (test: (element: PageElement, page: Page) => boolean) => boolean,
+): boolean {
+  const loose: Complex = {
+    compounds: selector.compounds.slice(from),
+    combinators: [' ', ' ', ...selector.combinators.slice(from + 2)],
+  }
   return some((element, page) => matches(element, loose, { quirks: page.quirks }))
 }
 
@@ -132,10 +155,27 @@ const STATES = new Set(['hover', 'focus', 'focus-visible', 'focus-within', 'acti
 export function withoutStates(selector: string): string | null {
   const parts = splitSelectorList(selector).map(({ text, selector: complex }) => {
     if (!complex) return null
-    const bare = { ...complex, compounds: complex.compounds.map((compound) => compound.filter((simple) => simple.kind !== 'pseudo-element' && !(simple.kind === 'pseudo-class' && STATES.has(simple.name)))) }
+    const bare = {
+      ...complex,
+      compounds: complex.compounds.map((compound) =>
+        compound.filter(
+          (simple) => simple.kind !== 'pseudo-element' && !(simple.kind === 'pseudo-class' && STATES.has(simple.name)),
+        ),
+      ),
+    }
     if (bare.compounds.every((compound, at) => compound.length === complex.compounds[at]!.length)) return text
-    const written = bare.compounds.map((compound, at) => (at === 0 ? '' : bare.combinators[at] === ' ' ? ' ' : ` ${bare.combinators[at]} `) + (compound.length === 0 ? '*' : serializeCompound(compound))).join('')
-    return complex.compounds.some((compound) => compound.some((simple) => simple.kind === 'pseudo-class' && ['link', 'visited'].includes(simple.name))) ? linksOnly(written, complex) : written
+    const written = bare.compounds
+      .map(
+        (compound, at) =>
+          (at === 0 ? '' : bare.combinators[at] === ' ' ? ' ' : ` ${bare.combinators[at]} `) +
+          (compound.length === 0 ? '*' : serializeCompound(compound)),
+      )
+      .join('')
+    return complex.compounds.some((compound) =>
+      compound.some((simple) => simple.kind === 'pseudo-class' && ['link', 'visited'].includes(simple.name)),
+    )
+      ? linksOnly(written, complex)
+      : written
   })
   return parts.every((part) => part !== null) ? parts.join(', ') : null
 }
@@ -143,5 +183,8 @@ export function withoutStates(selector: string): string | null {
 /** `:link` without its state still speaks of links alone. */
 function linksOnly(written: string, { compounds }: Complex): string {
   const last = compounds.at(-1)!
-  return last.some((simple) => simple.kind === 'pseudo-class' && ['link', 'visited'].includes(simple.name)) && parseComplex(`${written}:any-link`) ? `${written}:any-link` : written
+  return last.some((simple) => simple.kind === 'pseudo-class' && ['link', 'visited'].includes(simple.name)) &&
+    parseComplex(`${written}:any-link`)
+    ? `${written}:any-link`
+    : written
 }

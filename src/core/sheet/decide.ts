@@ -56,7 +56,11 @@ export function conditionalRules(sheet: Sheet, selector: string, property: strin
 /** The last top-level rule that names this selector and no other, or null. */
 export function ownRule(sheet: Sheet, selector: string): StyleRule | null {
   const wanted = normalSelector(selector)
-  return topStyleRules(sheet).filter((rule) => selectorsOf(rule).length === 1 && selectorsOf(rule)[0] === wanted).at(-1) ?? null
+  return (
+    topStyleRules(sheet)
+      .filter((rule) => selectorsOf(rule).length === 1 && selectorsOf(rule)[0] === wanted)
+      .at(-1) ?? null
+  )
 }
 
 /** What an edit of a control asks for. */
@@ -86,7 +90,18 @@ export function planAt(sheet: Sheet, offset: number, property: string, value: st
   for (const { rule } of styleRules(sheet)) {
     const declaration = declarationsOf(rule).find(({ from }) => from === offset)
     if (!declaration) continue
-    return editHere(sheet, { rule, declaration, value: valueThrough(declaration.property, declaration.value, property), group: [], swatch: null }, property, value)
+    return editHere(
+      sheet,
+      {
+        rule,
+        declaration,
+        value: valueThrough(declaration.property, declaration.value, property),
+        group: [],
+        swatch: null,
+      },
+      property,
+      value,
+    )
   }
   return []
 }
@@ -97,7 +112,12 @@ export function planRemoval(sheet: Sheet, selector: string, property: string): S
   return decision && decision.declaration.property === property ? removeDeclaration(sheet, decision.declaration) : []
 }
 
-function editHere(sheet: Sheet, { rule, declaration, value: current }: Decision, property: string, value: string): Splice[] {
+function editHere(
+  sheet: Sheet,
+  { rule, declaration, value: current }: Decision,
+  property: string,
+  value: string,
+): Splice[] {
   if (declaration.property === property) return setValue(declaration, value)
   const side = SIDES.find((name) => property === `${declaration.property}-${name}`)
   const sides = side && ['margin', 'padding'].includes(declaration.property) ? readSides(declaration.value) : null
@@ -108,8 +128,11 @@ function editHere(sheet: Sheet, { rule, declaration, value: current }: Decision,
   }
   // A shorthand for four sides stands above longhands that repeat one of them.
   if (overlaps(property, declaration.property)) {
-    const whole = declarationsOf(rule).filter((other) => other.property === property).at(-1)
-    if (whole && declarationsOf(rule).indexOf(whole) > declarationsOf(rule).indexOf(declaration)) return setValue(whole, value)
+    const whole = declarationsOf(rule)
+      .filter((other) => other.property === property)
+      .at(-1)
+    if (whole && declarationsOf(rule).indexOf(whole) > declarationsOf(rule).indexOf(declaration))
+      return setValue(whole, value)
   }
   return addDeclaration(sheet, rule, property, declaration.important ? `${value} !important` : value)
 }

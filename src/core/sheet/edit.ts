@@ -20,7 +20,13 @@ export function addDeclaration(sheet: Sheet, rule: StyleRule, property: string, 
   if (!last) {
     const empty = text.slice(rule.block.from, rule.block.to).trim() === ''
     const before = eol + outer + indentUnit(sheet) + line
-    return [{ from: rule.block.from, to: empty ? rule.block.to : rule.block.from, insert: empty ? before + eol + outer : before }]
+    return [
+      {
+        from: rule.block.from,
+        to: empty ? rule.block.to : rule.block.from,
+        insert: empty ? before + eol + outer : before,
+      },
+    ]
   }
   const multiline = /[\r\n]/.test(text.slice(rule.block.from, last.from))
   const behind = last.semicolon ? text.indexOf(';', last.to) + 1 : last.to
@@ -29,7 +35,11 @@ export function addDeclaration(sheet: Sheet, rule: StyleRule, property: string, 
   const comment = /^[ \t]*\/\*(?:[^*\r\n]|\*(?!\/))*\*\//.exec(text.slice(behind, rule.block.to))
   const at = behind + (comment?.[0].length ?? 0)
   const insert = eol + indentAt(text, last.from) + line
-  if (semicolon && at > behind) return [{ from: behind, to: behind, insert: semicolon }, { from: at, to: at, insert }]
+  if (semicolon && at > behind)
+    return [
+      { from: behind, to: behind, insert: semicolon },
+      { from: at, to: at, insert },
+    ]
   return [{ from: at, to: at, insert: semicolon + insert }]
 }
 
@@ -53,7 +63,12 @@ export function removeDeclaration(sheet: Sheet, declaration: Declaration): Splic
 export type RulePlace = { readonly after: Rule } | { readonly before: Rule } | 'end'
 
 /** Writes a new top-level rule. `body` is its declarations as `[property, value]`. */
-export function addRule(sheet: Sheet, prelude: string, body: readonly (readonly [string, string])[], place: RulePlace): Splice[] {
+export function addRule(
+  sheet: Sheet,
+  prelude: string,
+  body: readonly (readonly [string, string])[],
+  place: RulePlace,
+): Splice[] {
   const { text } = sheet
   const eol = lineEndOf(text)
   const unit = indentUnit(sheet)
@@ -61,7 +76,8 @@ export function addRule(sheet: Sheet, prelude: string, body: readonly (readonly 
   if (place === 'end') {
     // Behind a stray text or a comment without end a new rule would be swallowed.
     const start = text.startsWith('\uFEFF') ? 1 : 0
-    if (sheet.errors.length > 0 || text.lastIndexOf('/*') > text.lastIndexOf('*/')) return [{ from: start, to: start, insert: rule + eol + eol }]
+    if (sheet.errors.length > 0 || text.lastIndexOf('/*') > text.lastIndexOf('*/'))
+      return [{ from: start, to: start, insert: rule + eol + eol }]
     const lead = text.trim() === '' ? '' : /[\r\n]\s*$/.test(text) ? eol : eol + eol
     return [{ from: text.length, to: text.length, insert: `${lead}${rule}${eol}` }]
   }
@@ -70,7 +86,9 @@ export function addRule(sheet: Sheet, prelude: string, body: readonly (readonly 
   if ('before' in place) return [{ from: place.before.from, to: place.before.from, insert: `${rule}${eol}${eol}` }]
   const comment = /^[ \t]*\/\*(?:[^*\r\n]|\*(?!\/))*\*\//.exec(text.slice(place.after.to))
   const at = place.after.to + (comment?.[0].length ?? 0)
-  const blank = sheet.rules.length < 2 || sheet.rules.some((each, index) => index > 0 && BLANK_LINE.test(text.slice(sheet.rules[index - 1]!.to, each.from)))
+  const blank =
+    sheet.rules.length < 2 ||
+    sheet.rules.some((each, index) => index > 0 && BLANK_LINE.test(text.slice(sheet.rules[index - 1]!.to, each.from)))
   return [{ from: at, to: at, insert: eol + (blank ? eol : '') + rule }]
 }
 

@@ -11,7 +11,11 @@ const FAMILIES: readonly ReadonlySet<string>[] = [
   new Set(['*', 'html']),
   new Set(['body']),
   new Set(['h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'hgroup']),
-  new Set('p ul ol li dl dt dd blockquote q cite small strong em code pre address time figure figcaption img table caption th td tr thead tbody hr'.split(' ')),
+  new Set(
+    'p ul ol li dl dt dd blockquote q cite small strong em code pre address time figure figcaption img table caption th td tr thead tbody hr'.split(
+      ' ',
+    ),
+  ),
   new Set(['a']),
   new Set(['header', 'nav', 'main', 'aside', 'footer', 'section', 'article', 'div', 'form']),
 ]
@@ -41,7 +45,14 @@ export function naturalPlace(sheet: Sheet, selector: string): RulePlace {
   if (kin) return { after: kin }
   // Nothing comes before it: at the top, but behind @charset, @import, @namespace and @font-face.
   const firstRule = rules[0]
-  const head = sheet.rules.filter((rule) => rule.kind === 'at' && ['charset', 'import', 'namespace', 'font-face', 'layer', 'property'].includes(rule.name) && (!firstRule || rule.from < firstRule.from)).at(-1)
+  const head = sheet.rules
+    .filter(
+      (rule) =>
+        rule.kind === 'at' &&
+        ['charset', 'import', 'namespace', 'font-face', 'layer', 'property'].includes(rule.name) &&
+        (!firstRule || rule.from < firstRule.from),
+    )
+    .at(-1)
   if (head) return { after: head }
   const first = sheet.rules[0]
   return first ? { before: first } : 'end'

@@ -138,7 +138,12 @@ class Reader {
     const to = this.offset(this.at)
     const closed = this.type() === Token.RightCurlyBracket
     if (closed) this.at++
-    else this.errors.push({ from, to, message: 'A closing brace } is missing: everything to the end of the file belongs to this block.' })
+    else
+      this.errors.push({
+        from,
+        to,
+        message: 'A closing brace } is missing: everything to the end of the file belongs to this block.',
+      })
     return { block: { from, to }, closed, items }
   }
 
@@ -157,9 +162,15 @@ class Reader {
     const body = this.type() === Token.LeftCurlyBracket ? this.block() : null
     if (!body && this.type() === Token.Semicolon) this.at++
     return {
-      kind: 'at', name, prelude: this.text.slice(preludeRange.from, preludeRange.to), preludeRange,
-      block: body?.block ?? null, closed: body?.closed ?? true, items: body?.items ?? [],
-      from, to: this.tokens[this.at - 1]!.to,
+      kind: 'at',
+      name,
+      prelude: this.text.slice(preludeRange.from, preludeRange.to),
+      preludeRange,
+      block: body?.block ?? null,
+      closed: body?.closed ?? true,
+      items: body?.items ?? [],
+      from,
+      to: this.tokens[this.at - 1]!.to,
     }
   }
 
@@ -172,14 +183,22 @@ class Reader {
         const body = this.block()
         const selector = this.text.slice(selectorRange.from, selectorRange.to)
         // "--name: {…}" on the top level would be a custom property; the standard drops it as a rule.
-        return { kind: 'style', selector, selectorRange, ...body, from: this.offset(start), to: this.tokens[this.at - 1]!.to }
+        return {
+          kind: 'style',
+          selector,
+          selectorRange,
+          ...body,
+          from: this.offset(start),
+          to: this.tokens[this.at - 1]!.to,
+        }
       }
       if (nested && (type === Token.Semicolon || type === Token.RightCurlyBracket)) break
       this.at = skipComponent(this.tokens, this.at)
     }
     const { from, to } = this.trimmed(start, this.at)
     this.errors.push({
-      from, to,
+      from,
+      to,
       message: nested
         ? `“${brief(this.text.slice(from, to))}” is not a declaration (property: value;), so browsers skip it.`
         : `“${brief(this.text.slice(from, to))}” has no block { … } after it, so browsers skip it.`,
@@ -218,9 +237,15 @@ class Reader {
     const to = Math.max(this.trimmed(valueStart, this.at).to, this.tokens[valueStart - 1]!.to)
     if (semicolon) this.at++
     return {
-      kind: 'declaration', property: custom ? written : written.toLowerCase(),
-      value: this.text.slice(valueRange.from, valueRange.to), important: last !== null,
-      propertyRange, valueRange, semicolon, from: propertyRange.from, to,
+      kind: 'declaration',
+      property: custom ? written : written.toLowerCase(),
+      value: this.text.slice(valueRange.from, valueRange.to),
+      important: last !== null,
+      propertyRange,
+      valueRange,
+      semicolon,
+      from: propertyRange.from,
+      to,
     }
   }
 
@@ -229,7 +254,8 @@ class Reader {
     let at = end - 1
     while (at >= first && isTrivia(this.type(at))) at--
     const word = this.tokens[at]
-    if (at < first || word?.type !== Token.Ident || this.text.slice(word.from, word.to).toLowerCase() !== 'important') return null
+    if (at < first || word?.type !== Token.Ident || this.text.slice(word.from, word.to).toLowerCase() !== 'important')
+      return null
     at--
     while (at >= first && isTrivia(this.type(at))) at--
     const mark = this.tokens[at]

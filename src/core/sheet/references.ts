@@ -26,10 +26,12 @@ export function addressesIn(text: string, base = 0): SheetAddress[] {
     if (token.type === Token.AtKeyword) rule = raw.slice(1).toLowerCase()
     else if (token.type === Token.Semicolon && ['import', 'namespace', 'charset'].includes(rule)) rule = ''
     else if (token.type === Token.RightCurlyBracket) rule = ''
-    else if (token.type === Token.Function && /^(?:-webkit-)?image-set\($/i.test(raw)) setUntil = skipComponent(tokens, at)
+    else if (token.type === Token.Function && /^(?:-webkit-)?image-set\($/i.test(raw))
+      setUntil = skipComponent(tokens, at)
     else if (rule !== 'namespace' && rule !== 'charset') {
       if (token.type === Token.Url) found.push(bare(raw, token, base, kind))
-      else if (token.type === Token.String && (expects || (rule === 'import' && isFirst(tokens, at)) || at < setUntil)) found.push(quoted(raw, token, base, kind))
+      else if (token.type === Token.String && (expects || (rule === 'import' && isFirst(tokens, at)) || at < setUntil))
+        found.push(quoted(raw, token, base, kind))
     }
     if (token.type !== Token.WhiteSpace) expects = token.type === Token.Function && /^(?:url|src)\($/i.test(raw)
   })
@@ -39,12 +41,24 @@ export function addressesIn(text: string, base = 0): SheetAddress[] {
 function bare(raw: string, { from, to }: CssToken, base: number, kind: SheetAddress['kind']): SheetAddress {
   const lead = /^url\(\s*/i.exec(raw)![0].length
   const tail = /\s*\)?$/.exec(raw.slice(lead))![0].length
-  return { url: unescapeCss(raw.slice(lead, raw.length - tail)), from: base + from + lead, to: base + to - tail, kind, quote: '' }
+  return {
+    url: unescapeCss(raw.slice(lead, raw.length - tail)),
+    from: base + from + lead,
+    to: base + to - tail,
+    kind,
+    quote: '',
+  }
 }
 
 function quoted(raw: string, { from, to }: CssToken, base: number, kind: SheetAddress['kind']): SheetAddress {
   const closed = raw.length > 1 && raw.at(-1) === raw[0]
-  return { url: unescapeCss(raw.slice(1, closed ? -1 : undefined)), from: base + from + 1, to: base + to - (closed ? 1 : 0), kind, quote: raw[0]! }
+  return {
+    url: unescapeCss(raw.slice(1, closed ? -1 : undefined)),
+    from: base + from + 1,
+    to: base + to - (closed ? 1 : 0),
+    kind,
+    quote: raw[0]!,
+  }
 }
 
 /** Whether a token is the first thing behind its at-keyword. */

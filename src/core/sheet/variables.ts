@@ -13,7 +13,10 @@ export function resolveVars(sheet: Sheet, value: string): string {
   let now = value
   // Each round resolves one level; a cycle ends with the rounds.
   for (let round = 0; round < 8 && now.includes('var('); round++) {
-    now = now.replace(/var\(\s*(--[^\s,)]+)\s*(?:,([^()]*(?:\([^()]*\)[^()]*)*))?\)/g, (all, name: string, fallback?: string) => known.get(name) ?? fallback?.trim() ?? all)
+    now = now.replace(
+      /var\(\s*(--[^\s,)]+)\s*(?:,([^()]*(?:\([^()]*\)[^()]*)*))?\)/g,
+      (all, name: string, fallback?: string) => known.get(name) ?? fallback?.trim() ?? all,
+    )
   }
   return now
 }

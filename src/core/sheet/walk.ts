@@ -36,5 +36,8 @@ export function fontFaces(sheet: Pick<Sheet, 'rules'>): AtRule[] {
 }
 
 function holdsRules(rule: Rule): boolean {
-  return rule.kind === 'style' || !['font-face', 'keyframes', '-webkit-keyframes', 'page', 'property', 'counter-style'].includes(rule.name)
+  return (
+    rule.kind === 'style' ||
+    !['font-face', 'keyframes', '-webkit-keyframes', 'page', 'property', 'counter-style'].includes(rule.name)
+  )
 }

@@ -15,12 +15,21 @@ export interface PageBlock {
 export function blocksOf(page: Page): PageBlock[] {
   const parts = partsIn(page)
   return page.elements
-    .filter(({ tag, html, place, parent }) => html && place && tag !== 'script' && tag !== 'style' && (parent?.tag === 'body' || ['header', 'nav', 'footer', 'main', 'aside'].includes(tag)))
+    .filter(
+      ({ tag, html, place, parent }) =>
+        html &&
+        place &&
+        tag !== 'script' &&
+        tag !== 'style' &&
+        (parent?.tag === 'body' || ['header', 'nav', 'footer', 'main', 'aside'].includes(tag)),
+    )
     .filter(({ tag }) => tag !== 'body' && tag !== 'head' && tag !== 'html')
     .map((element) => ({
       index: element.index,
       name: describeElement(element),
       words: textOf(page, element).slice(0, 60),
-      part: parts.find(({ block }) => block && block.from <= element.place!.from && element.place!.to <= block.to)?.name ?? '',
+      part:
+        parts.find(({ block }) => block && block.from <= element.place!.from && element.place!.to <= block.to)?.name ??
+        '',
     }))
 }

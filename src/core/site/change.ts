@@ -27,7 +27,11 @@ export function joinChanges(changes: readonly SiteChange[]): SiteChange {
   }
   const moves = new Map(changes.flatMap((change) => change.moves).map((move) => [move.from, move]))
   const creates = new Map(changes.flatMap((change) => change.creates).map((create) => [create.path, create]))
-  return { texts: [...texts].map(([doc, splices]) => ({ doc, splices })), moves: [...moves.values()], creates: [...creates.values()] }
+  return {
+    texts: [...texts].map(([doc, splices]) => ({ doc, splices })),
+    moves: [...moves.values()],
+    creates: [...creates.values()],
+  }
 }
 
 function collide(a: Splice, b: Splice): boolean {
@@ -39,7 +43,12 @@ function collide(a: Splice, b: Splice): boolean {
 export function editOf(label: string, { texts, moves, creates }: SiteChange): Edit {
   return {
     label,
-    texts: [...texts, ...creates.filter(({ text }) => text !== '').map(({ path, text }) => ({ doc: fileDoc(path), splices: [{ from: 0, to: 0, insert: text }] }))],
+    texts: [
+      ...texts,
+      ...creates
+        .filter(({ text }) => text !== '')
+        .map(({ path, text }) => ({ doc: fileDoc(path), splices: [{ from: 0, to: 0, insert: text }] })),
+    ],
     files: creates.map(({ path }) => ({ path, before: null, after: EMPTY_HASH, encoding: 'utf-8' as const })),
     moves,
   }

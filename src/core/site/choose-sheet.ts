@@ -8,7 +8,10 @@ export const NEW_SHEET: SitePath = 'css/site.css'
  * Which stylesheet is the site's sheet: the one most pages link to; where links miss, the one they seem to mean by its
  * name; else the first. Null when the site has none.
  */
-export function chooseSheet(files: readonly SitePath[], pages: readonly { path: SitePath; text: string }[]): SitePath | null {
+export function chooseSheet(
+  files: readonly SitePath[],
+  pages: readonly { path: SitePath; text: string }[],
+): SitePath | null {
   const sheets = files.filter(isSheet).sort((a, b) => a.split('/').length - b.split('/').length || (a < b ? -1 : 1))
   const votes = new Map(sheets.map((path) => [path, 0]))
   for (const { path, text } of pages) {

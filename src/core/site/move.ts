@@ -17,10 +17,20 @@ export function planMoves(site: SiteView, moves: readonly Move[]): SiteChange {
   const moved = (path: SitePath) => names.get(path) ?? path
   const exists = (path: SitePath) => site.files.has(path)
   const texts = [
-    ...site.pagePaths.map((path) => ({ doc: fileDoc(path), splices: retargetPage(site.page(path), { from: path, to: moved(path), moved, exists }) })),
-    ...site.sheetTexts.map(({ doc, path, text }) => ({ doc, splices: retargetSheet(text, { from: path, to: moved(path), moved, exists }) })),
+    ...site.pagePaths.map((path) => ({
+      doc: fileDoc(path),
+      splices: retargetPage(site.page(path), { from: path, to: moved(path), moved, exists }),
+    })),
+    ...site.sheetTexts.map(({ doc, path, text }) => ({
+      doc,
+      splices: retargetSheet(text, { from: path, to: moved(path), moved, exists }),
+    })),
   ]
-  return { texts: texts.filter(({ splices }) => splices.length > 0), moves: [...names].map(([from, to]) => ({ from, to })), creates: [] }
+  return {
+    texts: texts.filter(({ splices }) => splices.length > 0),
+    moves: [...names].map(([from, to]) => ({ from, to })),
+    creates: [],
+  }
 }
 
 /** What refers to a file. */
@@ -44,13 +54,15 @@ export function referrersTo(site: SiteView, paths: ReadonlySet<SitePath>): Refer
     if (paths.has(file)) continue
     const page = site.page(file)
     const base = basePath(file, page)
-    for (const { url, from, kind } of referencesIn(page)) if (leadsThere(base, url)) found.push({ file, offset: from, kind })
+    for (const { url, from, kind } of referencesIn(page))
+      if (leadsThere(base, url)) found.push({ file, offset: from, kind })
   }
   const seen = new Set<SitePath>()
   for (const { path, text } of site.sheetTexts) {
     if (paths.has(path) || seen.has(path)) continue
     seen.add(path)
-    for (const { url, from, kind } of addressesIn(text)) if (leadsThere(path, url)) found.push({ file: path, offset: from, kind })
+    for (const { url, from, kind } of addressesIn(text))
+      if (leadsThere(path, url)) found.push({ file: path, offset: from, kind })
   }
   return found
 }

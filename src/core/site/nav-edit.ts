@@ -1,4 +1,12 @@
-import { addLink, moveLink, navigationsIn, removeLink, retargetLink, rewordLink, isPlaceholder } from '../markup/links.ts'
+import {
+  addLink,
+  moveLink,
+  navigationsIn,
+  removeLink,
+  retargetLink,
+  rewordLink,
+  isPlaceholder,
+} from '../markup/links.ts'
 import { basePath } from '../markup/base.ts'
 import { applySplices, type Splice } from '../text/splice.ts'
 import { partsIn } from './parts.ts'
@@ -44,13 +52,20 @@ export function navigationsOf(site: SiteView, path: SitePath): NavView[] {
   return navigationsIn(page).map(({ index, label, links }) => {
     const { from, to } = page.elements[index]!.place!
     return {
-      index, label,
+      index,
+      label,
       part: parts.find(({ block }) => block && block.from <= from && to <= block.to)?.name ?? '',
       links: links.map(({ words, href, index: link }): NavLinkView => {
         const target = targetOf(base, href)
         const file = target.kind === 'site' ? fileAt(target.path, (each) => site.files.has(each)) : null
         const element = page.elements[link]!
-        const state = isPlaceholder(href) ? 'placeholder' : target.kind === 'elsewhere' || target.kind === 'self' ? 'elsewhere' : file === null ? 'broken' : 'fine'
+        const state = isPlaceholder(href)
+          ? 'placeholder'
+          : target.kind === 'elsewhere' || target.kind === 'self'
+            ? 'elsewhere'
+            : file === null
+              ? 'broken'
+              : 'fine'
         return { words, href, file, state, plain: element.children.length === 0 && element.texts.length === 1 }
       }),
     }
@@ -58,12 +73,18 @@ export function navigationsOf(site: SiteView, path: SitePath): NavView[] {
 }
 
 /** What an edit of a navigation does to the pages: to its own, or to all that share the part it stands in. */
-export function planNavEdit(site: SiteView & { readonly encodingOf?: (path: SitePath) => TextEncodingName }, path: SitePath, index: number, edit: NavEdit): PartOutcome[] {
+export function planNavEdit(
+  site: SiteView & { readonly encodingOf?: (path: SitePath) => TextEncodingName },
+  path: SitePath,
+  index: number,
+  edit: NavEdit,
+): PartOutcome[] {
   const page = site.page(path)
   const navigation = navigationsIn(page).find((each) => each.index === index)
   if (!navigation) return []
   const base = basePath(path, page)
-  const address = ({ file, href }: { readonly file?: SitePath; readonly href?: string }) => (file === undefined ? (href ?? '#') : relativeReference(base, file) || './')
+  const address = ({ file, href }: { readonly file?: SitePath; readonly href?: string }) =>
+    file === undefined ? (href ?? '#') : relativeReference(base, file) || './'
   const splices = ((): Splice[] => {
     switch (edit.kind) {
       case 'move':
@@ -73,14 +94,21 @@ export function planNavEdit(site: SiteView & { readonly encodingOf?: (path: Site
       default: {
         const link = navigation.links[edit.at]
         if (!link) return []
-        return edit.kind === 'remove' ? removeLink(page, link) : edit.kind === 'words' ? rewordLink(page, link, edit.words) : retargetLink(page, link, address(edit))
+        return edit.kind === 'remove'
+          ? removeLink(page, link)
+          : edit.kind === 'words'
+            ? rewordLink(page, link, edit.words)
+            : retargetLink(page, link, address(edit))
       }
     }
   })()
   if (splices.length === 0) return []
   const place = page.elements[index]!.place!
   const part = partsIn(page).find(({ block }) => block && block.from <= place.from && place.to <= block.to)
-  if (!part?.block) return [{ page: path, state: 'changed', why: '', before: page.text.slice(place.from, place.to), after: '', splices }]
+  if (!part?.block)
+    return [
+      { page: path, state: 'changed', why: '', before: page.text.slice(place.from, place.to), after: '', splices },
+    ]
   const { block } = part
   const inner = splices.map(({ from, to, insert }) => ({ from: from - block.from, to: to - block.from, insert }))
   return planPart(site, part.name, { path, text: applySplices(page.text.slice(block.from, block.to), inner) })

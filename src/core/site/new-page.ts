@@ -50,9 +50,15 @@ function retitled(text: string, title: string): string {
   const words = old?.rawText?.text ?? ''
   // "Fares – The ferry" becomes "New title – The ferry".
   const rest = /\s[–—|·-]\s[\s\S]*$/.exec(words)?.[0] ?? ''
-  if (old?.place) splices.push({ from: old.place.startTag.to, to: old.place.endTag?.from ?? old.place.startTag.to, insert: escapeText(title) + escapeText(rest) })
+  if (old?.place)
+    splices.push({
+      from: old.place.startTag.to,
+      to: old.place.endTag?.from ?? old.place.startTag.to,
+      insert: escapeText(title) + escapeText(rest),
+    })
   const heading = firstByTag(page, 'h1')
-  if (heading?.place?.endTag && heading.children.length === 0) splices.push({ from: heading.place.startTag.to, to: heading.place.endTag.from, insert: escapeText(title) })
+  if (heading?.place?.endTag && heading.children.length === 0)
+    splices.push({ from: heading.place.startTag.to, to: heading.place.endTag.from, insert: escapeText(title) })
   return applySplices(text, splices)
 }
 
@@ -70,26 +76,44 @@ function frameOf(site: SiteView, from: SitePath, to: SitePath, title: string): s
     const here = places.find(({ path }) => path === from)?.place
     if (!common || !here?.block) continue
     const { open, close } = partMarks(name)
-    blocks.push({ at: here.whole.from, text: `${open}\n  ${adaptBlock(common.block, to, existsIn(site), shape)}\n  ${close}` })
+    blocks.push({
+      at: here.whole.from,
+      text: `${open}\n  ${adaptBlock(common.block, to, existsIn(site), shape)}\n  ${close}`,
+    })
   }
   const shared = partsIn(page).map(({ whole }) => whole)
   const regions = regionsOf(page)
   for (const tag of REGIONS) {
     const place = regions[tag]?.place
     // A navigation inside the header comes along with it, and what a shared part holds comes with the part.
-    if (!place || (tag === 'nav' && regions.nav!.parent !== body) || shared.some((whole) => whole.from <= place.from && place.to <= whole.to)) continue
-    blocks.push({ at: place.from, text: adaptBlock({ path: from, text: page.text.slice(place.from, place.to) }, to, existsIn(site), shape) })
+    if (
+      !place ||
+      (tag === 'nav' && regions.nav!.parent !== body) ||
+      shared.some((whole) => whole.from <= place.from && place.to <= whole.to)
+    )
+      continue
+    blocks.push({
+      at: place.from,
+      text: adaptBlock({ path: from, text: page.text.slice(place.from, place.to) }, to, existsIn(site), shape),
+    })
   }
   blocks.sort((a, b) => a.at - b.at)
-  const isBehind = ({ at }: { readonly at: number }) => main?.place !== undefined && main.place !== null && at > main.place.from
+  const isBehind = ({ at }: { readonly at: number }) =>
+    main?.place !== undefined && main.place !== null && at > main.place.from
   const before = blocks.filter((block) => !isBehind(block)).map(({ text: block }) => block)
   const behind = blocks.filter(isBehind).map(({ text: block }) => block)
   const { text } = page
-  const own = head.children.filter(({ tag, place }) => place && tag !== 'style' && tag !== 'script').map(({ place }) => text.slice(place!.from, place!.to))
-  const root = page.root.place ? text.slice(page.root.place.startTag.from, page.root.place.startTag.to) : '<html lang="en">'
+  const own = head.children
+    .filter(({ tag, place }) => place && tag !== 'style' && tag !== 'script')
+    .map(({ place }) => text.slice(place!.from, place!.to))
+  const root = page.root.place
+    ? text.slice(page.root.place.startTag.from, page.root.place.startTag.to)
+    : '<html lang="en">'
   const written = `<!doctype html>\n${root}\n<head>\n${own.map((line) => `  ${line}\n`).join('')}</head>\n${text.slice(body.place.startTag.from, body.place.startTag.to)}\n`
   const framed = parsePage(written)
   const moved = applySplices(written, retargetPage(framed, { from, to, moved: (path) => path, exists: existsIn(site) }))
-  const lines = [...before, `<main>\n    <h1>${escapeText(title)}</h1>\n  </main>`, ...behind].map((block) => `  ${block}\n`).join('')
+  const lines = [...before, `<main>\n    <h1>${escapeText(title)}</h1>\n  </main>`, ...behind]
+    .map((block) => `  ${block}\n`)
+    .join('')
   return retitled(`${moved}${lines}</body>\n</html>\n`, title)
 }

@@ -31,7 +31,11 @@ export function partsIn(page: Page): PartPlace[] {
     if (name === undefined) return
     const close = page.comments.slice(at + 1).find((each) => OPENS.test(each.text) || CLOSES.test(each.text))
     const closed = close && CLOSES.exec(close.text)?.[1] === name
-    found.push({ name, whole: { from: comment.from, to: closed ? close.to : comment.to }, block: closed ? trimmed(page.text, comment.to, close.from) : null })
+    found.push({
+      name,
+      whole: { from: comment.from, to: closed ? close.to : comment.to },
+      block: closed ? trimmed(page.text, comment.to, close.from) : null,
+    })
   })
   return found
 }
@@ -66,7 +70,9 @@ type Exists = (path: SitePath) => boolean
  */
 export function canonicalBlock({ path, text }: Block, exists: Exists): string {
   const page = parsePage(text)
-  const splices: Splice[] = page.elements.filter((element) => element.attributes.get('aria-current') === 'page').flatMap((element) => removeAttribute(page, element, 'aria-current'))
+  const splices: Splice[] = page.elements
+    .filter((element) => element.attributes.get('aria-current') === 'page')
+    .flatMap((element) => removeAttribute(page, element, 'aria-current'))
   for (const { url, from, to } of referencesIn(page)) {
     const target = targetOf(path, url)
     if (target.kind !== 'site') continue
@@ -79,11 +85,19 @@ export function canonicalBlock({ path, text }: Block, exists: Exists): string {
 
 /** Whether a block marks the current page anywhere. */
 export function marksCurrent({ text }: Block): boolean {
-  return /aria-current/i.test(text) && parsePage(text).elements.some((element) => element.attributes.get('aria-current') === 'page')
+  return (
+    /aria-current/i.test(text) &&
+    parsePage(text).elements.some((element) => element.attributes.get('aria-current') === 'page')
+  )
 }
 
 /** The block as it must stand on another page: addresses seen from there, its own link marked as the current page, its own indentation. */
-export function adaptBlock(block: Block, to: SitePath, exists: Exists, { marks, indent, eol }: { readonly marks: boolean; readonly indent: string; readonly eol: string }): string {
+export function adaptBlock(
+  block: Block,
+  to: SitePath,
+  exists: Exists,
+  { marks, indent, eol }: { readonly marks: boolean; readonly indent: string; readonly eol: string },
+): string {
   const page = parsePage(block.text)
   const splices = retargetPage(page, { from: block.path, to, moved: (path) => path, exists })
   const inNavigation = navigationOf(page)
@@ -94,7 +108,8 @@ export function adaptBlock(block: Block, to: SitePath, exists: Exists, { marks, 
     // A bare fragment in the block means the page it stands on, wherever that is.
     const here = target?.kind === 'site' && !/[#?]/.test(href!) && fileAt(target.path, exists) === to
     if (here && marks && inNavigation(element)) splices.push(...setAttribute(page, element, 'aria-current', 'page'))
-    else if (!here && element.attributes.get('aria-current') === 'page') splices.push(...removeAttribute(page, element, 'aria-current'))
+    else if (!here && element.attributes.get('aria-current') === 'page')
+      splices.push(...removeAttribute(page, element, 'aria-current'))
   }
   return reindent(applySplices(block.text, splices), indent, eol)
 }
@@ -111,7 +126,10 @@ function navigationOf(page: Page): (element: PageElement) => boolean {
 export function markAround(text: string, block: Range, name: string): Splice[] {
   const { open, close } = partMarks(name)
   const gap = beginsLine(text, block.from) ? lineEndOf(text) + indentAt(text, block.from) : ''
-  return [{ from: block.from, to: block.from, insert: open + gap }, { from: block.to, to: block.to, insert: gap + close }]
+  return [
+    { from: block.from, to: block.from, insert: open + gap },
+    { from: block.to, to: block.to, insert: gap + close },
+  ]
 }
 
 /** How much two blocks have in common, 0 to 1 (Dice's coefficient over their tags and words). */

@@ -52,7 +52,10 @@ export function relativeReference(from: SitePath, to: SitePath): string {
 /** The full address of a reference written in the file `from`, for a site whose folder is served at `root` (closing slash included). */
 export function addressOf(root: string, from: SitePath, reference: string): string {
   const { query, ...rest } = splitUrl(resolveReference(root + encodePath(from), reference))
-  return joinUrl({ ...rest, query: query?.replace(/[ "'<>]/g, (char) => `%${char.charCodeAt(0).toString(16).toUpperCase()}`) })
+  return joinUrl({
+    ...rest,
+    query: query?.replace(/[ "'<>]/g, (char) => `%${char.charCodeAt(0).toString(16).toUpperCase()}`),
+  })
 }
 
 /** Percent-encodes a path for use in a URL; slashes stay. */
@@ -67,13 +70,16 @@ function encodeSegment(segment: string): string {
 }
 
 function decodePath(path: string): string {
-  return path.split('/').map((segment) => {
-    try {
-      return decodeURIComponent(segment)
-    } catch {
-      return segment
-    }
-  }).join('/')
+  return path
+    .split('/')
+    .map((segment) => {
+      try {
+        return decodeURIComponent(segment)
+      } catch {
+        return segment
+      }
+    })
+    .join('/')
 }
 
 /** Why a path from an archive or a folder cannot be a site path; null when it can. */
@@ -82,7 +88,8 @@ export function pathFault(path: string): 'leaves' | 'unusable' | null {
   if (path.startsWith('/') || path.startsWith('\\') || /^[a-z]:/i.test(path)) return 'leaves'
   const segments = path.split(/[/\\]/)
   if (segments.includes('..')) return 'leaves'
-  if (path.length > 1000 || segments.some((segment) => segment === '' || segment === '.' || segment.length > 255)) return 'unusable'
+  if (path.length > 1000 || segments.some((segment) => segment === '' || segment === '.' || segment.length > 255))
+    return 'unusable'
   return null
 }
 

@@ -61,7 +61,11 @@ export type SaveRequest = z.infer<typeof saveRequestSchema>
 export const saveResponseSchema = z.object({ revision: z.number().int() })
 
 /** A file's bytes as the server keeps them. */
-export const blobSchema = z.object({ hash: z.string(), size: z.number().int().nonnegative(), pixels: fileSchema.shape.pixels })
+export const blobSchema = z.object({
+  hash: z.string(),
+  size: z.number().int().nonnegative(),
+  pixels: fileSchema.shape.pixels,
+})
 export type KeptBlob = z.infer<typeof blobSchema>
 
 /** Asks for a copy of an image, `width` px wide. */
@@ -71,15 +75,25 @@ export const scaleRequestSchema = z.object({ path: z.string().min(1), width: z.n
 export const newSiteRequestSchema = z.object({
   name: z.string().trim().min(1).max(120),
   /** The folder the hand-off wraps everything in; '' for none. */
-  folder: z.string().max(120).regex(/^[^/\\:*?"<>|\0]*$/),
+  folder: z
+    .string()
+    .max(120)
+    .regex(/^[^/\\:*?"<>|\0]*$/),
   sheetPath: z.string().min(1).max(400),
   imageFolder: z.string().max(400),
-  pages: z.array(z.object({ path: z.string().min(1).max(400), title: z.string().max(200) })).min(1).max(50),
+  pages: z
+    .array(z.object({ path: z.string().min(1).max(400), title: z.string().max(200) }))
+    .min(1)
+    .max(50),
   lang: z.string().regex(/^[A-Za-z]{2,8}(?:-[A-Za-z0-9]{1,8})*$/),
 })
 export type NewSiteRequest = z.infer<typeof newSiteRequestSchema>
 
-export const settingsRequestSchema = z.object({ lookId: z.string().optional(), sheetPath: z.string().optional(), name: z.string().trim().min(1).max(120).optional() })
+export const settingsRequestSchema = z.object({
+  lookId: z.string().optional(),
+  sheetPath: z.string().optional(),
+  name: z.string().trim().min(1).max(120).optional(),
+})
 
 /** Something of an import that could not be used, and why. */
 export const leftOutSchema = z.object({ path: z.string(), reason: z.string() })
@@ -97,7 +111,11 @@ export const importResponseSchema = z.object({
 export type ImportResult = z.infer<typeof importResponseSchema>
 
 /** A line of the answer to an import that is asked for line by line: how far it is, and at last how it ended. */
-export const importLineSchema = z.union([z.object({ share: z.number() }), z.object({ result: importResponseSchema }), errorSchema])
+export const importLineSchema = z.union([
+  z.object({ share: z.number() }),
+  z.object({ result: importResponseSchema }),
+  errorSchema,
+])
 export type ImportLine = z.infer<typeof importLineSchema>
 
 export const siteListSchema = z.object({

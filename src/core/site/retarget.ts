@@ -28,27 +28,48 @@ export function retargetPage(page: Page, retargeting: Retargeting): Splice[] {
   const own = base === retargeting.from
   return referencesIn(page).flatMap((reference) =>
     // The base itself is seen from the page; everything else is seen from the base.
-    retarget(page.text, reference, own || reference.element.tag === 'base' ? retargeting : { ...retargeting, from: base, to: retargeting.moved(base) }))
+    retarget(
+      page.text,
+      reference,
+      own || reference.element.tag === 'base'
+        ? retargeting
+        : { ...retargeting, from: base, to: retargeting.moved(base) },
+    ),
+  )
 }
 
 /** The same for a stylesheet's text. */
 export function retargetSheet(text: string, retargeting: Retargeting): Splice[] {
-  return addressesIn(text).flatMap((address) => retarget(text, { ...address, write: (url) => writeAddress(url, address.quote) }, retargeting))
+  return addressesIn(text).flatMap((address) =>
+    retarget(text, { ...address, write: (url) => writeAddress(url, address.quote) }, retargeting),
+  )
 }
 
-function retarget(text: string, { url, from, to, write }: Address, { from: oldBase, to: newBase, moved, exists }: Retargeting): Splice[] {
+function retarget(
+  text: string,
+  { url, from, to, write }: Address,
+  { from: oldBase, to: newBase, moved, exists }: Retargeting,
+): Splice[] {
   const target = targetOf(oldBase, url)
   if (target.kind !== 'site') return []
   const file = fileAt(target.path, exists)
   const wanted = file === null ? target.path : pathLike(target.path, file, moved(file))
   const now = targetOf(newBase, url)
-  if (now.kind === 'site' && now.path === wanted && (newBase === oldBase || target.rooted || !climbsOut(newBase, url))) return []
+  if (now.kind === 'site' && now.path === wanted && (newBase === oldBase || target.rooted || !climbsOut(newBase, url)))
+    return []
   const path = target.rooted ? `/${encodePath(wanted)}` : relativeReference(newBase, wanted) || './'
   // Query and fragment stay as they are written; only the path is replaced.
   const written = text.slice(from, to)
   const end = /[?]|(?<!&)#/.exec(written)?.index ?? written.length
   const { query, fragment } = splitUrl(url)
-  if (end === written.length && (query !== undefined || fragment !== undefined)) return [{ from, to, insert: write(path + (query === undefined ? '' : `?${query}`) + (fragment === undefined ? '' : `#${fragment}`)) }]
+  if (end === written.length && (query !== undefined || fragment !== undefined))
+    return [
+      {
+        from,
+        to,
+        insert: write(path + (query === undefined ? '' : `?${query}`) + (fragment === undefined ? '' : `#${fragment}`)),
+      },
+    ]
   return [{ from, to: from + end, insert: write(path) }]
 }
 

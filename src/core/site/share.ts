@@ -1,5 +1,16 @@
 import { comparePages, type SitePath } from './paths.ts'
-import { adaptBlock, canonicalBlock, likeness, marksCurrent, markAround, partMarks, partName, partsIn, type Block, type PartPlace } from './parts.ts'
+import {
+  adaptBlock,
+  canonicalBlock,
+  likeness,
+  marksCurrent,
+  markAround,
+  partMarks,
+  partName,
+  partsIn,
+  type Block,
+  type PartPlace,
+} from './parts.ts'
 import { fitsEncoding, type TextEncodingName } from './encoding.ts'
 import { fileDoc, type Doc } from './step.ts'
 import type { SiteView } from './view.ts'
@@ -29,7 +40,8 @@ const existsIn = (site: SiteView) => (path: SitePath) => site.files.has(path)
 export function partsOf(site: SiteView): Map<string, { readonly path: SitePath; readonly place: PartPlace }[]> {
   const parts = new Map<string, { path: SitePath; place: PartPlace }[]>()
   for (const path of [...site.pagePaths].sort(comparePages)) {
-    for (const place of partsIn(site.page(path))) parts.set(place.name, [...(parts.get(place.name) ?? []), { path, place }])
+    for (const place of partsIn(site.page(path)))
+      parts.set(place.name, [...(parts.get(place.name) ?? []), { path, place }])
   }
   return parts
 }
@@ -43,14 +55,24 @@ export function formOf(site: SiteView, path: SitePath, { from, to }: Range): str
   forms.set(page, known)
   const key = `${path} ${from} ${to}`
   let found = known.get(key)
-  if (found?.files !== site.files) known.set(key, (found = { files: site.files, form: canonicalBlock({ path, text: blockText(page, { from, to }) }, existsIn(site)) }))
+  if (found?.files !== site.files)
+    known.set(
+      key,
+      (found = {
+        files: site.files,
+        form: canonicalBlock({ path, text: blockText(page, { from, to }) }, existsIn(site)),
+      }),
+    )
   return found!.form
 }
 
 const blockText = (page: Page, { from, to }: Range) => page.text.slice(from, to)
 
 /** The version of a part that most of its pages have; the first page's when none has more. Null when no page has a whole one. */
-export function commonVersion(site: SiteView, places: readonly { readonly path: SitePath; readonly place: PartPlace }[]): { readonly block: Block; readonly form: string; readonly forms: ReadonlyMap<SitePath, string> } | null {
+export function commonVersion(
+  site: SiteView,
+  places: readonly { readonly path: SitePath; readonly place: PartPlace }[],
+): { readonly block: Block; readonly form: string; readonly forms: ReadonlyMap<SitePath, string> } | null {
   const forms = new Map<SitePath, string>()
   const votes = new Map<string, number>()
   for (const { path, place } of places) {
@@ -61,11 +83,22 @@ export function commonVersion(site: SiteView, places: readonly { readonly path: 
   }
   const most = Math.max(...votes.values())
   const chosen = places.find(({ path }) => votes.get(forms.get(path) ?? '') === most)
-  return chosen?.place.block ? { block: { path: chosen.path, text: blockText(site.page(chosen.path), chosen.place.block) }, form: forms.get(chosen.path)!, forms } : null
+  return chosen?.place.block
+    ? {
+        block: { path: chosen.path, text: blockText(site.page(chosen.path), chosen.place.block) },
+        form: forms.get(chosen.path)!,
+        forms,
+      }
+    : null
 }
 
 /** The element of a page that is most like a block: the same tag, and much the same inside. Null when none is. */
-function likeBlock(site: SiteView, path: SitePath, tag: string, form: string): { readonly element: PageElement; readonly form: string; readonly likeness: number } | null {
+function likeBlock(
+  site: SiteView,
+  path: SitePath,
+  tag: string,
+  form: string,
+): { readonly element: PageElement; readonly form: string; readonly likeness: number } | null {
   const page = site.page(path)
   const taken = partsIn(page).map(({ whole }) => whole)
   let best: { element: PageElement; form: string; likeness: number } | null = null
@@ -88,7 +121,22 @@ interface Encodings {
  * and the mark of the current page that are right there. Pages not in `pages` are left as they are; those in `into` that lack
  * such a block get one, where the first page has it.
  */
-export function planShare(site: SiteView & Encodings, { page: path, index, name: wanted, pages, into = [] }: { readonly page: SitePath; readonly index: number; readonly name: string; readonly pages?: readonly SitePath[]; readonly into?: readonly SitePath[] }): { readonly name: string; readonly outcomes: PartOutcome[] } {
+export function planShare(
+  site: SiteView & Encodings,
+  {
+    page: path,
+    index,
+    name: wanted,
+    pages,
+    into = [],
+  }: {
+    readonly page: SitePath
+    readonly index: number
+    readonly name: string
+    readonly pages?: readonly SitePath[]
+    readonly into?: readonly SitePath[]
+  },
+): { readonly name: string; readonly outcomes: PartOutcome[] } {
   const name = partName(wanted)
   const source = site.page(path)
   const element = source.elements[index]
@@ -96,25 +144,55 @@ export function planShare(site: SiteView & Encodings, { page: path, index, name:
   const exists = existsIn(site)
   const block: Block = { path, text: blockText(source, element.place) }
   const form = canonicalBlock(block, exists)
-  const found = new Map([...site.pagePaths].map((each) => [each, each === path ? { element, form, likeness: 1 } : likeBlock(site, each, element.tag, form)]))
-  const marks = [...found].some(([each, like]) => like && marksCurrent({ path: each, text: blockText(site.page(each), like.element.place!) }))
+  const found = new Map(
+    [...site.pagePaths].map((each) => [
+      each,
+      each === path ? { element, form, likeness: 1 } : likeBlock(site, each, element.tag, form),
+    ]),
+  )
+  const marks = [...found].some(
+    ([each, like]) => like && marksCurrent({ path: each, text: blockText(site.page(each), like.element.place!) }),
+  )
   const outcomes = [...site.pagePaths].sort(comparePages).map((each): PartOutcome => {
     const like = found.get(each)
     const page = site.page(each)
     if (!like?.element.place) {
       const splices = into.includes(each) ? planInsertRegion(site, path, element, each, name) : []
       const refused = splices.length === 0 ? '' : refusal(site, each, page.text, splices[0]!.insert, name)
-      if (splices.length > 0 && refused === '') return { page: each, state: 'inserted', why: '', before: '', after: splices[0]!.insert.trim(), splices }
-      return { page: each, state: 'lacks', why: refused || (into.includes(each) ? 'It cannot be told where it would stand here.' : `There is no ${element.tag} like it on this page.`), before: '', after: '', splices: [] }
+      if (splices.length > 0 && refused === '')
+        return { page: each, state: 'inserted', why: '', before: '', after: splices[0]!.insert.trim(), splices }
+      return {
+        page: each,
+        state: 'lacks',
+        why:
+          refused ||
+          (into.includes(each)
+            ? 'It cannot be told where it would stand here.'
+            : `There is no ${element.tag} like it on this page.`),
+        before: '',
+        after: '',
+        splices: [],
+      }
     }
     const { place } = like.element
     const before = blockText(page, place)
-    const after = each === path ? before : adaptBlock(block, each, exists, { marks, indent: indentAt(page.text, place.from), eol: lineEndOf(page.text) })
+    const after =
+      each === path
+        ? before
+        : adaptBlock(block, each, exists, { marks, indent: indentAt(page.text, place.from), eol: lineEndOf(page.text) })
     const same = like.form === form
-    const why = pages && !pages.includes(each) ? 'Left out by you.' : refusal(site, each, page.text, same ? '' : after, name)
+    const why =
+      pages && !pages.includes(each) ? 'Left out by you.' : refusal(site, each, page.text, same ? '' : after, name)
     if (why !== '') return { page: each, state: 'skipped', why, before, after, splices: [] }
     const inner: Splice[] = same || before === after ? [] : [{ from: place.from, to: place.to, insert: after }]
-    return { page: each, state: same ? 'marked' : 'changed', why: '', before, after: same ? before : after, splices: [...inner, ...markAround(page.text, place, name)] }
+    return {
+      page: each,
+      state: same ? 'marked' : 'changed',
+      why: '',
+      before,
+      after: same ? before : after,
+      splices: [...inner, ...markAround(page.text, place, name)],
+    }
   })
   return { name, outcomes: joined(outcomes) }
 }
@@ -124,13 +202,17 @@ function joined(outcomes: PartOutcome[]): PartOutcome[] {
   return outcomes.map((outcome) => {
     const [inner, open, close] = outcome.splices
     if (!inner || !open || !close) return outcome
-    return { ...outcome, splices: [{ from: inner.from, to: inner.to, insert: open.insert + inner.insert + close.insert }] }
+    return {
+      ...outcome,
+      splices: [{ from: inner.from, to: inner.to, insert: open.insert + inner.insert + close.insert }],
+    }
   })
 }
 
 function refusal(site: Encodings, path: SitePath, text: string, insert: string, name: string): string {
   const encoding = site.encodingOf?.(path) ?? 'utf-8'
-  if (!fitsEncoding(insert + name, encoding)) return `${path} is not stored as UTF-8, and the part holds letters beyond plain ASCII.`
+  if (!fitsEncoding(insert + name, encoding))
+    return `${path} is not stored as UTF-8, and the part holds letters beyond plain ASCII.`
   return text === '' ? 'The page is empty.' : ''
 }
 
@@ -138,24 +220,57 @@ function refusal(site: Encodings, path: SitePath, text: string, insert: string, 
 export function planPart(site: SiteView & Encodings, name: string, block: Block): PartOutcome[] {
   const exists = existsIn(site)
   const places = partsOf(site).get(name) ?? []
-  const marks = places.some(({ path, place }) => place.block && marksCurrent({ path, text: blockText(site.page(path), place.block) })) || marksCurrent(block)
+  const marks =
+    places.some(
+      ({ path, place }) => place.block && marksCurrent({ path, text: blockText(site.page(path), place.block) }),
+    ) || marksCurrent(block)
   const form = canonicalBlock(block, exists)
   return places.map(({ path, place }): PartOutcome => {
     const page = site.page(path)
-    if (!place.block) return { page: path, state: 'skipped', why: `The comment that ends the part is missing here: ${partMarks(name).close}`, before: '', after: '', splices: [] }
+    if (!place.block)
+      return {
+        page: path,
+        state: 'skipped',
+        why: `The comment that ends the part is missing here: ${partMarks(name).close}`,
+        before: '',
+        after: '',
+        splices: [],
+      }
     const before = blockText(page, place.block)
-    const own = path === block.path ? block.text : adaptBlock(block, path, exists, { marks, indent: indentAt(page.text, place.block.from), eol: lineEndOf(page.text) })
+    const own =
+      path === block.path
+        ? block.text
+        : adaptBlock(block, path, exists, {
+            marks,
+            indent: indentAt(page.text, place.block.from),
+            eol: lineEndOf(page.text),
+          })
     // What agrees but for white space stays byte for byte.
-    const after = before !== own && path !== block.path && formOf(site, path, place.block) === form && rightMarks(before, own) ? before : own
+    const after =
+      before !== own && path !== block.path && formOf(site, path, place.block) === form && rightMarks(before, own)
+        ? before
+        : own
     const why = refusal(site, path, page.text, after === before ? '' : after, name)
     if (why !== '') return { page: path, state: 'skipped', why, before, after, splices: [] }
-    return { page: path, state: before === after ? 'same' : 'changed', why: '', before, after, splices: before === after ? [] : [{ ...place.block, insert: after }] }
+    return {
+      page: path,
+      state: before === after ? 'same' : 'changed',
+      why: '',
+      before,
+      after,
+      splices: before === after ? [] : [{ ...place.block, insert: after }],
+    }
   })
 }
 
 /** Whether two versions mark the same links as the current page. */
 function rightMarks(a: string, b: string): boolean {
-  const marks = (text: string) => text.replace(/\s+/g, ' ').match(/<a\b[^>]*>/gi)?.map((tag) => /aria-current/i.test(tag)).join() ?? ''
+  const marks = (text: string) =>
+    text
+      .replace(/\s+/g, ' ')
+      .match(/<a\b[^>]*>/gi)
+      ?.map((tag) => /aria-current/i.test(tag))
+      .join() ?? ''
   return marks(a) === marks(b)
 }
 
@@ -167,13 +282,21 @@ export function planUnshare(site: SiteView, name: string): { readonly doc: Doc; 
       if (!beginsLine(text, from)) return { from, to, insert: '' }
       // The line the comment stood on goes with it.
       const next = /^[ \t]*(?:\r\n|\r|\n)/.exec(text.slice(to))
-      if (!behind && next) return { from, to: to + next[0].length + /^[ \t]*/.exec(text.slice(to + next[0].length))![0].length, insert: '' }
+      if (!behind && next)
+        return {
+          from,
+          to: to + next[0].length + /^[ \t]*/.exec(text.slice(to + next[0].length))![0].length,
+          insert: '',
+        }
       const back = /(?:\r\n|\r|\n)[ \t]*$/.exec(text.slice(0, from))
       return { from: from - (back?.[0].length ?? 0), to, insert: '' }
     }
     const opens = site.page(path).comments.find(({ from }) => from === place.whole.from)!
     const closes = site.page(path).comments.find(({ to, from }) => to === place.whole.to && from !== place.whole.from)
-    return { doc: fileDoc(path), splices: [line(opens.from, opens.to, false), ...(closes ? [line(closes.from, closes.to, true)] : [])] }
+    return {
+      doc: fileDoc(path),
+      splices: [line(opens.from, opens.to, false), ...(closes ? [line(closes.from, closes.to, true)] : [])],
+    }
   })
 }
 
@@ -203,21 +326,35 @@ function within(element: PageElement, tags: readonly string[]): boolean {
  * The splices that put the block of one page into another page that lacks it, at the place it has there; marked as the part
  * `name`, or as the part it is. Empty when it cannot be told where.
  */
-export function planInsertRegion(site: SiteView, from: SitePath, element: PageElement, to: SitePath, name?: string): Splice[] {
+export function planInsertRegion(
+  site: SiteView,
+  from: SitePath,
+  element: PageElement,
+  to: SitePath,
+  name?: string,
+): Splice[] {
   const source = site.page(from)
   const page = site.page(to)
   const body = page.elements.find(({ tag, html }) => html && tag === 'body')
   if (!element.place || !body) return []
-  const part = partsIn(source).find(({ block }) => block && block.from <= element.place!.from && element.place!.to <= block.to)
+  const part = partsIn(source).find(
+    ({ block }) => block && block.from <= element.place!.from && element.place!.to <= block.to,
+  )
   const block: Block = { path: from, text: blockText(source, element.place) }
-  const own = name !== undefined ? partMarks(name) : part?.block?.from === element.place.from && part.block.to === element.place.to ? partMarks(part.name) : null
+  const own =
+    name !== undefined
+      ? partMarks(name)
+      : part?.block?.from === element.place.from && part.block.to === element.place.to
+        ? partMarks(part.name)
+        : null
   const eol = lineEndOf(page.text)
   const put = (at: number, indent: string, before: boolean): Splice[] => {
     const text = adaptBlock(block, to, existsIn(site), { marks: marksCurrent(block), indent, eol })
     const marked = own ? [own.open, text, own.close].join(eol + indent) : text
     return [{ from: at, to: at, insert: before ? marked + eol + indent : eol + indent + marked }]
   }
-  const container = element.parent && element.parent.tag !== 'body' ? regionsOf(page)[element.parent.tag as Region] : undefined
+  const container =
+    element.parent && element.parent.tag !== 'body' ? regionsOf(page)[element.parent.tag as Region] : undefined
   const within = container?.children.at(-1)
   if (within?.place) return put(within.place.to, indentAt(page.text, within.place.from), false)
   const main = source.elements.find(({ tag }) => tag === 'main')

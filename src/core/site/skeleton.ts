@@ -11,10 +11,16 @@ export interface SkeletonSite {
 }
 
 /** A valid document that wears the sheet: doctype, language, encoding, viewport, title, and the regions a page is made of. */
-export function newPage(page: { readonly path: SitePath; readonly title: string }, { sheetPath, siteName, lang, pages = [] }: SkeletonSite): string {
+export function newPage(
+  page: { readonly path: SitePath; readonly title: string },
+  { sheetPath, siteName, lang, pages = [] }: SkeletonSite,
+): string {
   const to = (path: SitePath) => escapeAttribute(relativeReference(page.path, path))
   const title = escapeText(page.title)
-  const nav = pages.length < 2 ? '' : `    <nav aria-label="Main">
+  const nav =
+    pages.length < 2
+      ? ''
+      : `    <nav aria-label="Main">
       <ul>
 ${pages.map((each) => `        <li><a href="${to(each.path)}"${each.path === page.path ? ' aria-current="page"' : ''}>${escapeText(each.title)}</a></li>\n`).join('')}      </ul>
     </nav>

@@ -49,7 +49,9 @@ export type Move = z.infer<typeof moveSchema>
  */
 export const stepSchema = z.object({
   label: z.string().min(1).max(200),
-  texts: z.array(z.object({ doc: docSchema, splices: z.array(spliceSchema), inverse: z.array(spliceSchema) })).max(20_000),
+  texts: z
+    .array(z.object({ doc: docSchema, splices: z.array(spliceSchema), inverse: z.array(spliceSchema) }))
+    .max(20_000),
   files: z.array(fileChangeSchema).max(20_000),
   moves: z.array(moveSchema).max(20_000).default([]),
 })
@@ -60,8 +62,18 @@ export function reverseStep(step: Step): Step {
   const names = new Map((step.moves ?? []).map(({ from, to }) => [fileDoc(from), fileDoc(to)]))
   return {
     label: step.label,
-    texts: step.texts.map(({ doc, splices, inverse }) => ({ doc: names.get(doc) ?? doc, splices: inverse, inverse: splices })),
-    files: step.files.map(({ before, after, was, is, ...rest }) => ({ ...rest, before: after, after: before, ...(is ? { was: is } : {}), ...(was ? { is: was } : {}) })),
+    texts: step.texts.map(({ doc, splices, inverse }) => ({
+      doc: names.get(doc) ?? doc,
+      splices: inverse,
+      inverse: splices,
+    })),
+    files: step.files.map(({ before, after, was, is, ...rest }) => ({
+      ...rest,
+      before: after,
+      after: before,
+      ...(is ? { was: is } : {}),
+      ...(was ? { is: was } : {}),
+    })),
     moves: (step.moves ?? []).map(({ from, to }) => ({ from: to, to: from })),
   }
 }
@@ -76,7 +88,9 @@ export interface Edit {
 
 /** Makes a step of an edit, with the inverse of every splice; null when it changes nothing. Throws when a text is not known. */
 export function stepOf(edit: Edit, known: (doc: Doc) => string | undefined): Step | null {
-  const coming = new Set((edit.files ?? []).filter(({ before, encoding }) => before === null && encoding).map(({ path }) => fileDoc(path)))
+  const coming = new Set(
+    (edit.files ?? []).filter(({ before, encoding }) => before === null && encoding).map(({ path }) => fileDoc(path)),
+  )
   const textOf = (doc: Doc) => known(doc) ?? (coming.has(doc) ? '' : undefined)
   const texts = edit.texts
     .filter(({ splices }) => splices.length > 0)
@@ -87,7 +101,9 @@ export function stepOf(edit: Edit, known: (doc: Doc) => string | undefined): Ste
     })
   const files = (edit.files ?? []).filter(({ before, after }) => before !== after)
   const moves = (edit.moves ?? []).filter(({ from, to }) => from !== to)
-  return texts.length + files.length + moves.length > 0 ? { label: edit.label.slice(0, 200), texts, files, moves } : null
+  return texts.length + files.length + moves.length > 0
+    ? { label: edit.label.slice(0, 200), texts, files, moves }
+    : null
 }
 
 /**
@@ -108,6 +124,7 @@ export function textsAfter(step: Step, known: (doc: Doc) => string | undefined):
   })
   for (const { from } of moved) after.set(from, null)
   for (const { to, text } of moved) after.set(to, text)
-  for (const { path, after: hash, encoding } of step.files) if (hash === null && encoding) after.set(fileDoc(path), null)
+  for (const { path, after: hash, encoding } of step.files)
+    if (hash === null && encoding) after.set(fileDoc(path), null)
   return after
 }

@@ -17,15 +17,21 @@ export function linkAround(element: PageElement): PageElement | null {
   return null
 }
 
-const holdsLink = memo((element: PageElement): boolean => element.children.some((child) => isLink(child) || holdsLink(child)))
+const holdsLink = memo((element: PageElement): boolean =>
+  element.children.some((child) => isLink(child) || holdsLink(child)),
+)
 
-const ON: Readonly<Record<LinkCondition, { readonly link: ReadonlySet<State>; readonly around: ReadonlySet<State> }>> = {
-  none: { link: new Set(), around: new Set() },
-  visited: { link: new Set<State>(['visited']), around: new Set() },
-  hover: { link: new Set<State>(['hover']), around: new Set<State>(['hover']) },
-  focus: { link: new Set<State>(['focus', 'focus-visible', 'focus-within']), around: new Set<State>(['focus-within']) },
-  active: { link: new Set<State>(['active', 'hover']), around: new Set<State>(['active', 'hover']) },
-}
+const ON: Readonly<Record<LinkCondition, { readonly link: ReadonlySet<State>; readonly around: ReadonlySet<State> }>> =
+  {
+    none: { link: new Set(), around: new Set() },
+    visited: { link: new Set<State>(['visited']), around: new Set() },
+    hover: { link: new Set<State>(['hover']), around: new Set<State>(['hover']) },
+    focus: {
+      link: new Set<State>(['focus', 'focus-visible', 'focus-within']),
+      around: new Set<State>(['focus-within']),
+    },
+    active: { link: new Set<State>(['active', 'hover']), around: new Set<State>(['active', 'hover']) },
+  }
 
 /**
  * The states of every element while each link is in one, as if one after another: a pointer over a link is over what holds it

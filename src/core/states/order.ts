@@ -18,7 +18,10 @@ export const LINK_STATES = ['link', 'visited', 'hover', 'focus-visible', 'active
 export function splitState(selector: string): { base: string; state: LinkState } {
   const parsed = parseComplex(selector)
   const last = parsed?.compounds.at(-1)
-  const at = last?.findIndex((simple) => simple.kind === 'pseudo-class' && (STATE_ORDER as readonly string[]).includes(simple.name)) ?? -1
+  const at =
+    last?.findIndex(
+      (simple) => simple.kind === 'pseudo-class' && (STATE_ORDER as readonly string[]).includes(simple.name),
+    ) ?? -1
   if (!parsed || !last || at < 0) return { base: normalSelector(selector), state: '' }
   const simple = last[at]!
   const rest = last.filter((_, index) => index !== at)
@@ -56,7 +59,8 @@ export function stateConflicts(sheet: Sheet, base: string): StateConflict[] {
       if (late.rank === 0) continue
       const line = placeOf(sheet.text, late.rule.from).line
       conflicts.push({
-        early: early.rule, late: late.rule,
+        early: early.rule,
+        late: late.rule,
         message: `“${early.rule.selector}” stands before “${late.rule.selector}” (line ${line}), so it loses where both hold.`,
       })
     }

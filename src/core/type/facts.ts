@@ -30,7 +30,8 @@ export type FontFacts = z.infer<typeof fontFactsSchema>
 export const siteFontsSchema = z.object({ fonts: z.record(z.string(), fontFactsSchema.nullable()) })
 
 /** Characters whose widths are read: Latin letters, digits and the punctuation of running text. */
-export const MEASURED = ' !"&\'()*,-./0123456789:;?ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyzÀÉÖÜßàáäåæçèéêëíîïñóôöøúüœ–—‘’“”…€'
+export const MEASURED =
+  ' !"&\'()*,-./0123456789:;?ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyzÀÉÖÜßàáäåæçèéêëíîïñóôöøúüœ–—‘’“”…€'
 
 /** Letters of writing systems, to say what a font covers. */
 export const SCRIPTS: readonly (readonly [name: string, letters: string])[] = [

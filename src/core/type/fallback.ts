@@ -18,14 +18,59 @@ export interface LocalFont {
 
 /** Local fonts a fallback can be made of (common practice). Their widths come from the open fonts Arimo, Tinos, Gelasio and Cousine, which are drawn to the same. */
 export const LOCAL_FONTS: readonly LocalFont[] = [
-  { name: 'Arial', generic: 'sans-serif', regular: ['Arial', 'Liberation Sans', 'Arimo'], bold: ['Arial Bold', 'Liberation Sans Bold', 'Arimo Bold'] },
-  { name: 'Times New Roman', generic: 'serif', regular: ['Times New Roman', 'Liberation Serif', 'Tinos'], bold: ['Times New Roman Bold', 'Liberation Serif Bold', 'Tinos Bold'] },
+  {
+    name: 'Arial',
+    generic: 'sans-serif',
+    regular: ['Arial', 'Liberation Sans', 'Arimo'],
+    bold: ['Arial Bold', 'Liberation Sans Bold', 'Arimo Bold'],
+  },
+  {
+    name: 'Times New Roman',
+    generic: 'serif',
+    regular: ['Times New Roman', 'Liberation Serif', 'Tinos'],
+    bold: ['Times New Roman Bold', 'Liberation Serif Bold', 'Tinos Bold'],
+  },
   { name: 'Georgia', generic: 'serif', regular: ['Georgia', 'Gelasio'], bold: ['Georgia Bold', 'Gelasio Bold'] },
-  { name: 'Courier New', generic: 'monospace', regular: ['Courier New', 'Liberation Mono', 'Cousine'], bold: ['Courier New Bold', 'Liberation Mono Bold', 'Cousine Bold'] },
+  {
+    name: 'Courier New',
+    generic: 'monospace',
+    regular: ['Courier New', 'Liberation Mono', 'Cousine'],
+    bold: ['Courier New Bold', 'Liberation Mono Bold', 'Cousine Bold'],
+  },
 ]
 
 /** How often letters occur in English prose, in per cent, the space included; from memory, close to published counts. */
-const ENGLISH: Readonly<Record<string, number>> = { ' ': 18, e: 10.4, t: 7.4, a: 6.7, o: 6.2, i: 5.7, n: 5.7, s: 5.2, h: 5, r: 4.9, d: 3.5, l: 3.3, u: 2.3, c: 2.3, m: 2, f: 1.8, w: 1.9, g: 1.6, y: 1.6, p: 1.6, b: 1.2, v: 0.8, k: 0.6, x: 0.14, j: 0.1, q: 0.08, z: 0.06, '.': 1, ',': 1 }
+const ENGLISH: Readonly<Record<string, number>> = {
+  ' ': 18,
+  e: 10.4,
+  t: 7.4,
+  a: 6.7,
+  o: 6.2,
+  i: 5.7,
+  n: 5.7,
+  s: 5.2,
+  h: 5,
+  r: 4.9,
+  d: 3.5,
+  l: 3.3,
+  u: 2.3,
+  c: 2.3,
+  m: 2,
+  f: 1.8,
+  w: 1.9,
+  g: 1.6,
+  y: 1.6,
+  p: 1.6,
+  b: 1.2,
+  v: 0.8,
+  k: 0.6,
+  x: 0.14,
+  j: 0.1,
+  q: 0.08,
+  z: 0.06,
+  '.': 1,
+  ',': 1,
+}
 
 /** How often each character occurs in a text; English prose where there is too little of it. */
 export function frequencies(text: string): Readonly<Record<string, number>> {
@@ -36,7 +81,10 @@ export function frequencies(text: string): Readonly<Record<string, number>> {
 }
 
 /** Average width of a character in em, letters weighed by how often they occur; those without a width are left out. */
-export function averageWidth(widthOf: (letter: string) => number | undefined, often: Readonly<Record<string, number>>): number {
+export function averageWidth(
+  widthOf: (letter: string) => number | undefined,
+  often: Readonly<Record<string, number>>,
+): number {
   let sum = 0
   let total = 0
   for (const [letter, times] of Object.entries(often)) {
@@ -77,14 +125,27 @@ export interface FallbackMetrics {
  * The descriptors for a local font to stand in (CSS Fonts 5, sections 4.9 and 4.10): it is scaled so that text of the same letters
  * runs as wide, and given the line metrics of the font it stands for, divided by that scale because they are scaled along.
  */
-export function fallbackMetrics(facts: FontFacts, local: LocalFont['name'], bold: boolean, often: Readonly<Record<string, number>>): FallbackMetrics {
+export function fallbackMetrics(
+  facts: FontFacts,
+  local: LocalFont['name'],
+  bold: boolean,
+  often: Readonly<Record<string, number>>,
+): FallbackMetrics {
   const own = fontWidth(facts, bold ? 700 : 400)
   const other = localWidth(local, bold)
   // Only letters that both have are compared.
-  const shared = Object.fromEntries(Object.entries(often).filter(([letter]) => own(letter) !== undefined && other(letter) !== undefined))
+  const shared = Object.fromEntries(
+    Object.entries(often).filter(([letter]) => own(letter) !== undefined && other(letter) !== undefined),
+  )
   const sizeAdjust = averageWidth(own, shared) / averageWidth(other, shared)
   const em = facts.unitsPerEm * sizeAdjust
-  return { sizeAdjust, ascentOverride: facts.ascent / em, descentOverride: -facts.descent / em, lineGapOverride: facts.lineGap / em, unadjusted: 1 / sizeAdjust - 1 }
+  return {
+    sizeAdjust,
+    ascentOverride: facts.ascent / em,
+    descentOverride: -facts.descent / em,
+    lineGapOverride: facts.lineGap / em,
+    unadjusted: 1 / sizeAdjust - 1,
+  }
 }
 
 /** Name of the family that stands in for another. */
@@ -93,17 +154,31 @@ export function fallbackName(family: string): string {
 }
 
 /** The local font of this kind whose widths come nearest. */
-export function nearestLocal(facts: FontFacts, generic: LocalFont['generic'], often: Readonly<Record<string, number>>): LocalFont {
+export function nearestLocal(
+  facts: FontFacts,
+  generic: LocalFont['generic'],
+  often: Readonly<Record<string, number>>,
+): LocalFont {
   const away = ({ name }: LocalFont) => Math.abs(Math.log(fallbackMetrics(facts, name, false, often).sizeAdjust))
   return LOCAL_FONTS.filter((font) => font.generic === generic).sort((a, b) => away(a) - away(b))[0]!
 }
 
 /** The splices that write the fallback's faces and put its name behind the family wherever the sheet lists it. */
-export function planFallback(sheet: Sheet, family: string, local: LocalFont, facts: FontFacts, often: Readonly<Record<string, number>>): Splice[] {
+export function planFallback(
+  sheet: Sheet,
+  family: string,
+  local: LocalFont,
+  facts: FontFacts,
+  often: Readonly<Record<string, number>>,
+): Splice[] {
   const name = fallbackName(family)
   const bolds = facts.weight[1] >= 600 ? [false, true] : [false]
   const faces = fontFaces(sheet)
-  const old = faces.filter((face) => declarationsOf(face).some(({ property, value }) => property === 'font-family' && familiesIn(value)[0]?.name === name))
+  const old = faces.filter((face) =>
+    declarationsOf(face).some(
+      ({ property, value }) => property === 'font-family' && familiesIn(value)[0]?.name === name,
+    ),
+  )
   const percent = (share: number) => `${formatNumber(Math.round(share * 10_000) / 100)}%`
   const written = bolds.map((bold) => {
     const metrics = fallbackMetrics(facts, local.name, bold, often)
@@ -129,10 +204,18 @@ export function planFallback(sheet: Sheet, family: string, local: LocalFont, fac
 
 /** Puts a family behind another wherever it is listed and not there yet. */
 function joinsOf(sheet: Sheet, family: string, name: string): Splice[] {
-  return styleRules(sheet).flatMap(({ rule }) => declarationsOf(rule)).flatMap(({ property, value, valueRange }) => {
-    const listed = property === 'font' ? familiesInFont(value) : property === 'font-family' || property.startsWith('--') ? familiesIn(value) : []
-    const own = listed.find((each) => each.name === family)
-    if (!own || listed.some((each) => each.name === name) || (property.startsWith('--') && listed.length < 2)) return []
-    return [{ from: valueRange.from + own.to, to: valueRange.from + own.to, insert: `, ${writeFamily(name)}` }]
-  })
+  return styleRules(sheet)
+    .flatMap(({ rule }) => declarationsOf(rule))
+    .flatMap(({ property, value, valueRange }) => {
+      const listed =
+        property === 'font'
+          ? familiesInFont(value)
+          : property === 'font-family' || property.startsWith('--')
+            ? familiesIn(value)
+            : []
+      const own = listed.find((each) => each.name === family)
+      if (!own || listed.some((each) => each.name === name) || (property.startsWith('--') && listed.length < 2))
+        return []
+      return [{ from: valueRange.from + own.to, to: valueRange.from + own.to, insert: `, ${writeFamily(name)}` }]
+    })
 }

@@ -16,11 +16,16 @@ export interface FamilyList {
 
 /** Every list of families a sheet sets text in, custom properties put in. */
 export const familyLists = memo((sheet: Sheet): readonly FamilyList[] =>
-  styleRules(sheet).flatMap(({ rule }) => declarationsOf(rule).flatMap((declaration): FamilyList[] => {
-    const { property, value } = declaration
-    if (property !== 'font-family' && property !== 'font') return []
-    const literal = !value.includes('var(')
-    const resolved = literal ? value : resolveVars(sheet, value)
-    const families = property === 'font' ? familiesInFont(resolved) : familiesIn(resolved)
-    return families.length === 0 || families.some(({ name }) => name === '') ? [] : [{ declaration, rule: rule.selector, families, literal }]
-  })))
+  styleRules(sheet).flatMap(({ rule }) =>
+    declarationsOf(rule).flatMap((declaration): FamilyList[] => {
+      const { property, value } = declaration
+      if (property !== 'font-family' && property !== 'font') return []
+      const literal = !value.includes('var(')
+      const resolved = literal ? value : resolveVars(sheet, value)
+      const families = property === 'font' ? familiesInFont(resolved) : familiesIn(resolved)
+      return families.length === 0 || families.some(({ name }) => name === '')
+        ? []
+        : [{ declaration, rule: rule.selector, families, literal }]
+    }),
+  ),
+)

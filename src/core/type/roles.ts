@@ -36,7 +36,19 @@ export const ROLES: readonly Role[] = [
 ]
 
 /** What a role sets, as its specimen shows it. */
-export const ROLE_PROPERTIES = ['font-family', 'font-size', 'font-weight', 'font-style', 'line-height', 'letter-spacing', 'word-spacing', 'text-transform', 'font-variant-caps', 'text-align', 'color'] as const
+export const ROLE_PROPERTIES = [
+  'font-family',
+  'font-size',
+  'font-weight',
+  'font-style',
+  'line-height',
+  'letter-spacing',
+  'word-spacing',
+  'text-transform',
+  'font-variant-caps',
+  'text-align',
+  'color',
+] as const
 
 /** A role as it stands on the pages. */
 export interface RoleSpecimen {
@@ -62,7 +74,9 @@ export function roleSpecimens(model: SiteModel, viewport: Viewport): RoleSpecime
     if (!shown) return { selector, count: 0, pages: 0, text: '', values: null, sample: null }
     const style = model.stylesOf(shown.path, viewport).styles[shown.element.index]!
     return {
-      selector, count: found.length, pages: new Set(found.map(({ path }) => path)).size,
+      selector,
+      count: found.length,
+      pages: new Set(found.map(({ path }) => path)).size,
       text: specimenText(shown.page, shown.element, selector),
       values: Object.fromEntries(ROLE_PROPERTIES.map((name) => [name, resolvedValue(style, idOf(name))])),
       sample: { page: shown.path, index: shown.element.index },
@@ -81,17 +95,37 @@ function specimenText(page: Page, element: PageElement, selector: string): strin
 
 /** The words in an element, white space collapsed, cut at a word after `most` characters. */
 export function textOf(page: Page, element: PageElement, most: number): string {
-  const ranges = page.elements.slice(element.index).filter((each) => isWithin(each, element) && !['script', 'style'].includes(each.tag)).flatMap(({ texts }) => texts).sort((a, b) => a.from - b.from)
+  const ranges = page.elements
+    .slice(element.index)
+    .filter((each) => isWithin(each, element) && !['script', 'style'].includes(each.tag))
+    .flatMap(({ texts }) => texts)
+    .sort((a, b) => a.from - b.from)
   let words = ''
   for (const { from, to } of ranges) {
     words += ` ${page.text.slice(from, to)}`
     if (words.length > most * 2) break
   }
-  const text = words.replace(/&(?:nbsp|#160);/g, ' ').replace(/&amp;/g, '&').replace(/&(?:lt|gt|quot|#\w+|\w+);/g, (entity) => ENTITIES[entity] ?? '').replace(/\s+/g, ' ').replace(/ (?=[,.;:!?’”])/g, '').trim()
+  const text = words
+    .replace(/&(?:nbsp|#160);/g, ' ')
+    .replace(/&amp;/g, '&')
+    .replace(/&(?:lt|gt|quot|#\w+|\w+);/g, (entity) => ENTITIES[entity] ?? '')
+    .replace(/\s+/g, ' ')
+    .replace(/ (?=[,.;:!?’”])/g, '')
+    .trim()
   return text.length > most ? `${text.slice(0, text.lastIndexOf(' ', most))} …` : text
 }
 
-const ENTITIES: Readonly<Record<string, string>> = { '&lt;': '<', '&gt;': '>', '&quot;': '"', '&mdash;': '—', '&ndash;': '–', '&rsquo;': '’', '&ldquo;': '“', '&rdquo;': '”', '&hellip;': '…' }
+const ENTITIES: Readonly<Record<string, string>> = {
+  '&lt;': '<',
+  '&gt;': '>',
+  '&quot;': '"',
+  '&mdash;': '—',
+  '&ndash;': '–',
+  '&rsquo;': '’',
+  '&ldquo;': '“',
+  '&rdquo;': '”',
+  '&hellip;': '…',
+}
 
 function isWithin(element: PageElement, outer: PageElement): boolean {
   for (let at: PageElement | null = element; at; at = at.parent) if (at === outer) return true
@@ -122,52 +156,103 @@ const BOXES = new Set(['body', 'main', 'section', 'article', 'aside', 'div', 'he
 const named = (element: PageElement) => `\`${element.tag}${element.classes[0] ? `.${element.classes[0]}` : ''}\``
 const tagged = ({ tag }: PageElement) => tag
 const SMALL_OTHERS = new Set(['p', 'span', 'div', 'font', 'li', 'td', 'sub', 'sup', 'address'])
-const isOnly = (element: PageElement) => element.parent !== null && element.parent.children.length === 1 && element.parent.texts.length === 0
+const isOnly = (element: PageElement) =>
+  element.parent !== null && element.parent.children.length === 1 && element.parent.texts.length === 0
 
 /** Whether a paragraph holds nothing but one bold run: a heading in all but name (common practice). */
 const boldAlone: Kin = {
-  what: () => 'a paragraph that is bold from end to end, like a heading', selector: () => '',
-  test: (element) => ['strong', 'b'].includes(element.tag) && element.texts.length > 0 && isOnly(element) && element.parent!.tag === 'p',
+  what: () => 'a paragraph that is bold from end to end, like a heading',
+  selector: () => '',
+  test: (element) =>
+    ['strong', 'b'].includes(element.tag) && element.texts.length > 0 && isOnly(element) && element.parent!.tag === 'p',
 }
 
 const KIN: Readonly<Record<string, Kin>> = {
   body: {
-    what: (element) => `${named(element)}, which keeps the browser’s own font`, selector: tagged,
+    what: (element) => `${named(element)}, which keeps the browser’s own font`,
+    selector: tagged,
     test: (element, { styles }) => {
       const style = styles.styles[element.index]!
-      return ['button', 'input', 'select', 'textarea'].includes(element.tag) && element.attributes.get('type') !== 'hidden' && style.winners[FAMILY] !== undefined && style.value(FAMILY) !== styles.styles[bodyOf(element)!.index]!.value(FAMILY)
+      return (
+        ['button', 'input', 'select', 'textarea'].includes(element.tag) &&
+        element.attributes.get('type') !== 'hidden' &&
+        style.winners[FAMILY] !== undefined &&
+        style.value(FAMILY) !== styles.styles[bodyOf(element)!.index]!.value(FAMILY)
+      )
     },
   },
   p: {
-    what: (element) => (BOXES.has(element.tag) && element.tag !== 'div' ? `loose text in ${named(element)}` : `text straight in ${named(element)}`), selector: () => '',
+    what: (element) =>
+      BOXES.has(element.tag) && element.tag !== 'div'
+        ? `loose text in ${named(element)}`
+        : `text straight in ${named(element)}`,
+    selector: () => '',
     test: (element) => BOXES.has(element.tag) && element.texts.length > 0,
   },
   h2: boldAlone,
   small: {
-    what: (element) => `${named(element)}, set smaller than the text around`, selector: (element) => (element.classes[0] ? `.${element.classes[0]}` : ''),
+    what: (element) => `${named(element)}, set smaller than the text around`,
+    selector: (element) => (element.classes[0] ? `.${element.classes[0]}` : ''),
     test: (element, { styles }) => {
       const body = bodyOf(element)
-      return body !== null && SMALL_OTHERS.has(element.tag) && element.texts.length > 0 && parseFloat(styles.styles[element.index]!.value(SIZE)) < 0.9 * parseFloat(styles.styles[body.index]!.value(SIZE)) && !inside(element, ['small', 'figcaption', 'caption', 'nav', 'button', 'code', 'pre', 'table'])
+      return (
+        body !== null &&
+        SMALL_OTHERS.has(element.tag) &&
+        element.texts.length > 0 &&
+        parseFloat(styles.styles[element.index]!.value(SIZE)) <
+          0.9 * parseFloat(styles.styles[body.index]!.value(SIZE)) &&
+        !inside(element, ['small', 'figcaption', 'caption', 'nav', 'button', 'code', 'pre', 'table'])
+      )
     },
   },
   figcaption: {
-    what: (element) => (element.tag === 'caption' ? 'the `caption` of a table' : `${named(element)} in a figure without figcaption`), selector: (element) => (element.tag === 'caption' ? 'caption' : ''),
-    test: (element) => element.texts.length > 0 && (element.tag === 'caption' || (element.parent?.tag === 'figure' && ['p', 'small', 'em', 'span', 'div', 'figure'].includes(element.tag) && !element.parent.children.some(({ tag }) => tag === 'figcaption'))),
+    what: (element) =>
+      element.tag === 'caption' ? 'the `caption` of a table' : `${named(element)} in a figure without figcaption`,
+    selector: (element) => (element.tag === 'caption' ? 'caption' : ''),
+    test: (element) =>
+      element.texts.length > 0 &&
+      (element.tag === 'caption' ||
+        (element.parent?.tag === 'figure' &&
+          ['p', 'small', 'em', 'span', 'div', 'figure'].includes(element.tag) &&
+          !element.parent.children.some(({ tag }) => tag === 'figcaption'))),
   },
   blockquote: {
-    what: () => 'a paragraph in quotation marks', selector: () => '',
-    test: (element, { page }) => element.tag === 'p' && !inside(element, ['blockquote']) && /^\s*[“„«"]/.test(page.text.slice(element.texts[0]?.from ?? 0, element.texts[0]?.to ?? 0)) && /[”“»"]\s*$/.test(page.text.slice(element.texts.at(-1)?.from ?? 0, element.texts.at(-1)?.to ?? 0)),
+    what: () => 'a paragraph in quotation marks',
+    selector: () => '',
+    test: (element, { page }) =>
+      element.tag === 'p' &&
+      !inside(element, ['blockquote']) &&
+      /^\s*[“„«"]/.test(page.text.slice(element.texts[0]?.from ?? 0, element.texts[0]?.to ?? 0)) &&
+      /[”“»"]\s*$/.test(page.text.slice(element.texts.at(-1)?.from ?? 0, element.texts.at(-1)?.to ?? 0)),
   },
   code: {
-    what: (element) => named(element), selector: tagged,
-    test: (element) => (['kbd', 'samp', 'tt', 'var'].includes(element.tag) || (element.tag === 'pre' && !element.children.some(({ tag }) => tag === 'code'))) && element.texts.length > 0 && !inside(element, ['code']),
+    what: (element) => named(element),
+    selector: tagged,
+    test: (element) =>
+      (['kbd', 'samp', 'tt', 'var'].includes(element.tag) ||
+        (element.tag === 'pre' && !element.children.some(({ tag }) => tag === 'code'))) &&
+      element.texts.length > 0 &&
+      !inside(element, ['code']),
   },
   button: {
-    what: (element) => (element.tag === 'input' ? `\`input[type=${element.attributes.get('type')}]\`` : `${named(element)}, dressed as a button`),
-    selector: (element) => (element.tag === 'input' ? `input[type=${element.attributes.get('type')}]` : element.classes.map((name) => `.${name}`).find((name) => /button|btn/i.test(name)) ?? '[role=button]'),
-    test: (element) => (element.tag === 'input' && ['submit', 'button', 'reset'].includes(element.attributes.get('type') ?? '')) || (element.tag === 'a' && (element.attributes.get('role') === 'button' || element.classes.some((name) => /^(?:button|btn)/i.test(name)))),
+    what: (element) =>
+      element.tag === 'input'
+        ? `\`input[type=${element.attributes.get('type')}]\``
+        : `${named(element)}, dressed as a button`,
+    selector: (element) =>
+      element.tag === 'input'
+        ? `input[type=${element.attributes.get('type')}]`
+        : (element.classes.map((name) => `.${name}`).find((name) => /button|btn/i.test(name)) ?? '[role=button]'),
+    test: (element) =>
+      (element.tag === 'input' && ['submit', 'button', 'reset'].includes(element.attributes.get('type') ?? '')) ||
+      (element.tag === 'a' &&
+        (element.attributes.get('role') === 'button' || element.classes.some((name) => /^(?:button|btn)/i.test(name)))),
   },
-  input: { what: (element) => named(element), selector: tagged, test: ({ tag }) => tag === 'select' || tag === 'textarea' },
+  input: {
+    what: (element) => named(element),
+    selector: tagged,
+    test: ({ tag }) => tag === 'select' || tag === 'textarea',
+  },
 }
 
 function bodyOf(element: PageElement): PageElement | null {
@@ -181,11 +266,19 @@ function inside(element: PageElement, tags: readonly string[]): boolean {
 }
 
 /** Text that plays a role without being reached by the rule for it, the most frequent first. `joined` are selectors that share the role's rule. */
-export function missedBy(model: SiteModel, selector: string, joined: readonly string[], viewport: Viewport): MissedText[] {
+export function missedBy(
+  model: SiteModel,
+  selector: string,
+  joined: readonly string[],
+  viewport: Viewport,
+): MissedText[] {
   const kin = KIN[selector]
   if (!kin) return []
   const reached = new Set(joined.map((each) => normalSelector(each)))
-  const found = new Map<string, { what: string; selector: string; places: { page: SitePath; index: number; path: string }[] }>()
+  const found = new Map<
+    string,
+    { what: string; selector: string; places: { page: SitePath; index: number; path: string }[] }
+  >()
   for (const path of model.pagePaths) {
     const page = model.page(path)
     const styles = model.stylesOf(path, viewport)
@@ -199,7 +292,9 @@ export function missedBy(model: SiteModel, selector: string, joined: readonly st
       found.set(what, entry)
     }
   }
-  return [...found.values()].map((entry) => ({ ...entry, count: entry.places.length })).sort((a, b) => b.count - a.count)
+  return [...found.values()]
+    .map((entry) => ({ ...entry, count: entry.places.length }))
+    .sort((a, b) => b.count - a.count)
 }
 
 /** A font size as it comes out on the pages. */
@@ -225,7 +320,15 @@ export function sizesOf(model: SiteModel, selector: string, viewport: Viewport):
     const { styles } = model.stylesOf(path, viewport)
     for (const element of elements) {
       const size = styles[element.index]!.value(SIZE)
-      const entry = found.get(size) ?? { size, count: 0, pages: [], chain: chainOf(element, (each) => styles[each.index]!.value(SIZE)), parent: parseFloat(styles[(element.parent ?? element).index]!.value(SIZE)), root: parseFloat(styles[0]!.value(SIZE)), sample: { page: path, index: element.index } }
+      const entry = found.get(size) ?? {
+        size,
+        count: 0,
+        pages: [],
+        chain: chainOf(element, (each) => styles[each.index]!.value(SIZE)),
+        parent: parseFloat(styles[(element.parent ?? element).index]!.value(SIZE)),
+        root: parseFloat(styles[0]!.value(SIZE)),
+        sample: { page: path, index: element.index },
+      }
       entry.count++
       if (entry.pages.at(-1) !== path) entry.pages.push(path)
       found.set(size, entry)
@@ -236,6 +339,8 @@ export function sizesOf(model: SiteModel, selector: string, viewport: Viewport):
 
 function chainOf(element: PageElement, size: (element: PageElement) => string): string {
   const links: string[] = []
-  for (let at: PageElement | null = element; at; at = at.parent) if (!at.parent || size(at) !== size(at.parent)) links.unshift(`${at.tag}${at.classes[0] ? `.${at.classes[0]}` : ''} ${size(at)}`)
+  for (let at: PageElement | null = element; at; at = at.parent)
+    if (!at.parent || size(at) !== size(at.parent))
+      links.unshift(`${at.tag}${at.classes[0] ? `.${at.classes[0]}` : ''} ${size(at)}`)
   return links.join(' › ')
 }

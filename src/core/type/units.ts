@@ -59,9 +59,16 @@ export function fluidSize({ least, most }: FluidSize, root: number): string | nu
 
 /** Reads a `clamp()` as {@link fluidSize} writes it; null for another. */
 export function readFluid(text: string, root: number): FluidSize | null {
-  const match = /^clamp\(\s*([\d.]+)rem\s*,\s*(-?[\d.]+)rem\s*([+-])\s*([\d.]+)vw\s*,\s*([\d.]+)rem\s*\)$/i.exec(text.trim())
+  const match = /^clamp\(\s*([\d.]+)rem\s*,\s*(-?[\d.]+)rem\s*([+-])\s*([\d.]+)vw\s*,\s*([\d.]+)rem\s*\)$/i.exec(
+    text.trim(),
+  )
   if (!match) return null
-  const [low, start, vw, high] = [match[1], match[2], match[4], match[5]].map(Number) as [number, number, number, number]
+  const [low, start, vw, high] = [match[1], match[2], match[4], match[5]].map(Number) as [
+    number,
+    number,
+    number,
+    number,
+  ]
   const slope = (vw / 100) * (match[3] === '-' ? -1 : 1)
   if (slope === 0) return null
   const at = (size: number) => ({ size: size * root, viewport: Math.round(((size - start) * root) / slope) })

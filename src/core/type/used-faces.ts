@@ -14,13 +14,21 @@ const ITALIC_TAGS = new Set(['address', 'cite', 'dfn', 'em', 'i', 'var'])
  * The faces of a sheet that no text can be set in: their family is named nowhere outside `@font-face`, or they are italic and
  * nothing on the site is. Where in doubt a face counts as used.
  */
-export function unusedFaces(sheet: Sheet, site: Pick<SiteView, 'pagePaths' | 'page' | 'sheetPath'> & { readonly others: readonly string[] }): Face[] {
+export function unusedFaces(
+  sheet: Sheet,
+  site: Pick<SiteView, 'pagePaths' | 'page' | 'sheetPath'> & { readonly others: readonly string[] },
+): Face[] {
   const faces = facesOf(sheet)
   if (faces.length === 0) return []
   const pages = site.pagePaths.map((path) => site.page(path))
   const said = [withoutFaces(sheet), ...site.others, ...pages.flatMap(writtenStyles)].join('\n').toLowerCase()
-  const italics = /italic|oblique/.test(said) || pages.some((page) => page.elements.some(({ tag }) => ITALIC_TAGS.has(tag)))
-  return faces.filter(({ family, style }) => !said.includes(family.toLowerCase()) || (style !== 'normal' && !italics && faces.some((other) => other.family === family && other.style === 'normal')))
+  const italics =
+    /italic|oblique/.test(said) || pages.some((page) => page.elements.some(({ tag }) => ITALIC_TAGS.has(tag)))
+  return faces.filter(
+    ({ family, style }) =>
+      !said.includes(family.toLowerCase()) ||
+      (style !== 'normal' && !italics && faces.some((other) => other.family === family && other.style === 'normal')),
+  )
 }
 
 function withoutFaces(sheet: Sheet): string {
@@ -31,7 +39,11 @@ function withoutFaces(sheet: Sheet): string {
 
 /** What a page itself says of styles and scripts: any of it may name a font. */
 function writtenStyles(page: Page): string[] {
-  return page.elements.flatMap(({ tag, rawText, attributes }) => [...(rawText && (tag === 'style' || tag === 'script') ? [rawText.text] : []), attributes.get('style') ?? '', attributes.get('face') ?? ''])
+  return page.elements.flatMap(({ tag, rawText, attributes }) => [
+    ...(rawText && (tag === 'style' || tag === 'script') ? [rawText.text] : []),
+    attributes.get('style') ?? '',
+    attributes.get('face') ?? '',
+  ])
 }
 
 /** A sheet without its unused faces, and the files that then nothing refers to. */
@@ -43,16 +55,25 @@ export interface LeftOut {
 /** What a hand-off can leave out. `others` are the texts of further stylesheets. */
 export function leaveOutFonts(sheet: Sheet, site: Parameters<typeof unusedFaces>[1]): LeftOut {
   const unused = unusedFaces(sheet, site)
-  const splices = removeRules(sheet, unused.map(({ rule }) => rule))
+  const splices = removeRules(
+    sheet,
+    unused.map(({ rule }) => rule),
+  )
   const gone = new Set(unused.map(({ rule }) => rule))
   const kept = new Set([
-    ...facesOf(sheet).filter(({ rule }) => !gone.has(rule)).flatMap((face) => filesOf(face, site.sheetPath)),
-    ...site.pagePaths.flatMap((path) => referencesIn(site.page(path)).flatMap(({ url }) => {
-      const target = targetOf(path, url)
-      return target.kind === 'site' ? [target.path] : []
-    })),
+    ...facesOf(sheet)
+      .filter(({ rule }) => !gone.has(rule))
+      .flatMap((face) => filesOf(face, site.sheetPath)),
+    ...site.pagePaths.flatMap((path) =>
+      referencesIn(site.page(path)).flatMap(({ url }) => {
+        const target = targetOf(path, url)
+        return target.kind === 'site' ? [target.path] : []
+      }),
+    ),
   ])
   const elsewhere = site.others.join('\n')
-  const files = [...new Set(unused.flatMap((face) => filesOf(face, site.sheetPath)))].filter((file) => !kept.has(file) && !elsewhere.includes(file.slice(file.lastIndexOf('/') + 1)))
+  const files = [...new Set(unused.flatMap((face) => filesOf(face, site.sheetPath)))].filter(
+    (file) => !kept.has(file) && !elsewhere.includes(file.slice(file.lastIndexOf('/') + 1)),
+  )
   return { splices, files }
 }

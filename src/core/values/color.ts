@@ -7,16 +7,52 @@ import { formatNumber } from './number.ts'
 
 /** The system colours of CSS Color 4, section 6.2, as Chromium paints them in a light scheme. */
 const SYSTEM: Readonly<Record<string, string>> = {
-  canvas: 'rgb(255, 255, 255)', canvastext: 'rgb(0, 0, 0)', linktext: 'rgb(0, 0, 238)', visitedtext: 'rgb(85, 26, 139)', activetext: 'rgb(255, 0, 0)',
-  buttonface: 'rgb(239, 239, 239)', buttontext: 'rgb(0, 0, 0)', buttonborder: 'rgb(0, 0, 0)', field: 'rgb(255, 255, 255)', fieldtext: 'rgb(0, 0, 0)',
-  highlight: 'rgba(0, 65, 198, 0.8)', highlighttext: 'rgb(255, 255, 255)', graytext: 'rgb(128, 128, 128)', mark: 'rgb(255, 255, 0)', marktext: 'rgb(0, 0, 0)',
-  selecteditem: 'rgb(25, 103, 210)', selecteditemtext: 'rgb(255, 255, 255)', accentcolor: 'rgb(0, 117, 255)', accentcolortext: 'rgb(255, 255, 255)',
+  canvas: 'rgb(255, 255, 255)',
+  canvastext: 'rgb(0, 0, 0)',
+  linktext: 'rgb(0, 0, 238)',
+  visitedtext: 'rgb(85, 26, 139)',
+  activetext: 'rgb(255, 0, 0)',
+  buttonface: 'rgb(239, 239, 239)',
+  buttontext: 'rgb(0, 0, 0)',
+  buttonborder: 'rgb(0, 0, 0)',
+  field: 'rgb(255, 255, 255)',
+  fieldtext: 'rgb(0, 0, 0)',
+  highlight: 'rgba(0, 65, 198, 0.8)',
+  highlighttext: 'rgb(255, 255, 255)',
+  graytext: 'rgb(128, 128, 128)',
+  mark: 'rgb(255, 255, 0)',
+  marktext: 'rgb(0, 0, 0)',
+  selecteditem: 'rgb(25, 103, 210)',
+  selecteditemtext: 'rgb(255, 255, 255)',
+  accentcolor: 'rgb(0, 117, 255)',
+  accentcolortext: 'rgb(255, 255, 255)',
 }
 
 /** Deprecated system colours (CSS Color 4, appendix A) and what they stand for. */
 const DEPRECATED: Readonly<Record<string, string>> = {
-  activeborder: 'buttonborder', activecaption: 'canvas', appworkspace: 'canvas', background: 'canvas', buttonhighlight: 'buttonface', buttonshadow: 'buttonface', captiontext: 'canvastext', inactiveborder: 'buttonborder', inactivecaption: 'canvas', inactivecaptiontext: 'graytext',
-  infobackground: 'canvas', infotext: 'canvastext', menu: 'canvas', menutext: 'canvastext', scrollbar: 'canvas', threeddarkshadow: 'buttonborder', threedface: 'buttonface', threedhighlight: 'buttonborder', threedlightshadow: 'buttonborder', threedshadow: 'buttonborder', window: 'canvas', windowframe: 'buttonborder', windowtext: 'canvastext',
+  activeborder: 'buttonborder',
+  activecaption: 'canvas',
+  appworkspace: 'canvas',
+  background: 'canvas',
+  buttonhighlight: 'buttonface',
+  buttonshadow: 'buttonface',
+  captiontext: 'canvastext',
+  inactiveborder: 'buttonborder',
+  inactivecaption: 'canvas',
+  inactivecaptiontext: 'graytext',
+  infobackground: 'canvas',
+  infotext: 'canvastext',
+  menu: 'canvas',
+  menutext: 'canvastext',
+  scrollbar: 'canvas',
+  threeddarkshadow: 'buttonborder',
+  threedface: 'buttonface',
+  threedhighlight: 'buttonborder',
+  threedlightshadow: 'buttonborder',
+  threedshadow: 'buttonborder',
+  window: 'canvas',
+  windowframe: 'buttonborder',
+  windowtext: 'canvastext',
 }
 
 /** The colour of a system colour keyword; undefined for other words. */
@@ -33,7 +69,13 @@ export function looksLikeColor(component: Component): boolean {
   if (component.kind === 'hash') return true
   if (component.kind === 'function') return FUNCTIONS.has(component.name)
   const word = keyword(component)
-  return word !== '' && (word === 'currentcolor' || word === 'transparent' || systemColor(word) !== undefined || parseColor(word) !== undefined)
+  return (
+    word !== '' &&
+    (word === 'currentcolor' ||
+      word === 'transparent' ||
+      systemColor(word) !== undefined ||
+      parseColor(word) !== undefined)
+  )
 }
 
 /** The computed value of a colour as browsers write it; `currentcolor` stays. Null when it is no colour. */
@@ -81,9 +123,16 @@ export function isRelativeColor(value: string): boolean {
 }
 
 /** Names of the channels by function, as culori calls them, and how many of our units one of its is. */
-const CHANNELS: Readonly<Record<string, { readonly mode: Color['mode']; readonly names: readonly string[]; readonly times: readonly number[] }>> = {
-  rgb: { mode: 'rgb', names: ['r', 'g', 'b'], times: [255, 255, 255] }, hsl: { mode: 'hsl', names: ['h', 's', 'l'], times: [1, 100, 100] }, hwb: { mode: 'hwb', names: ['h', 'w', 'b'], times: [1, 100, 100] },
-  lab: { mode: 'lab', names: ['l', 'a', 'b'], times: [1, 1, 1] }, lch: { mode: 'lch', names: ['l', 'c', 'h'], times: [1, 1, 1] }, oklab: { mode: 'oklab', names: ['l', 'a', 'b'], times: [1, 1, 1] }, oklch: { mode: 'oklch', names: ['l', 'c', 'h'], times: [1, 1, 1] },
+const CHANNELS: Readonly<
+  Record<string, { readonly mode: Color['mode']; readonly names: readonly string[]; readonly times: readonly number[] }>
+> = {
+  rgb: { mode: 'rgb', names: ['r', 'g', 'b'], times: [255, 255, 255] },
+  hsl: { mode: 'hsl', names: ['h', 's', 'l'], times: [1, 100, 100] },
+  hwb: { mode: 'hwb', names: ['h', 'w', 'b'], times: [1, 100, 100] },
+  lab: { mode: 'lab', names: ['l', 'a', 'b'], times: [1, 1, 1] },
+  lch: { mode: 'lch', names: ['l', 'c', 'h'], times: [1, 1, 1] },
+  oklab: { mode: 'oklab', names: ['l', 'a', 'b'], times: [1, 1, 1] },
+  oklch: { mode: 'oklch', names: ['l', 'c', 'h'], times: [1, 1, 1] },
 }
 
 /** A relative colour (CSS Color 5, section 4) of a plain origin; null when the origin is `currentcolor`. */
@@ -98,19 +147,30 @@ function relative(call: Component & { kind: 'function' }, context: LengthContext
   const put = (component: Component): Component => {
     const value = named.get(keyword(component))
     if (value !== undefined) return { kind: 'number', value, integer: false }
-    return component.kind === 'function' || component.kind === 'block' ? { ...component, args: component.args.map(put) } : component
+    return component.kind === 'function' || component.kind === 'block'
+      ? { ...component, args: component.args.map(put) }
+      : component
   }
   const parts = splitAt(call.args.slice(2).map(put), '/')
   const numbers = [...(parts[0] ?? []), ...(parts[1] ?? [])].map((component, at) => {
     const sum = component.kind === 'function' && isMath(component.name) ? evaluate(component, context) : null
     const one = sum && single(sum)
-    const value = component.kind === 'number' || component.kind === 'percentage' || component.kind === 'dimension' ? component.value : one?.value
+    const value =
+      component.kind === 'number' || component.kind === 'percentage' || component.kind === 'dimension'
+        ? component.value
+        : one?.value
     if (value === undefined) return 0
     const percentage = component.kind === 'percentage' || one?.unit === '%'
     return at === 3 ? (percentage ? value / 100 : value) : value / space.times[at]!
   })
   const [a = 0, b = 0, c = 0, alpha = parsed.alpha ?? 1] = numbers
-  const color = { mode: space.mode, [space.names[0]!]: a, [space.names[1]!]: b, [space.names[2]!]: c, alpha } as unknown as Color
+  const color = {
+    mode: space.mode,
+    [space.names[0]!]: a,
+    [space.names[1]!]: b,
+    [space.names[2]!]: c,
+    alpha,
+  } as unknown as Color
   return modern(space.mode === 'hsl' || space.mode === 'hwb' ? toRgb(color) : color)
 }
 
@@ -132,7 +192,8 @@ export function formatAlpha(alpha: number): string {
 
 function modern(color: Color): string {
   const alpha = color.alpha === undefined || color.alpha >= 1 ? '' : ` / ${formatNumber(Math.max(0, color.alpha))}`
-  const list = (...channels: (number | undefined)[]) => channels.map((channel) => (channel === undefined ? 'none' : formatNumber(channel))).join(' ')
+  const list = (...channels: (number | undefined)[]) =>
+    channels.map((channel) => (channel === undefined ? 'none' : formatNumber(channel))).join(' ')
   switch (color.mode) {
     case 'lab':
     case 'oklab':
@@ -141,7 +202,17 @@ function modern(color: Color): string {
     case 'oklch':
       return `${color.mode}(${list(color.l, color.c, color.h)}${alpha})`
     default: {
-      const space = { rgb: 'srgb', lrgb: 'srgb-linear', p3: 'display-p3', a98: 'a98-rgb', prophoto: 'prophoto-rgb', rec2020: 'rec2020', xyz65: 'xyz-d65', xyz50: 'xyz-d50' }[color.mode as 'rgb'] ?? 'srgb'
+      const space =
+        {
+          rgb: 'srgb',
+          lrgb: 'srgb-linear',
+          p3: 'display-p3',
+          a98: 'a98-rgb',
+          prophoto: 'prophoto-rgb',
+          rec2020: 'rec2020',
+          xyz65: 'xyz-d65',
+          xyz50: 'xyz-d50',
+        }[color.mode as 'rgb'] ?? 'srgb'
       const { r, g, b } = color as { r?: number; g?: number; b?: number }
       const { x, y, z } = color as { x?: number; y?: number; z?: number }
       return `color(${space} ${space.startsWith('xyz') ? list(x, y, z) : list(r, g, b)}${alpha})`
@@ -149,7 +220,19 @@ function modern(color: Color): string {
   }
 }
 
-const MIX_MODES: Readonly<Record<string, Color['mode']>> = { srgb: 'rgb', 'srgb-linear': 'lrgb', hsl: 'hsl', hwb: 'hwb', lab: 'lab', lch: 'lch', oklab: 'oklab', oklch: 'oklch', xyz: 'xyz65', 'xyz-d65': 'xyz65', 'xyz-d50': 'xyz50' }
+const MIX_MODES: Readonly<Record<string, Color['mode']>> = {
+  srgb: 'rgb',
+  'srgb-linear': 'lrgb',
+  hsl: 'hsl',
+  hwb: 'hwb',
+  lab: 'lab',
+  lch: 'lch',
+  oklab: 'oklab',
+  oklch: 'oklch',
+  xyz: 'xyz65',
+  'xyz-d65': 'xyz65',
+  'xyz-d50': 'xyz50',
+}
 
 /** `color-mix()` (CSS Color 5, section 3) of two plain colours; null when one is `currentcolor`. */
 function mix(call: Component & { kind: 'function' }, context: LengthContext): string | null {

@@ -17,7 +17,12 @@ export function componentsOf(text: string): readonly Component[] {
   return known.get(text, () => read(text, tokensOf(text), { at: 0 }, undefined))
 }
 
-function read(text: string, tokens: readonly CssToken[], cursor: { at: number }, closer: number | undefined): Component[] {
+function read(
+  text: string,
+  tokens: readonly CssToken[],
+  cursor: { at: number },
+  closer: number | undefined,
+): Component[] {
   const found: Component[] = []
   while (cursor.at < tokens.length) {
     const { type, from, to } = tokens[cursor.at++]!
@@ -33,7 +38,11 @@ function read(text: string, tokens: readonly CssToken[], cursor: { at: number },
         break
       case Token.Dimension: {
         const number = /^[+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?/i.exec(raw)![0]
-        found.push({ kind: 'dimension', value: Number(number), unit: unescapeCss(raw.slice(number.length)).toLowerCase() })
+        found.push({
+          kind: 'dimension',
+          value: Number(number),
+          unit: unescapeCss(raw.slice(number.length)).toLowerCase(),
+        })
         break
       }
       case Token.Ident:

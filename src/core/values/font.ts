@@ -5,7 +5,14 @@ import { flatten, number, px, writeOne, type Compute, type ComputeContext } from
 
 /** CSS Fonts 4, section 2.5: absolute sizes for a medium of 16px (13px for monospace alone). */
 const SIZES: Readonly<Record<string, readonly [number, number]>> = {
-  'xx-small': [9, 9], 'x-small': [10, 10], small: [13, 12], medium: [16, 13], large: [18, 16], 'x-large': [24, 20], 'xx-large': [32, 26], 'xxx-large': [48, 39],
+  'xx-small': [9, 9],
+  'x-small': [10, 10],
+  small: [13, 12],
+  medium: [16, 13],
+  large: [18, 16],
+  'x-large': [24, 20],
+  'xx-large': [32, 26],
+  'xxx-large': [48, 39],
 }
 
 /** Whether a family stack is just `monospace`, which browsers set smaller. */
@@ -27,7 +34,8 @@ export function fontSizePx(value: string, context: ComputeContext): number | nul
   if (word === 'larger') return context.parentFontSize * 1.2
   if (word === 'smaller') return context.parentFontSize / 1.2
   const parent = { ...context, fontSize: context.parentFontSize }
-  if (component?.kind === 'percentage') return component.value < 0 ? null : (context.parentFontSize * component.value) / 100
+  if (component?.kind === 'percentage')
+    return component.value < 0 ? null : (context.parentFontSize * component.value) / 100
   if (component?.kind === 'function' && isMath(component.name)) {
     const sum = evaluate(component, parent)
     const size = sum && flatten(sum, context.parentFontSize)
@@ -43,9 +51,23 @@ function relativeWeight(word: 'bolder' | 'lighter', parent: number): number {
   return parent < 100 ? parent : parent < 550 ? 100 : parent < 750 ? 400 : 700
 }
 
-const STRETCH: Readonly<Record<string, number>> = { 'ultra-condensed': 50, 'extra-condensed': 62.5, condensed: 75, 'semi-condensed': 87.5, normal: 100, 'semi-expanded': 112.5, expanded: 125, 'extra-expanded': 150, 'ultra-expanded': 200 }
+const STRETCH: Readonly<Record<string, number>> = {
+  'ultra-condensed': 50,
+  'extra-condensed': 62.5,
+  condensed: 75,
+  'semi-condensed': 87.5,
+  normal: 100,
+  'semi-expanded': 112.5,
+  expanded: 125,
+  'extra-expanded': 150,
+  'ultra-expanded': 200,
+}
 
-const GENERIC_FAMILIES = new Set('serif sans-serif monospace cursive fantasy system-ui ui-serif ui-sans-serif ui-monospace ui-rounded math emoji fangsong'.split(' '))
+const GENERIC_FAMILIES = new Set(
+  'serif sans-serif monospace cursive fantasy system-ui ui-serif ui-sans-serif ui-monospace ui-rounded math emoji fangsong'.split(
+    ' ',
+  ),
+)
 
 /** A family stack: names in quotes only where they need them. */
 const fontFamily: Compute = (components) =>
@@ -54,7 +76,11 @@ const fontFamily: Compute = (components) =>
       if (part[0]?.kind === 'string') {
         // A quoted name that is a plain identifier is written without quotes.
         const name = part[0].text
-        return /^[a-z_-][\w-]*$/i.test(name) && !/^(?:inherit|initial|unset|default|revert|-?\d.*)$/i.test(name) && !GENERIC_FAMILIES.has(name.toLowerCase()) ? name : quote(name)
+        return /^[a-z_-][\w-]*$/i.test(name) &&
+          !/^(?:inherit|initial|unset|default|revert|-?\d.*)$/i.test(name) &&
+          !GENERIC_FAMILIES.has(name.toLowerCase())
+          ? name
+          : quote(name)
       }
       const words = part.map((each) => (each.kind === 'ident' ? each.text : '')).filter((word) => word !== '')
       if (words.length === 1) return GENERIC_FAMILIES.has(words[0]!.toLowerCase()) ? words[0]!.toLowerCase() : words[0]!
@@ -80,7 +106,8 @@ const lineHeight: Compute = ([component], context) => {
 
 /** What is special about the properties of fonts. */
 export const FONT_VALUES: Readonly<Record<string, Compute>> = {
-  'font-family': fontFamily, 'line-height': lineHeight,
+  'font-family': fontFamily,
+  'line-height': lineHeight,
   'font-weight': ([component], context) => {
     const word = keyword(component)
     if (word === 'bolder' || word === 'lighter') return String(relativeWeight(word, context.parentFontWeight))

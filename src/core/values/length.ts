@@ -13,16 +13,31 @@ export interface LengthContext {
 }
 
 /** px of one absolute unit (CSS Values and Units 4, section 6.2): 1in = 96px = 72pt = 6pc = 2.54cm. */
-const ABSOLUTE: Readonly<Record<string, number>> = { px: 1, in: 96, cm: 96 / 2.54, mm: 96 / 25.4, q: 96 / 101.6, pt: 96 / 72, pc: 16 }
+const ABSOLUTE: Readonly<Record<string, number>> = {
+  px: 1,
+  in: 96,
+  cm: 96 / 2.54,
+  mm: 96 / 25.4,
+  q: 96 / 101.6,
+  pt: 96 / 72,
+  pc: 16,
+}
 
 /**
  * Heights of "x" and widths of "0" in em, read from the fonts' OS/2 and hmtx tables. The first family of a stack that is
  * known counts; whether it is installed nobody can tell here.
  */
 const METRICS: Readonly<Record<string, { ex: number; ch: number }>> = {
-  serif: { ex: 0.448, ch: 0.5 }, 'times new roman': { ex: 0.448, ch: 0.5 }, times: { ex: 0.448, ch: 0.5 }, georgia: { ex: 0.481, ch: 0.614 },
-  'sans-serif': { ex: 0.519, ch: 0.556 }, arial: { ex: 0.519, ch: 0.556 }, helvetica: { ex: 0.519, ch: 0.556 }, verdana: { ex: 0.545, ch: 0.636 },
-  monospace: { ex: 0.53, ch: 0.6 }, 'courier new': { ex: 0.423, ch: 0.6 },
+  serif: { ex: 0.448, ch: 0.5 },
+  'times new roman': { ex: 0.448, ch: 0.5 },
+  times: { ex: 0.448, ch: 0.5 },
+  georgia: { ex: 0.481, ch: 0.614 },
+  'sans-serif': { ex: 0.519, ch: 0.556 },
+  arial: { ex: 0.519, ch: 0.556 },
+  helvetica: { ex: 0.519, ch: 0.556 },
+  verdana: { ex: 0.545, ch: 0.636 },
+  monospace: { ex: 0.53, ch: 0.6 },
+  'courier new': { ex: 0.423, ch: 0.6 },
 }
 const PLAIN = { ex: 0.5, ch: 0.5 }
 
@@ -79,7 +94,14 @@ export function toPx(value: number, unit: string, context: LengthContext): numbe
 
 /** Degrees of one angle unit, seconds of one time unit, dots per px of one resolution unit. */
 export const OTHER_UNITS: Readonly<Record<string, { readonly to: 'deg' | 's' | 'dppx'; readonly times: number }>> = {
-  deg: { to: 'deg', times: 1 }, grad: { to: 'deg', times: 0.9 }, rad: { to: 'deg', times: 180 / Math.PI }, turn: { to: 'deg', times: 360 },
-  s: { to: 's', times: 1 }, ms: { to: 's', times: 0.001 },
-  dppx: { to: 'dppx', times: 1 }, x: { to: 'dppx', times: 1 }, dpi: { to: 'dppx', times: 1 / 96 }, dpcm: { to: 'dppx', times: 2.54 / 96 },
+  deg: { to: 'deg', times: 1 },
+  grad: { to: 'deg', times: 0.9 },
+  rad: { to: 'deg', times: 180 / Math.PI },
+  turn: { to: 'deg', times: 360 },
+  s: { to: 's', times: 1 },
+  ms: { to: 's', times: 0.001 },
+  dppx: { to: 'dppx', times: 1 },
+  x: { to: 'dppx', times: 1 },
+  dpi: { to: 'dppx', times: 1 / 96 },
+  dpcm: { to: 'dppx', times: 2.54 / 96 },
 }

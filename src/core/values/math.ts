@@ -11,7 +11,9 @@ export interface Sum {
   readonly functions: readonly { readonly factor: number; readonly name: string; readonly args: readonly Sum[] }[]
 }
 
-const NAMES = new Set('calc min max clamp round mod rem sin cos tan asin acos atan atan2 pow sqrt hypot log exp abs sign'.split(' '))
+const NAMES = new Set(
+  'calc min max clamp round mod rem sin cos tan asin acos atan atan2 pow sqrt hypot log exp abs sign'.split(' '),
+)
 
 /** Whether a function is one of the math functions of CSS Values 4, section 10. */
 export function isMath(name: string): boolean {
@@ -32,7 +34,14 @@ export function evaluate(call: Component & { kind: 'function' }, context: Length
   return apply(call.name, args as Sum[], 'nearest')
 }
 
-const ANYWHERE: LengthContext = { fontSize: 16, rootFontSize: 16, lineHeight: 18, rootLineHeight: 18, fontFamily: 'serif', viewport: { width: 1000, height: 1000 } }
+const ANYWHERE: LengthContext = {
+  fontSize: 16,
+  rootFontSize: 16,
+  lineHeight: 18,
+  rootLineHeight: 18,
+  fontFamily: 'serif',
+  viewport: { width: 1000, height: 1000 },
+}
 
 /**
  * A plain value of the type a math function gives (CSS Values 4, section 10.2), to ask grammars with: `1px`, `1%` where
@@ -66,7 +75,8 @@ function plain(value: number, unit: string): Sum {
 function sumOf(components: readonly Component[], context: LengthContext): Sum | null {
   const terms: { sign: number; factors: Component[] }[] = [{ sign: 1, factors: [] }]
   for (const component of components) {
-    if (component.kind === 'delim' && (component.text === '+' || component.text === '-')) terms.push({ sign: component.text === '-' ? -1 : 1, factors: [] })
+    if (component.kind === 'delim' && (component.text === '+' || component.text === '-'))
+      terms.push({ sign: component.text === '-' ? -1 : 1, factors: [] })
     else terms.at(-1)!.factors.push(component)
   }
   let total: Sum | null = null
@@ -111,10 +121,16 @@ function valueOf(component: Component, context: LengthContext): Sum | null {
       const px = toPx(component.value, component.unit, context)
       if (px !== null) return plain(px, 'px')
       const other = OTHER_UNITS[component.unit]
-      return other ? plain(component.value * other.times, other.to) : component.unit === 'fr' ? plain(component.value, 'fr') : null
+      return other
+        ? plain(component.value * other.times, other.to)
+        : component.unit === 'fr'
+          ? plain(component.value, 'fr')
+          : null
     }
     case 'ident': {
-      const constant = { pi: Math.PI, e: Math.E, infinity: Infinity, '-infinity': -Infinity, nan: NaN }[component.text.toLowerCase()]
+      const constant = { pi: Math.PI, e: Math.E, infinity: Infinity, '-infinity': -Infinity, nan: NaN }[
+        component.text.toLowerCase()
+      ]
       return constant === undefined ? null : plain(constant, '')
     }
     case 'block':
@@ -194,12 +210,21 @@ function apply(name: string, args: readonly Sum[], strategy: string): Sum | null
         const step = b ? y : 1
         if (b && b.unit !== a.unit) break
         const ratio = x / step
-        const whole = strategy === 'up' ? Math.ceil(ratio) : strategy === 'down' ? Math.floor(ratio) : strategy === 'to-zero' ? Math.trunc(ratio) : Math.floor(ratio + 0.5)
+        const whole =
+          strategy === 'up'
+            ? Math.ceil(ratio)
+            : strategy === 'down'
+              ? Math.floor(ratio)
+              : strategy === 'to-zero'
+                ? Math.trunc(ratio)
+                : Math.floor(ratio + 0.5)
         return plain(whole * step, a.unit)
       }
     }
   }
-  return ['min', 'max', 'clamp', 'round', 'mod', 'rem', 'abs', 'hypot'].includes(name) ? { amounts: new Map(), functions: [{ factor: 1, name, args }] } : null
+  return ['min', 'max', 'clamp', 'round', 'mod', 'rem', 'abs', 'hypot'].includes(name)
+    ? { amounts: new Map(), functions: [{ factor: 1, name, args }] }
+    : null
 }
 
 /** A sum as browsers write it: `10px`, `50%`, `calc(50% + 10px)`, `min(100%, 600px)`. */
@@ -207,19 +232,25 @@ export function formatSum(sum: Sum): string {
   const one = single(sum)
   if (one) return `${formatNumber(one.value)}${one.unit}`
   const inner = innerSum(sum)
-  return sum.amounts.size === 0 && sum.functions.length === 1 && sum.functions[0]!.factor === 1 ? inner : `calc(${inner})`
+  return sum.amounts.size === 0 && sum.functions.length === 1 && sum.functions[0]!.factor === 1
+    ? inner
+    : `calc(${inner})`
 }
 
 function innerSum({ amounts, functions }: Sum): string {
   // Numbers first, then percentages, then the rest: CSS Values 4, section 10.13, "sort a calculation's children".
   const order = (unit: string) => (unit === '' ? 0 : unit === '%' ? 1 : 2)
   const terms = [
-    ...[...amounts].sort(([a], [b]) => order(a) - order(b)).map(([unit, value]) => ({ negative: value < 0, text: `${formatNumber(Math.abs(value))}${unit}` })),
+    ...[...amounts]
+      .sort(([a], [b]) => order(a) - order(b))
+      .map(([unit, value]) => ({ negative: value < 0, text: `${formatNumber(Math.abs(value))}${unit}` })),
     ...functions.map(({ factor, name, args }) => {
       const call = `${name}(${args.map((arg) => (single(arg) ? formatSum(arg) : innerSum(arg))).join(', ')})`
       const size = Math.abs(factor)
       return { negative: factor < 0, text: size === 1 ? call : `(${formatNumber(size)} * ${call})` }
     }),
   ]
-  return terms.map(({ negative, text }, at) => (at === 0 ? (negative ? '-' : '') : negative ? ' - ' : ' + ') + text).join('')
+  return terms
+    .map(({ negative, text }, at) => (at === 0 ? (negative ? '-' : '') : negative ? ' - ' : ' + ') + text)
+    .join('')
 }

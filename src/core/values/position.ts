@@ -6,10 +6,19 @@ export function axis(parts: readonly Component[], context: ComputeContext): stri
   const [first, second] = parts
   const word = keyword(first)
   if (word === 'center') return '50%'
-  if (second === undefined) return ['left', 'top', 'x-start', 'y-start'].includes(word) ? '0%' : ['right', 'bottom', 'x-end', 'y-end'].includes(word) ? '100%' : lengthOr(first, context)
+  if (second === undefined)
+    return ['left', 'top', 'x-start', 'y-start'].includes(word)
+      ? '0%'
+      : ['right', 'bottom', 'x-end', 'y-end'].includes(word)
+        ? '100%'
+        : lengthOr(first, context)
   const offset = lengthOr(second, context)
   if (offset === null || ['left', 'top'].includes(word)) return offset
-  const inner: Component[] = [{ kind: 'percentage', value: 100, integer: true }, { kind: 'delim', text: '-' }, second.kind === 'number' ? { kind: 'dimension', value: 0, unit: 'px' } : second]
+  const inner: Component[] = [
+    { kind: 'percentage', value: 100, integer: true },
+    { kind: 'delim', text: '-' },
+    second.kind === 'number' ? { kind: 'dimension', value: 0, unit: 'px' } : second,
+  ]
   return writeOne({ kind: 'function', name: 'calc', args: inner }, context, { numbers: false, names: false })
 }
 
@@ -25,7 +34,8 @@ export function splitPosition(parts: readonly Component[]): { x: Component[]; y:
   const pairs: Component[][] = []
   for (let at = 0; at < parts.length; at++) {
     const next = parts[at + 1]
-    if (keyword(parts[at]) !== '' && keyword(parts[at]) !== 'center' && next && keyword(next) === '') pairs.push([parts[at]!, parts[++at]!])
+    if (keyword(parts[at]) !== '' && keyword(parts[at]) !== 'center' && next && keyword(next) === '')
+      pairs.push([parts[at]!, parts[++at]!])
     else pairs.push([parts[at]!])
   }
   if (pairs.length !== 2 || (d === undefined && parts.length !== 3)) return null

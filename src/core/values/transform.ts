@@ -76,7 +76,24 @@ function matrixOf(name: string, values: readonly number[]): Matrix | null {
       const s = Math.sin((d * Math.PI) / 180)
       const k = Math.cos((d * Math.PI) / 180)
       const t = 1 - k
-      return [t * x * x + k, t * x * y + s * z, t * x * z - s * y, 0, t * x * y - s * z, t * y * y + k, t * y * z + s * x, 0, t * x * z + s * y, t * y * z - s * x, t * z * z + k, 0, 0, 0, 0, 1]
+      return [
+        t * x * x + k,
+        t * x * y + s * z,
+        t * x * z - s * y,
+        0,
+        t * x * y - s * z,
+        t * y * y + k,
+        t * y * z + s * x,
+        0,
+        t * x * z + s * y,
+        t * y * z - s * x,
+        t * z * z + k,
+        0,
+        0,
+        0,
+        0,
+        1,
+      ]
     }
     case 'skew':
       return set({ 4: tan(a), 1: tan(b ?? 0) })
@@ -114,7 +131,9 @@ export function computeTransform(components: readonly Component[], context: Comp
     if (!own) return null
     if (/3d$|z$|^rotate[xy]$|^perspective$/.test(component.name)) flat = false
     matrix = multiply(matrix, own)
-    written.push(`${component.name}(${parts.map((part, at) => (values[at] === null ? text(part) : `${formatNumber(values[at]!)}${/^(?:rotate|skew)/.test(component.name) ? 'deg' : /^(?:scale|matrix)/.test(component.name) ? '' : 'px'}`)).join(', ')})`)
+    written.push(
+      `${component.name}(${parts.map((part, at) => (values[at] === null ? text(part) : `${formatNumber(values[at]!)}${/^(?:rotate|skew)/.test(component.name) ? 'deg' : /^(?:scale|matrix)/.test(component.name) ? '' : 'px'}`)).join(', ')})`,
+    )
   }
   if (unknown) return written.join(' ')
   // Sines of right angles are not quite 0 in binary.

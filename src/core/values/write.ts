@@ -21,15 +21,25 @@ export type Compute = (value: readonly Component[], context: ComputeContext) => 
 
 /** Properties whose bare numbers are numbers; elsewhere a bare 0 is a length. */
 export const NUMBERS = new Set(
-  ('line-height tab-size z-index order opacity flex-grow flex-shrink font-weight orphans widows column-count zoom scale fill-opacity flood-opacity stop-opacity stroke-opacity stroke-miterlimit animation-iteration-count -webkit-line-clamp -webkit-box-flex aspect-ratio ' +
-    'border-image-outset border-image-slice border-image-width font-size-adjust grid-row-start grid-row-end grid-column-start grid-column-end counter-increment counter-reset counter-set font-variation-settings font-feature-settings shape-image-threshold hyphenate-limit-chars math-depth animation-timing-function transition-timing-function will-change').split(' '),
+  (
+    'line-height tab-size z-index order opacity flex-grow flex-shrink font-weight orphans widows column-count zoom scale fill-opacity flood-opacity stop-opacity stroke-opacity stroke-miterlimit animation-iteration-count -webkit-line-clamp -webkit-box-flex aspect-ratio ' +
+    'border-image-outset border-image-slice border-image-width font-size-adjust grid-row-start grid-row-end grid-column-start grid-column-end counter-increment counter-reset counter-set font-variation-settings font-feature-settings shape-image-threshold hyphenate-limit-chars math-depth animation-timing-function transition-timing-function will-change'
+  ).split(' '),
 )
 /** Functions whose bare numbers are numbers wherever they stand. */
 /** Functions inside which bare numbers are lengths or not, whatever is around. */
 const LENGTH_FUNCTIONS = new Set('minmax fit-content blur drop-shadow inset circle ellipse'.split(' '))
-export const NUMBER_FUNCTIONS = new Set('brightness contrast grayscale invert opacity saturate sepia repeat cubic-bezier steps linear symbols counter counters scale scale3d scalex scaley scalez matrix matrix3d rotate3d image-set path polygon superellipse'.split(' '))
+export const NUMBER_FUNCTIONS = new Set(
+  'brightness contrast grayscale invert opacity saturate sepia repeat cubic-bezier steps linear symbols counter counters scale scale3d scalex scaley scalez matrix matrix3d rotate3d image-set path polygon superellipse'.split(
+    ' ',
+  ),
+)
 /** Properties whose identifiers are names of the author's: their letter case counts. */
-export const NAMES = new Set('animation-name transition-property counter-increment counter-reset counter-set container-name will-change font-palette list-style-type grid-row-start grid-row-end grid-column-start grid-column-end grid-template-rows grid-template-columns'.split(' '))
+export const NAMES = new Set(
+  'animation-name transition-property counter-increment counter-reset counter-set container-name will-change font-palette list-style-type grid-row-start grid-row-end grid-column-start grid-column-end grid-template-rows grid-template-columns'.split(
+    ' ',
+  ),
+)
 
 /** What bare numbers and identifiers are. */
 interface Style {
@@ -89,7 +99,9 @@ export function writeOne(component: Component, context: ComputeContext, style: S
       return component.text
     case 'block': {
       const inner = write(component.args, context, { ...style, names: true })
-      return inner === null ? null : `${component.open}${inner}${component.open === '(' ? ')' : component.open === '[' ? ']' : '}'}`
+      return inner === null
+        ? null
+        : `${component.open}${inner}${component.open === '(' ? ')' : component.open === '[' ? ']' : '}'}`
     }
     case 'function': {
       if (isMath(component.name)) {
@@ -114,12 +126,17 @@ function writeGradient(call: Component & { kind: 'function' }, context: ComputeC
     return write(ordered, context, { numbers: false, names: false })
   })
   if (parts.some((part) => part === null)) return null
-  const plain = /^(?:repeating-)?linear/.test(call.name) && /^(?:to bottom|180deg)$/.test(parts[0]!) ? parts.slice(1) : parts
-  return `${call.name}(${plain.map((part) => part!.replace(/^(?:ellipse )?(?:farthest-corner )?at 50% 50%$|^(?:ellipse|farthest-corner)$/, '')).filter((part) => part !== '').join(', ')})`
+  const plain =
+    /^(?:repeating-)?linear/.test(call.name) && /^(?:to bottom|180deg)$/.test(parts[0]!) ? parts.slice(1) : parts
+  return `${call.name}(${plain
+    .map((part) => part!.replace(/^(?:ellipse )?(?:farthest-corner )?at 50% 50%$|^(?:ellipse|farthest-corner)$/, ''))
+    .filter((part) => part !== '')
+    .join(', ')})`
 }
 
 /** A component where a bare 0 is a length. */
-export const lengthOr = (component: Component | undefined, context: ComputeContext): string | null => (component ? writeOne(component, context, { numbers: false, names: false }) : null)
+export const lengthOr = (component: Component | undefined, context: ComputeContext): string | null =>
+  component ? writeOne(component, context, { numbers: false, names: false }) : null
 
 /** A single px amount, or null. */
 export function px(component: Component | undefined, context: ComputeContext): number | null {
@@ -155,7 +172,16 @@ export function flatten(sum: NonNullable<ReturnType<typeof evaluate>>, whole: nu
     const values = args.map((arg) => flatten(arg, whole))
     if (values.some((value) => value === null)) return null
     const [a = 0, b = 0, c = 0] = values as number[]
-    const result = name === 'min' ? Math.min(...(values as number[])) : name === 'max' ? Math.max(...(values as number[])) : name === 'clamp' ? Math.max(a, Math.min(b, c)) : name === 'abs' ? Math.abs(a) : null
+    const result =
+      name === 'min'
+        ? Math.min(...(values as number[]))
+        : name === 'max'
+          ? Math.max(...(values as number[]))
+          : name === 'clamp'
+            ? Math.max(a, Math.min(b, c))
+            : name === 'abs'
+              ? Math.abs(a)
+              : null
     if (result === null) return null
     total += factor * result
   }

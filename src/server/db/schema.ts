@@ -36,9 +36,13 @@ export const sites = sqliteTable('sites', {
 export const files = sqliteTable(
   'files',
   {
-    siteId: text().notNull().references(() => sites.id, { onDelete: 'cascade' }),
+    siteId: text()
+      .notNull()
+      .references(() => sites.id, { onDelete: 'cascade' }),
     path: text().notNull(),
-    hash: text().notNull().references(() => blobs.hash),
+    hash: text()
+      .notNull()
+      .references(() => blobs.hash),
     /** null for files that are not edited as text. */
     encoding: text().$type<TextEncodingName>(),
   },
@@ -49,10 +53,14 @@ export const looks = sqliteTable(
   'looks',
   {
     id: text().primaryKey(),
-    siteId: text().notNull().references(() => sites.id, { onDelete: 'cascade' }),
+    siteId: text()
+      .notNull()
+      .references(() => sites.id, { onDelete: 'cascade' }),
     name: text().notNull(),
     position: integer().notNull(),
-    hash: text().notNull().references(() => blobs.hash),
+    hash: text()
+      .notNull()
+      .references(() => blobs.hash),
     encoding: text().$type<TextEncodingName>().notNull(),
   },
   (table) => [index('looks_site').on(table.siteId)],
@@ -61,7 +69,9 @@ export const looks = sqliteTable(
 export const steps = sqliteTable(
   'steps',
   {
-    siteId: text().notNull().references(() => sites.id, { onDelete: 'cascade' }),
+    siteId: text()
+      .notNull()
+      .references(() => sites.id, { onDelete: 'cascade' }),
     /** From 0, without gaps. */
     seq: integer().notNull(),
     step: text({ mode: 'json' }).$type<Step>().notNull(),

@@ -25,7 +25,8 @@ const shared = globalThis as typeof globalThis & { attireFonts?: Promise<Record<
 export function shippedFonts(db: Database): Promise<Record<string, string>> {
   return (shared.attireFonts ??= (async () => {
     const hashes: Record<string, string> = {}
-    for (const { file } of FAMILIES.flatMap(({ files }) => files)) hashes[file] = await putBlob(db, await shippedFont(file))
+    for (const { file } of FAMILIES.flatMap(({ files }) => files))
+      hashes[file] = await putBlob(db, await shippedFont(file))
     return hashes
   })())
 }

@@ -33,8 +33,16 @@ export async function siteFonts(db: Database, siteId: string): Promise<Record<Si
 }
 
 /** Reads a font and keeps its bytes. Throws {@link PublicError} when it is none. */
-export async function keepFont(db: Database, name: string, bytes: Buffer): Promise<{ blob: KeptBlob; facts: FontFacts }> {
+export async function keepFont(
+  db: Database,
+  name: string,
+  bytes: Buffer,
+): Promise<{ blob: KeptBlob; facts: FontFacts }> {
   const facts = readFont(bytes)
-  if (!facts) throw new PublicError('not-usable', `${name} is no font that browsers load. WOFF2, WOFF, TTF and OTF files are; a collection (TTC) must be taken apart first.`)
+  if (!facts)
+    throw new PublicError(
+      'not-usable',
+      `${name} is no font that browsers load. WOFF2, WOFF, TTF and OTF files are; a collection (TTC) must be taken apart first.`,
+    )
   return { blob: { hash: await putBlob(db, bytes), size: bytes.length, pixels: null }, facts }
 }

@@ -7,7 +7,11 @@ export async function readBody(request: Request, most: number, what: string): Pr
   let size = 0
   for await (const chunk of (request.body ?? []) as AsyncIterable<Uint8Array>) {
     size += chunk.length
-    if (size > most) throw new PublicError('too-large', `${what} is larger than ${megabytes(most)}, the most Attire takes. Leave out what the site does not need.`)
+    if (size > most)
+      throw new PublicError(
+        'too-large',
+        `${what} is larger than ${megabytes(most)}, the most Attire takes. Leave out what the site does not need.`,
+      )
     chunks.push(chunk)
   }
   return Buffer.concat(chunks)

@@ -10,14 +10,17 @@ const STATUS = {
   'too-large': 413,
   'not-usable': 422,
   'wrong-host': 421,
-  'failed': 500,
+  failed: 500,
 } as const
 export type ErrorCode = keyof typeof STATUS
 
 /** An error whose message a person can act on. */
 export class PublicError extends Error {
   override readonly name = 'PublicError'
-  constructor(readonly code: ErrorCode, message: string) {
+  constructor(
+    readonly code: ErrorCode,
+    message: string,
+  ) {
     super(message)
   }
 }
@@ -28,7 +31,10 @@ export function errorResponse(error: unknown): Response {
   if (error instanceof z.ZodError) {
     const issue = error.issues[0]
     const place = issue?.path.join('.') || 'the request'
-    return answer('bad-request', `The request is not in the shape Attire expects: ${place}: ${issue?.message ?? 'unknown'}.`)
+    return answer(
+      'bad-request',
+      `The request is not in the shape Attire expects: ${place}: ${issue?.message ?? 'unknown'}.`,
+    )
   }
   console.error(error)
   return answer('failed', 'Attire could not do this because of an error of its own. Nothing was changed; try again.')

@@ -21,11 +21,24 @@ export interface RequestOrigin {
  * Why a request is refused, in a sentence, or null when it may pass. Frames under /wear/ have an opaque origin, so their
  * files answer anybody who knows the site's unguessable id; everything else answers only Attire's own pages.
  */
-export function refusal({ method, pathname, host, origin, fetchSite, fetchDest }: RequestOrigin): { code: 'wrong-host' | 'not-allowed'; message: string } | null {
+export function refusal({
+  method,
+  pathname,
+  host,
+  origin,
+  fetchSite,
+  fetchDest,
+}: RequestOrigin): { code: 'wrong-host' | 'not-allowed'; message: string } | null {
   if (!isOwnHost(host)) {
-    return { code: 'wrong-host', message: 'Attire answers only under 127.0.0.1 or localhost. Open the address it printed when it started.' }
+    return {
+      code: 'wrong-host',
+      message: 'Attire answers only under 127.0.0.1 or localhost. Open the address it printed when it started.',
+    }
   }
-  const foreign = { code: 'not-allowed', message: 'This request comes from another site, so Attire refuses it. Open Attire itself to do this.' } as const
+  const foreign = {
+    code: 'not-allowed',
+    message: 'This request comes from another site, so Attire refuses it. Open Attire itself to do this.',
+  } as const
   if (pathname.startsWith('/wear/')) return method === 'GET' || method === 'HEAD' ? null : foreign
   if (origin !== null && origin !== `http://${host}`) return foreign
   if (fetchDest !== null && ['iframe', 'frame', 'embed', 'object'].includes(fetchDest)) return foreign

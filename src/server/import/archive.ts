@@ -33,7 +33,9 @@ export async function readArchive(bytes: Buffer, progress: Progress = () => unde
 
 /** What to say of an error of the ZIP reader, which refuses paths that leave the folder by itself. */
 function notUsable(error: unknown): PublicError {
-  const path = /(?:absolute path|invalid relative path): ([\s\S]*)/.exec(error instanceof Error ? error.message : '')?.[1]
+  const path = /(?:absolute path|invalid relative path): ([\s\S]*)/.exec(
+    error instanceof Error ? error.message : '',
+  )?.[1]
   return new PublicError('not-usable', path === undefined ? BROKEN : leaves(path))
 }
 
@@ -51,7 +53,10 @@ async function open(bytes: Buffer): Promise<ZipFile> {
 
 async function readEntries(zip: ZipFile, progress: Progress): Promise<ArchiveContent> {
   if (zip.entryCount > LIMITS.files) {
-    throw new PublicError('too-large', `The archive holds ${zip.entryCount} entries; Attire takes up to ${LIMITS.files}. Leave out what the site does not need.`)
+    throw new PublicError(
+      'too-large',
+      `The archive holds ${zip.entryCount} entries; Attire takes up to ${LIMITS.files}. Leave out what the site does not need.`,
+    )
   }
   const entries: Entry[] = []
   let declared = 0
@@ -73,7 +78,9 @@ async function readEntries(zip: ZipFile, progress: Progress): Promise<ArchiveCon
       folders.add(path)
       continue
     }
-    const reason = seen.has(path) ? 'The archive holds this name twice; the first one was taken.' : reasonToLeaveOut(path, entry)
+    const reason = seen.has(path)
+      ? 'The archive holds this name twice; the first one was taken.'
+      : reasonToLeaveOut(path, entry)
     if (reason !== null) {
       leftOut.push({ path, reason })
       continue
@@ -94,7 +101,10 @@ async function readEntries(zip: ZipFile, progress: Progress): Promise<ArchiveCon
 }
 
 function tooLarge(): PublicError {
-  return new PublicError('too-large', `The archive unpacks to more than ${megabytes(LIMITS.unpacked)}, the most Attire takes. Leave out what the site does not need.`)
+  return new PublicError(
+    'too-large',
+    `The archive unpacks to more than ${megabytes(LIMITS.unpacked)}, the most Attire takes. Leave out what the site does not need.`,
+  )
 }
 
 function refuseEntry(entry: Entry): void {
@@ -104,10 +114,16 @@ function refuseEntry(entry: Entry): void {
     throw new PublicError('not-usable', leaves(path))
   }
   if (entry.isEncrypted()) {
-    throw new PublicError('not-usable', `“${path}” is encrypted. Make the archive without a password and drop it again; nothing was imported.`)
+    throw new PublicError(
+      'not-usable',
+      `“${path}” is encrypted. Make the archive without a password and drop it again; nothing was imported.`,
+    )
   }
   if (entry.uncompressedSize > LIMITS.file) {
-    throw new PublicError('too-large', `“${path}” is larger than ${megabytes(LIMITS.file)}, the most Attire takes for one file.`)
+    throw new PublicError(
+      'too-large',
+      `“${path}” is larger than ${megabytes(LIMITS.file)}, the most Attire takes for one file.`,
+    )
   }
 }
 
@@ -116,7 +132,11 @@ const SYMBOLIC_LINK = 0o120000
 /** Why an entry is no part of a site, or null when it is one. */
 function reasonToLeaveOut(path: string, entry: Entry | null): string | null {
   if (pathFault(path) === 'unusable') return 'The name is empty or longer than 255 characters.'
-  if (/(?:^|\/)__MACOSX\//.test(`${path}/`) || /^(?:\.DS_Store|Thumbs\.db|desktop\.ini)$/i.test(nameOf(path)) || nameOf(path).startsWith('._')) {
+  if (
+    /(?:^|\/)__MACOSX\//.test(`${path}/`) ||
+    /^(?:\.DS_Store|Thumbs\.db|desktop\.ini)$/i.test(nameOf(path)) ||
+    nameOf(path).startsWith('._')
+  ) {
     return 'Made by the operating system; no part of the site.'
   }
   if (/(?:^|\/)\.(?:git|svn|hg)(?:\/|$)/.test(path)) return 'Belongs to version control; no part of the site.'
@@ -135,7 +155,11 @@ async function unpack(zip: ZipFile, entry: Entry): Promise<Buffer> {
     chunks.push(chunk as Buffer)
   }
   const data = Buffer.concat(chunks)
-  if (crc32(data) !== entry.crc32) throw new PublicError('not-usable', `“${entry.fileName}” is damaged in the archive. Make it again; nothing was imported.`)
+  if (crc32(data) !== entry.crc32)
+    throw new PublicError(
+      'not-usable',
+      `“${entry.fileName}” is damaged in the archive. Make it again; nothing was imported.`,
+    )
   return data
 }
 

@@ -38,9 +38,19 @@ export function newId(): string {
 }
 
 /** Keeps a new site; all of it or nothing. */
-export async function createSite(db: Database, site: NewSite): Promise<{ id: string; sheetPath: SitePath; sheetIsNew: boolean }> {
-  const pages = site.files.filter((file) => isPage(file.path)).map(({ path, bytes }) => ({ path, text: decodeText(bytes, encodingOf(bytes)) }))
-  const chosen = site.sheetPath ?? chooseSheet(site.files.map((file) => file.path), pages)
+export async function createSite(
+  db: Database,
+  site: NewSite,
+): Promise<{ id: string; sheetPath: SitePath; sheetIsNew: boolean }> {
+  const pages = site.files
+    .filter((file) => isPage(file.path))
+    .map(({ path, bytes }) => ({ path, text: decodeText(bytes, encodingOf(bytes)) }))
+  const chosen =
+    site.sheetPath ??
+    chooseSheet(
+      site.files.map((file) => file.path),
+      pages,
+    )
   const sheetPath = chosen ?? NEW_SHEET
   const sheet = site.files.find((file) => file.path === chosen)?.bytes ?? Buffer.alloc(0)
   const id = newId()
@@ -48,11 +58,27 @@ export async function createSite(db: Database, site: NewSite): Promise<{ id: str
   const now = new Date()
   await db.transaction(async (tx) => {
     await tx.insert(sites).values({
-      id, name: site.name, folder: site.folder ?? '', sheetPath, imageFolder: site.imageFolder ?? imageFolderOf(site.files.map((file) => file.path)), lookId: lookIds[0]!, createdAt: now, openedAt: now,
+      id,
+      name: site.name,
+      folder: site.folder ?? '',
+      sheetPath,
+      imageFolder: site.imageFolder ?? imageFolderOf(site.files.map((file) => file.path)),
+      lookId: lookIds[0]!,
+      createdAt: now,
+      openedAt: now,
     })
     const all = [{ name: site.lookName ?? 'As it came', bytes: sheet }, ...(site.looks ?? [])]
     for (const [position, { name, bytes }] of all.entries()) {
-      await tx.insert(looks).values({ id: lookIds[position]!, siteId: id, name, position, hash: await putBlob(tx, bytes), encoding: encodingOf(bytes) })
+      await tx
+        .insert(looks)
+        .values({
+          id: lookIds[position]!,
+          siteId: id,
+          name,
+          position,
+          hash: await putBlob(tx, bytes),
+          encoding: encodingOf(bytes),
+        })
     }
     for (const [at, { path, bytes }] of site.files.entries()) {
       site.progress?.(at / site.files.length)

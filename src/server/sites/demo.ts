@@ -13,10 +13,12 @@ export async function loadDemoWhenEmpty(db: Database): Promise<void> {
   const folder = path.resolve('demo/vennor-isles')
   const names = await readdir(folder, { recursive: true, withFileTypes: true })
   const files = await Promise.all(
-    names.filter((entry) => entry.isFile()).map(async (entry) => {
-      const file = path.join(entry.parentPath, entry.name)
-      return { path: path.relative(folder, file).split(path.sep).join('/'), bytes: await readFile(file) }
-    }),
+    names
+      .filter((entry) => entry.isFile())
+      .map(async (entry) => {
+        const file = path.join(entry.parentPath, entry.name)
+        return { path: path.relative(folder, file).split(path.sep).join('/'), bytes: await readFile(file) }
+      }),
   )
   const look = async (name: string, file: string) => ({ name, bytes: await readFile(path.resolve('demo/looks', file)) })
   await createSite(db, {

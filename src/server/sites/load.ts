@@ -13,31 +13,73 @@ const STEPS_SENT = 300
 /** The row of a site. Throws {@link PublicError} when there is none. */
 export async function siteRow(db: Executor, id: string) {
   const [row] = await db.select().from(sites).where(eq(sites.id, id))
-  if (!row) throw new PublicError('not-found', 'There is no such site here. It may have been removed; choose another one.')
+  if (!row)
+    throw new PublicError('not-found', 'There is no such site here. It may have been removed; choose another one.')
   return row
 }
 
 /** A whole site, ready for the workroom. */
 export async function loadSite(db: Executor, id: string): Promise<SiteState> {
   const site = await siteRow(db, id)
-  const lookRows = await db.select({ look: looks, bytes: blobs.bytes }).from(looks).innerJoin(blobs, eq(looks.hash, blobs.hash))
-    .where(eq(looks.siteId, id)).orderBy(asc(looks.position))
-  const fileRows = await db.select({ path: files.path, hash: files.hash, encoding: files.encoding, size: blobs.size, width: blobs.width, height: blobs.height, bytes: sql<Buffer | null>`case when ${files.encoding} is null then null else ${blobs.bytes} end` })
-    .from(files).innerJoin(blobs, eq(files.hash, blobs.hash)).where(eq(files.siteId, id)).orderBy(asc(files.path))
+  const lookRows = await db
+    .select({ look: looks, bytes: blobs.bytes })
+    .from(looks)
+    .innerJoin(blobs, eq(looks.hash, blobs.hash))
+    .where(eq(looks.siteId, id))
+    .orderBy(asc(looks.position))
+  const fileRows = await db
+    .select({
+      path: files.path,
+      hash: files.hash,
+      encoding: files.encoding,
+      size: blobs.size,
+      width: blobs.width,
+      height: blobs.height,
+      bytes: sql<Buffer | null>`case when ${files.encoding} is null then null else ${blobs.bytes} end`,
+    })
+    .from(files)
+    .innerJoin(blobs, eq(files.hash, blobs.hash))
+    .where(eq(files.siteId, id))
+    .orderBy(asc(files.path))
   // Images that came before their dimensions were kept are looked at now, once.
   for (const row of fileRows) {
     if (row.width !== null || !isImage(row.path)) continue
     const pixels = await measure(db, row.hash)
     Object.assign(row, { width: pixels?.width ?? 0, height: pixels?.height ?? 0 })
   }
-  const stepRows = await db.select({ seq: steps.seq, step: steps.step }).from(steps).where(eq(steps.siteId, id)).orderBy(desc(steps.seq)).limit(STEPS_SENT)
+  const stepRows = await db
+    .select({ seq: steps.seq, step: steps.step })
+    .from(steps)
+    .where(eq(steps.siteId, id))
+    .orderBy(desc(steps.seq))
+    .limit(STEPS_SENT)
   const sent = stepRows.reverse()
   const olderSteps = sent[0]?.seq ?? 0
   return {
-    id, name: site.name, sheetPath: site.sheetPath, imageFolder: site.imageFolder, lookId: site.lookId, revision: site.revision,
-    looks: lookRows.map(({ look, bytes }) => ({ id: look.id, name: look.name, encoding: look.encoding, text: decodeText(Buffer.from(bytes), look.encoding) })),
-    files: fileRows.map(({ path, hash, size, encoding, width, height }) => ({ path, hash, size, encoding, pixels: width && height ? { width, height } : null })),
-    texts: Object.fromEntries(fileRows.flatMap(({ path, encoding, bytes }) => (encoding && bytes ? [[path, decodeText(Buffer.from(bytes), encoding)]] : []))),
+    id,
+    name: site.name,
+    sheetPath: site.sheetPath,
+    imageFolder: site.imageFolder,
+    lookId: site.lookId,
+    revision: site.revision,
+    looks: lookRows.map(({ look, bytes }) => ({
+      id: look.id,
+      name: look.name,
+      encoding: look.encoding,
+      text: decodeText(Buffer.from(bytes), look.encoding),
+    })),
+    files: fileRows.map(({ path, hash, size, encoding, width, height }) => ({
+      path,
+      hash,
+      size,
+      encoding,
+      pixels: width && height ? { width, height } : null,
+    })),
+    texts: Object.fromEntries(
+      fileRows.flatMap(({ path, encoding, bytes }) =>
+        encoding && bytes ? [[path, decodeText(Buffer.from(bytes), encoding)]] : [],
+      ),
+    ),
     steps: sent.map(({ step }) => step),
     cursor: Math.max(0, site.cursor - olderSteps),
     olderSteps,
@@ -46,9 +88,14 @@ export async function loadSite(db: Executor, id: string): Promise<SiteState> {
 
 /** All sites, the one opened last first. */
 export async function listSites(db: Executor): Promise<SiteList> {
-  const rows = await db.select({
-    id: sites.id, name: sites.name, openedAt: sites.openedAt,
-    pages: sql<number>`(select count(*) from ${files} where ${files.siteId} = ${sites.id} and (lower(${files.path}) like '%.html' or lower(${files.path}) like '%.htm' or lower(${files.path}) like '%.xhtml'))`,
-  }).from(sites).orderBy(desc(sites.openedAt))
+  const rows = await db
+    .select({
+      id: sites.id,
+      name: sites.name,
+      openedAt: sites.openedAt,
+      pages: sql<number>`(select count(*) from ${files} where ${files.siteId} = ${sites.id} and (lower(${files.path}) like '%.html' or lower(${files.path}) like '%.htm' or lower(${files.path}) like '%.xhtml'))`,
+    })
+    .from(sites)
+    .orderBy(desc(sites.openedAt))
   return { sites: rows.map((row) => ({ ...row, openedAt: row.openedAt.getTime() })) }
 }

@@ -31,7 +31,10 @@ export async function keepFile(db: Executor, path: SitePath, bytes: Buffer): Pro
 export async function measure(db: Executor, hash: string, bytes?: Buffer): Promise<KeptBlob['pixels']> {
   const found = bytes ?? (await getBlob(db, hash))
   const pixels = found ? await pixelsOf(found) : null
-  await db.update(blobs).set({ width: pixels?.width ?? 0, height: pixels?.height ?? 0 }).where(eq(blobs.hash, hash))
+  await db
+    .update(blobs)
+    .set({ width: pixels?.width ?? 0, height: pixels?.height ?? 0 })
+    .where(eq(blobs.hash, hash))
   return pixels
 }
 
@@ -42,7 +45,14 @@ export async function scaledCopy(bytes: Buffer, width: number): Promise<Buffer |
     const { format } = await image.metadata()
     if (format === 'svg' || format === undefined) return null
     const scaled = image.rotate().resize({ width, withoutEnlargement: true })
-    const packed = format === 'jpeg' ? scaled.jpeg({ quality: 82, mozjpeg: true }) : format === 'png' ? scaled.png({ compressionLevel: 9, palette: false }) : format === 'heif' ? scaled.avif() : scaled.toFormat(format)
+    const packed =
+      format === 'jpeg'
+        ? scaled.jpeg({ quality: 82, mozjpeg: true })
+        : format === 'png'
+          ? scaled.png({ compressionLevel: 9, palette: false })
+          : format === 'heif'
+            ? scaled.avif()
+            : scaled.toFormat(format)
     return await packed.toBuffer()
   } catch {
     return null

@@ -2,7 +2,15 @@ import { and, eq, gte } from 'drizzle-orm'
 import { fitsEncoding } from '../../core/site/encoding.ts'
 import type { Operation, SaveRequest } from '../../core/site/protocol.ts'
 import { pathFault } from '../../core/site/paths.ts'
-import { EMPTY_HASH, pathOfDoc, reverseStep, type Doc, type FileChange, type Move, type Step } from '../../core/site/step.ts'
+import {
+  EMPTY_HASH,
+  pathOfDoc,
+  reverseStep,
+  type Doc,
+  type FileChange,
+  type Move,
+  type Step,
+} from '../../core/site/step.ts'
 import { applySplices, SpliceError } from '../../core/text/splice.ts'
 import { decodeText, encodeText, getBlob, putBlob } from '../db/blobs.ts'
 import type { Database, Executor } from '../db/database.ts'
@@ -24,18 +32,24 @@ export function saveSite(db: Database, siteId: string, request: SaveRequest): Pr
 }
 
 function saveNow(db: Database, siteId: string, request: SaveRequest): Promise<number> {
-  return db.transaction(async (tx) => {
-    const site = await siteRow(tx, siteId)
-    if (site.lastSave === request.saveId) return site.revision
-    if (site.revision !== request.revision) {
-      throw new PublicError('revision-old', 'This site was changed in another window. Choose which version to keep; the other stays in the history.')
-    }
-    let cursor = site.cursor
-    for (const operation of request.operations) cursor = await carryOut(tx, siteId, cursor, operation)
-    const revision = site.revision + 1
-    await tx.update(sites).set({ revision, cursor, lastSave: request.saveId }).where(eq(sites.id, siteId))
-    return revision
-  }, { behavior: 'immediate' })
+  return db.transaction(
+    async (tx) => {
+      const site = await siteRow(tx, siteId)
+      if (site.lastSave === request.saveId) return site.revision
+      if (site.revision !== request.revision) {
+        throw new PublicError(
+          'revision-old',
+          'This site was changed in another window. Choose which version to keep; the other stays in the history.',
+        )
+      }
+      let cursor = site.cursor
+      for (const operation of request.operations) cursor = await carryOut(tx, siteId, cursor, operation)
+      const revision = site.revision + 1
+      await tx.update(sites).set({ revision, cursor, lastSave: request.saveId }).where(eq(sites.id, siteId))
+      return revision
+    },
+    { behavior: 'immediate' },
+  )
 }
 
 /** Does one operation; gives the new cursor. */
@@ -48,8 +62,12 @@ async function carryOut(tx: Executor, siteId: string, cursor: number, operation:
   }
   const undo = operation.type === 'undo'
   const seq = undo ? cursor - 1 : cursor
-  const [row] = await tx.select({ step: steps.step }).from(steps).where(and(eq(steps.siteId, siteId), eq(steps.seq, seq)))
-  if (!row) throw new PublicError('bad-request', undo ? 'There is nothing left to undo.' : 'There is nothing left to redo.')
+  const [row] = await tx
+    .select({ step: steps.step })
+    .from(steps)
+    .where(and(eq(steps.siteId, siteId), eq(steps.seq, seq)))
+  if (!row)
+    throw new PublicError('bad-request', undo ? 'There is nothing left to undo.' : 'There is nothing left to redo.')
   await applyStep(tx, siteId, undo ? reverseStep(row.step) : row.step)
   return undo ? cursor - 1 : cursor + 1
 }
@@ -71,41 +89,70 @@ async function moveFiles(tx: Executor, siteId: string, moves: readonly Move[]): 
   for (const { to } of moves) refusePath(to)
   const sheet = moves.find(({ from }) => from === site.sheetPath)
   const between = (at: number) => `\0moving ${at}`
-  for (const [at, { from }] of plain.entries()) await tx.update(files).set({ path: between(at) }).where(fileIs(siteId, from))
+  for (const [at, { from }] of plain.entries())
+    await tx
+      .update(files)
+      .set({ path: between(at) })
+      .where(fileIs(siteId, from))
   for (const [at, { from, to }] of plain.entries()) {
     const taken = await tx.select({ path: files.path }).from(files).where(fileIs(siteId, to))
-    if (taken.length > 0 || (to === site.sheetPath && !sheet) || to === sheet?.to) throw new PublicError('not-usable', `There is a file ${to} already, so ${from} cannot get that name.`)
-    const [row] = await tx.update(files).set({ path: to }).where(fileIs(siteId, between(at))).returning({ path: files.path })
+    if (taken.length > 0 || (to === site.sheetPath && !sheet) || to === sheet?.to)
+      throw new PublicError('not-usable', `There is a file ${to} already, so ${from} cannot get that name.`)
+    const [row] = await tx
+      .update(files)
+      .set({ path: to })
+      .where(fileIs(siteId, between(at)))
+      .returning({ path: files.path })
     if (!row) throw new PublicError('revision-old', `There is no file ${from} any more. Load the site again.`)
   }
   if (!sheet) return
   const taken = await tx.select({ path: files.path }).from(files).where(fileIs(siteId, sheet.to))
-  if (taken.length > 0) throw new PublicError('not-usable', `There is a file ${sheet.to} already, so the sheet cannot get that name.`)
+  if (taken.length > 0)
+    throw new PublicError('not-usable', `There is a file ${sheet.to} already, so the sheet cannot get that name.`)
   await tx.update(sites).set({ sheetPath: sheet.to }).where(eq(sites.id, siteId))
 }
 
 function refusePath(path: string): void {
-  if (pathFault(path) !== null) throw new PublicError('bad-request', `“${path}” cannot be the path of a file in the site.`)
+  if (pathFault(path) !== null)
+    throw new PublicError('bad-request', `“${path}” cannot be the path of a file in the site.`)
 }
 
-async function applyText(tx: Executor, siteId: string, doc: Doc, splices: Step['texts'][number]['splices']): Promise<void> {
+async function applyText(
+  tx: Executor,
+  siteId: string,
+  doc: Doc,
+  splices: Step['texts'][number]['splices'],
+): Promise<void> {
   const path = pathOfDoc(doc)
-  const where = path === null ? and(eq(looks.siteId, siteId), eq(looks.id, doc.slice('look:'.length))) : and(eq(files.siteId, siteId), eq(files.path, path))
-  const [row] = path === null
-    ? await tx.select({ hash: looks.hash, encoding: looks.encoding }).from(looks).where(where)
-    : await tx.select({ hash: files.hash, encoding: files.encoding }).from(files).where(where)
+  const where =
+    path === null
+      ? and(eq(looks.siteId, siteId), eq(looks.id, doc.slice('look:'.length)))
+      : and(eq(files.siteId, siteId), eq(files.path, path))
+  const [row] =
+    path === null
+      ? await tx.select({ hash: looks.hash, encoding: looks.encoding }).from(looks).where(where)
+      : await tx.select({ hash: files.hash, encoding: files.encoding }).from(files).where(where)
   const bytes = row?.encoding ? await getBlob(tx, row.hash) : null
-  if (!row?.encoding || !bytes) throw new PublicError('not-found', `There is no text “${path ?? 'of this look'}” to change.`)
+  if (!row?.encoding || !bytes)
+    throw new PublicError('not-found', `There is no text “${path ?? 'of this look'}” to change.`)
   const text = decodeText(bytes, row.encoding)
   // Taking back a change may bring back bytes that were there, so only what is new to the text is checked.
-  if (splices.some(({ insert }) => !fitsEncoding(insert, row.encoding!) && [...insert].some((char) => char.charCodeAt(0) > 0xff))) {
-    throw new PublicError('not-usable', `“${path ?? 'The sheet'}” is not stored as UTF-8, so only plain ASCII letters can be written into it.`)
+  if (
+    splices.some(
+      ({ insert }) => !fitsEncoding(insert, row.encoding!) && [...insert].some((char) => char.charCodeAt(0) > 0xff),
+    )
+  ) {
+    throw new PublicError(
+      'not-usable',
+      `“${path ?? 'The sheet'}” is not stored as UTF-8, so only plain ASCII letters can be written into it.`,
+    )
   }
   let changed: string
   try {
     changed = applySplices(text, splices)
   } catch (error) {
-    if (error instanceof SpliceError) throw new PublicError('revision-old', 'The change does not fit the text as it is now. Load the site again.')
+    if (error instanceof SpliceError)
+      throw new PublicError('revision-old', 'The change does not fit the text as it is now. Load the site again.')
     throw error
   }
   const hash = await putBlob(tx, encodeText(changed, row.encoding))
@@ -116,12 +163,16 @@ async function applyText(tx: Executor, siteId: string, doc: Doc, splices: Step['
 /** Puts a file in its place: one that comes, or other bytes for one that is there. */
 async function putFile(tx: Executor, siteId: string, { path, before, after, encoding }: FileChange): Promise<void> {
   refusePath(path)
-  if (path === (await siteRow(tx, siteId)).sheetPath) throw new PublicError('not-usable', `${path} is the sheet, and each look has its own.`)
+  if (path === (await siteRow(tx, siteId)).sheetPath)
+    throw new PublicError('not-usable', `${path} is the sheet, and each look has its own.`)
   if (after === EMPTY_HASH) await putBlob(tx, Buffer.alloc(0))
   const [known] = await tx.select({ hash: blobs.hash }).from(blobs).where(eq(blobs.hash, after!))
   if (!known) throw new PublicError('not-found', `The file for “${path}” is not here. Load the site again.`)
   const [there] = await tx.select({ hash: files.hash }).from(files).where(fileIs(siteId, path))
-  if (before === null && there && there.hash !== after) throw new PublicError('not-usable', `There is a file ${path} already.`)
-  await tx.insert(files).values({ siteId, path, hash: after!, encoding: encoding ?? null })
+  if (before === null && there && there.hash !== after)
+    throw new PublicError('not-usable', `There is a file ${path} already.`)
+  await tx
+    .insert(files)
+    .values({ siteId, path, hash: after!, encoding: encoding ?? null })
     .onConflictDoUpdate({ target: [files.siteId, files.path], set: { hash: after! } })
 }

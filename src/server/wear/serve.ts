@@ -27,27 +27,56 @@ export async function serveWorn(db: Database, request: WearRequest): Promise<Res
   const site = await siteRow(db, request.siteId)
   const root = `/wear/${site.id}/${request.lookId}/`
   const path = request.path === '' || request.path.endsWith('/') ? `${request.path}index.html` : request.path
-  const file = path === site.sheetPath ? await lookSheet(db, site.id, request.lookId) : ((await siteFile(db, site.id, path)) ?? (await shippedFile(path)))
+  const file =
+    path === site.sheetPath
+      ? await lookSheet(db, site.id, request.lookId)
+      : ((await siteFile(db, site.id, path)) ?? (await shippedFile(path)))
   if (!file) return notFound(path, root, request.origin)
   if (isSheet(path)) {
     const text = decodeText(file.bytes, file.encoding ?? 'bytes')
-    return answer(encodeText(applySplices(text, rootedUrls(text, root)), file.encoding ?? 'bytes'), contentType(path, file.encoding), root, request.origin)
+    return answer(
+      encodeText(applySplices(text, rootedUrls(text, root)), file.encoding ?? 'bytes'),
+      contentType(path, file.encoding),
+      root,
+      request.origin,
+    )
   }
   if (!isPage(path)) return answer(file.bytes, contentType(path, null), root, request.origin)
   const nonce = randomBytes(16).toString('base64url')
   const text = decodeText(file.bytes, file.encoding ?? 'bytes')
-  const worn = applySplices(text, wornCopy(text, { bridge: `<script nonce="${nonce}" src="/bridge.js"></script>`, root, self: `${request.origin}${root}` }))
-  return answer(encodeText(worn, file.encoding ?? 'bytes'), contentType(path, file.encoding), root, request.origin, nonce, 200, request.fontsArrive)
+  const worn = applySplices(
+    text,
+    wornCopy(text, {
+      bridge: `<script nonce="${nonce}" src="/bridge.js"></script>`,
+      root,
+      self: `${request.origin}${root}`,
+    }),
+  )
+  return answer(
+    encodeText(worn, file.encoding ?? 'bytes'),
+    contentType(path, file.encoding),
+    root,
+    request.origin,
+    nonce,
+    200,
+    request.fontsArrive,
+  )
 }
 
 async function lookSheet(db: Database, siteId: string, lookId: string) {
-  const [look] = await db.select().from(looks).where(and(eq(looks.id, lookId), eq(looks.siteId, siteId)))
+  const [look] = await db
+    .select()
+    .from(looks)
+    .where(and(eq(looks.id, lookId), eq(looks.siteId, siteId)))
   const bytes = look ? await getBlob(db, look.hash) : null
   return look && bytes ? { bytes, encoding: look.encoding } : null
 }
 
 async function siteFile(db: Database, siteId: string, path: SitePath) {
-  const [file] = await db.select().from(files).where(and(eq(files.siteId, siteId), eq(files.path, path)))
+  const [file] = await db
+    .select()
+    .from(files)
+    .where(and(eq(files.siteId, siteId), eq(files.path, path)))
   const bytes = file ? await getBlob(db, file.hash) : null
   return file && bytes ? { bytes, encoding: file.encoding } : null
 }
@@ -64,7 +93,15 @@ function contentType(path: SitePath, encoding: string | null): string {
   return encoding === 'utf-8' ? `${type}; charset=utf-8` : type
 }
 
-function answer(body: Uint8Array | string, type: string, root: string, origin: string, nonce?: string, status = 200, fontsArrive = true): Response {
+function answer(
+  body: Uint8Array | string,
+  type: string,
+  root: string,
+  origin: string,
+  nonce?: string,
+  status = 200,
+  fontsArrive = true,
+): Response {
   return new Response(typeof body === 'string' ? body : new Uint8Array(body), {
     status,
     headers: {

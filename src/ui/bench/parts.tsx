@@ -41,16 +41,40 @@ export function Rivals({ rivals }: { rivals: readonly Rival[] }) {
           const first = group[0]!
           const pages = [...new Set(group.map(({ page }) => page))]
           const properties = [...new Set(group.map(({ property }) => property))]
-          const elements = Math.max(...properties.map((property) => group.filter((rival) => rival.property === property).reduce((sum, rival) => sum + rival.count, 0)))
+          const elements = Math.max(
+            ...properties.map((property) =>
+              group.filter((rival) => rival.property === property).reduce((sum, rival) => sum + rival.count, 0),
+            ),
+          )
           return (
             <li key={`${first.kind} ${first.selector}`} className="border-l-2 border-edge pl-2 text-quiet">
               {first.kind === 'inline' && 'A style attribute'}
-              {first.kind === 'embedded' && <>The embedded rule <Code>{first.selector}</Code></>}
-              {first.kind === 'external' && <>The stronger rule <Code>{first.selector}</Code></>}
-              {' '}sets {listed(properties)} for {count(elements, 'element')} on {pages.length > 3 ? count(pages.length, 'page') : listed(pages)}
-              {first.kind === 'external'
-                ? '.'
-                : <>; an edit here does not show there. <button type="button" className="text-ink underline decoration-edge underline-offset-2" onClick={() => set({ facet: 'pages' })}>See Pages</button></>}
+              {first.kind === 'embedded' && (
+                <>
+                  The embedded rule <Code>{first.selector}</Code>
+                </>
+              )}
+              {first.kind === 'external' && (
+                <>
+                  The stronger rule <Code>{first.selector}</Code>
+                </>
+              )}{' '}
+              sets {listed(properties)} for {count(elements, 'element')} on{' '}
+              {pages.length > 3 ? count(pages.length, 'page') : listed(pages)}
+              {first.kind === 'external' ? (
+                '.'
+              ) : (
+                <>
+                  ; an edit here does not show there.{' '}
+                  <button
+                    type="button"
+                    className="text-ink underline decoration-edge underline-offset-2"
+                    onClick={() => set({ facet: 'pages' })}
+                  >
+                    See Pages
+                  </button>
+                </>
+              )}
             </li>
           )
         })}

@@ -1,6 +1,14 @@
 'use client'
 import { useEffect, useMemo, useState } from 'react'
-import { conditionalRules, decide, ownRule, planEdit, planRemoval, selectorsOf, type Decision } from '../../core/sheet/decide.ts'
+import {
+  conditionalRules,
+  decide,
+  ownRule,
+  planEdit,
+  planRemoval,
+  selectorsOf,
+  type Decision,
+} from '../../core/sheet/decide.ts'
 import type { Rival } from '../../core/fit/site-model.ts'
 import { swatchesOf, type Swatch } from '../../core/color/swatches.ts'
 import { lookDoc } from '../../core/site/step.ts'
@@ -47,7 +55,10 @@ export function useField(selector: string, property: string, name: string): Fiel
   const [chosen, setScope] = useState<Scope>('group')
   const sheet = sheetOf(settled)
   const decision = useMemo(() => decide(sheet, selector, property), [sheet, selector, property])
-  const swatch = useMemo(() => (decision?.swatch ? (swatchesOf(sheet).find((each) => each.name === decision.swatch) ?? null) : null), [sheet, decision])
+  const swatch = useMemo(
+    () => (decision?.swatch ? (swatchesOf(sheet).find((each) => each.name === decision.swatch) ?? null) : null),
+    [sheet, decision],
+  )
   const scope = chosen === 'swatch' && !swatch ? 'group' : chosen
   const now = settled === shown ? decision : decide(sheetOf(shown), selector, property)
   const own = useMemo(() => ownRule(sheet, selector), [sheet, selector])
@@ -61,32 +72,54 @@ export function useField(selector: string, property: string, name: string): Fiel
     const { edit, lookId } = store.getState()
     edit({ label, texts: [{ doc: lookDoc(lookId), splices }] })
   }
-  const target = scope === 'swatch' && swatch ? swatch.name : `${name} of ${scope === 'group' && decision ? selectorsOf(decision.rule).join(', ') : selector}`
+  const target =
+    scope === 'swatch' && swatch
+      ? swatch.name
+      : `${name} of ${scope === 'group' && decision ? selectorsOf(decision.rule).join(', ') : selector}`
   const removable = decision && decision.group.length === 0 && decision.declaration.property === property
   return {
-    selector, property, decision, swatch, scope, setScope, conditional,
+    selector,
+    property,
+    decision,
+    swatch,
+    scope,
+    setScope,
+    conditional,
     value: now ? (now.value ?? now.declaration.value) : '',
     line: decision ? placeOf(settled, decision.declaration.from).line : null,
     ownLine: own ? placeOf(settled, own.from).line : null,
     preview: (value) => store.getState().showPreview(value === null ? null : plan(value)),
     commit: (value) => keep(`${target}: ${value}`.slice(0, 200), plan(value)),
     clear: removable ? () => keep(`Took away ${target}`, planRemoval(sheet, selector, property)) : null,
-    show: decision ? () => store.getState().set({ sheetOpen: true, goTo: { from: decision.declaration.from, to: decision.declaration.to } }) : null,
+    show: decision
+      ? () =>
+          store
+            .getState()
+            .set({ sheetOpen: true, goTo: { from: decision.declaration.from, to: decision.declaration.to } })
+      : null,
   }
 }
 
 /** Computed values from the pages, for what the sheet does not set. Read anew when the sheet settles. */
-export function useComputed(selector: string, properties: string): { values: Readonly<Record<string, string>>; count: number } {
+export function useComputed(
+  selector: string,
+  properties: string,
+): { values: Readonly<Record<string, string>>; count: number } {
   const { frames } = useWorkroom()
   const settled = useRoom(settledSheetText)
-  const [found, setFound] = useState<{ key: string; values: Readonly<Record<string, string>>; count: number }>({ key: '', values: {}, count: 0 })
+  const [found, setFound] = useState<{ key: string; values: Readonly<Record<string, string>>; count: number }>({
+    key: '',
+    values: {},
+    count: 0,
+  })
   const key = `${selector} ${properties}`
   useEffect(() => {
     let stale = false
     const look = async () => {
       const answers = await frames.read(selector, properties.split(' '))
       const first = answers.find((answer) => answer.count > 0)
-      if (!stale) setFound({ key, values: first?.values ?? {}, count: answers.reduce((sum, answer) => sum + answer.count, 0) })
+      if (!stale)
+        setFound({ key, values: first?.values ?? {}, count: answers.reduce((sum, answer) => sum + answer.count, 0) })
     }
     const timers = [setTimeout(() => void look(), 120), setTimeout(() => void look(), 1500)]
     return () => {
@@ -106,7 +139,13 @@ export function useRivals(selector: string, properties: string): Rival[] {
   const key = `${selector} ${properties}`
   useEffect(() => {
     let stale = false
-    const timer = setTimeout(() => void worker.ask('rivals', { selector, properties: properties.split(' ') }).then((found) => !stale && setRivals({ key, found })), 200)
+    const timer = setTimeout(
+      () =>
+        void worker
+          .ask('rivals', { selector, properties: properties.split(' ') })
+          .then((found) => !stale && setRivals({ key, found })),
+      200,
+    )
     return () => {
       stale = true
       clearTimeout(timer)

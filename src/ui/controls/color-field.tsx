@@ -41,10 +41,21 @@ export function ColorField(props: Props) {
     <div className={props.compact ? 'contents' : ''}>
       <div className="flex items-center gap-2">
         {!props.compact && !props.narrow && <span className="w-[92px] shrink-0 text-quiet">{props.label}</span>}
-        <button type="button" aria-expanded={open} aria-controls={panel} aria-label={`${props.label}: ${shown || 'not set'}. Pick a colour`} title={shown || 'not set'}
-          onClick={() => setOpen(!open)} className="weave relative size-[30px] shrink-0 overflow-hidden rounded-[3px] border border-edge">
+        <button
+          type="button"
+          aria-expanded={open}
+          aria-controls={panel}
+          aria-label={`${props.label}: ${shown || 'not set'}. Pick a colour`}
+          title={shown || 'not set'}
+          onClick={() => setOpen(!open)}
+          className="weave relative size-[30px] shrink-0 overflow-hidden rounded-[3px] border border-edge"
+        >
           <span className="absolute inset-0" style={{ backgroundColor: solid }} />
-          {!props.value && <span aria-hidden className="absolute inset-0 grid place-items-center text-[15px] text-quiet">{props.computed ? '' : '–'}</span>}
+          {!props.value && (
+            <span aria-hidden className="absolute inset-0 grid place-items-center text-[15px] text-quiet">
+              {props.computed ? '' : '–'}
+            </span>
+          )}
         </button>
         {!props.compact && <ColorText {...props} />}
       </div>
@@ -58,26 +69,62 @@ function PickerPanel({ id, solid, close, ...props }: Props & { id: string; solid
   const swatches = swatchesOf(sheetOf(settled))
   const plain = toHex(solid) !== null || props.value === ''
   return (
-    <div id={id} role="group" aria-label={`Picker for ${props.label}`} className={`mt-2 rounded-[3px] border border-line bg-sunken p-2.5 ${props.compact ? 'col-span-full' : ''}`}
-      onKeyDown={(event) => event.key === 'Escape' && (event.stopPropagation(), close())}>
+    <div
+      id={id}
+      role="group"
+      aria-label={`Picker for ${props.label}`}
+      className={`mt-2 rounded-[3px] border border-line bg-sunken p-2.5 ${props.compact ? 'col-span-full' : ''}`}
+      onKeyDown={(event) => event.key === 'Escape' && (event.stopPropagation(), close())}
+    >
       {props.offerSwatches !== false && swatches.length > 0 && (
         <div className="mb-2.5">
           <p className="mb-1 text-[12px] text-quiet">Swatches</p>
           <ul className="flex flex-wrap gap-1.5">
             {swatches.map(({ name, value }) => (
               <li key={name}>
-                <button type="button" title={`${name}: ${value}`} aria-label={`Use the swatch ${name}`} aria-pressed={props.value === `var(${name})`}
-                  onClick={() => props.onCommit(`var(${name})`)} className="size-7 rounded-[3px] border border-edge aria-pressed:outline-2 aria-pressed:outline-offset-1 aria-pressed:outline-accent"
-                  style={{ backgroundColor: resolveVars(sheetOf(settled), value) }} />
+                <button
+                  type="button"
+                  title={`${name}: ${value}`}
+                  aria-label={`Use the swatch ${name}`}
+                  aria-pressed={props.value === `var(${name})`}
+                  onClick={() => props.onCommit(`var(${name})`)}
+                  className="size-7 rounded-[3px] border border-edge aria-pressed:outline-2 aria-pressed:outline-offset-1 aria-pressed:outline-accent"
+                  style={{ backgroundColor: resolveVars(sheetOf(settled), value) }}
+                />
               </li>
             ))}
           </ul>
         </div>
       )}
-      <Picker label={props.label} written={props.value.startsWith('var(') ? solid : props.value} solid={solid} onPreview={props.onPreview} onCommit={props.onCommit} />
-      {!plain && <p className="mt-2 text-[12px] text-quiet">“{props.value}” is worked out on the page. Picking a colour replaces it.</p>}
-      {props.compact && <div className="mt-2"><ColorText {...props} /></div>}
-      {props.onClear && <button type="button" className="btn mt-2 h-7" onClick={() => { props.onClear?.(); close() }}>Take it out of the sheet</button>}
+      <Picker
+        label={props.label}
+        written={props.value.startsWith('var(') ? solid : props.value}
+        solid={solid}
+        onPreview={props.onPreview}
+        onCommit={props.onCommit}
+      />
+      {!plain && (
+        <p className="mt-2 text-[12px] text-quiet">
+          “{props.value}” is worked out on the page. Picking a colour replaces it.
+        </p>
+      )}
+      {props.compact && (
+        <div className="mt-2">
+          <ColorText {...props} />
+        </div>
+      )}
+      {props.onClear && (
+        <button
+          type="button"
+          className="btn mt-2 h-7"
+          onClick={() => {
+            props.onClear?.()
+            close()
+          }}
+        >
+          Take it out of the sheet
+        </button>
+      )}
     </div>
   )
 }
@@ -95,8 +142,15 @@ function ColorText({ label, value, computed, onPreview, onCommit }: Props) {
   }
   return (
     <div className="min-w-0 flex-1">
-      <input aria-label={`${label}, any CSS colour`} aria-invalid={bad} aria-describedby={bad ? id : undefined} spellCheck={false}
-        data-kept={draft === null || undefined} className="field w-full font-mono text-[12px]" placeholder={computed === CLEAR ? 'transparent' : computed || 'not set'} value={draft ?? value}
+      <input
+        aria-label={`${label}, any CSS colour`}
+        aria-invalid={bad}
+        aria-describedby={bad ? id : undefined}
+        spellCheck={false}
+        data-kept={draft === null || undefined}
+        className="field w-full font-mono text-[12px]"
+        placeholder={computed === CLEAR ? 'transparent' : computed || 'not set'}
+        value={draft ?? value}
         onChange={(event) => {
           setDraft(event.target.value)
           if (CSS.supports('color', event.target.value.trim())) onPreview(event.target.value.trim())
@@ -109,8 +163,13 @@ function ColorText({ label, value, computed, onPreview, onCommit }: Props) {
             setDraft(null)
             onPreview(null)
           }
-        }} />
-      {bad && <p id={id} className="mt-1 text-[12px] text-alarm">“{draft}” is not a CSS colour. Try #14596b, rgb(20 89 107), hsl(192 69% 25%) or a name such as teal.</p>}
+        }}
+      />
+      {bad && (
+        <p id={id} className="mt-1 text-[12px] text-alarm">
+          “{draft}” is not a CSS colour. Try #14596b, rgb(20 89 107), hsl(192 69% 25%) or a name such as teal.
+        </p>
+      )}
     </div>
   )
 }

@@ -23,7 +23,18 @@ interface Props {
 }
 
 /** Rough px of one unit, for the slider's reach and step only; the pages compute the real thing. */
-const UNIT_PX: Readonly<Record<string, number>> = { px: 1, rem: 16, em: 16, '%': 10, pt: 4 / 3, vw: 12.8, vh: 8, ch: 8, ex: 8, '': 1 }
+const UNIT_PX: Readonly<Record<string, number>> = {
+  px: 1,
+  rem: 16,
+  em: 16,
+  '%': 10,
+  pt: 4 / 3,
+  vw: 12.8,
+  vh: 8,
+  ch: 8,
+  ex: 8,
+  '': 1,
+}
 
 function split(value: string): { number: number; unit: string } | null {
   const match = /^([+-]?(?:\d+\.?\d*|\.\d+))([a-z%]*)$/i.exec(value.trim())
@@ -54,13 +65,37 @@ export function Slider({ label, value, computed, least, most, unit, onPreview, o
   const parts = partsOf(value, computed, least, unit)
   const scale = scaleOf(unit, parts.unit)
   return (
-    <input type="range" aria-label={label} aria-valuetext={`${parts.number}${parts.unit}`} className="w-full flex-1" min={least / scale} max={most / scale} step={Math.min(1, stepOf(parts.unit, most))} value={parts.number}
-      onChange={(event) => drag.move(`${Number(Number(event.target.value).toFixed(3))}${parts.unit}`)} onKeyUp={drag.end} onBlur={drag.end} />
+    <input
+      type="range"
+      aria-label={label}
+      aria-valuetext={`${parts.number}${parts.unit}`}
+      className="w-full flex-1"
+      min={least / scale}
+      max={most / scale}
+      step={Math.min(1, stepOf(parts.unit, most))}
+      value={parts.number}
+      onChange={(event) => drag.move(`${Number(Number(event.target.value).toFixed(3))}${parts.unit}`)}
+      onKeyUp={drag.end}
+      onBlur={drag.end}
+    />
   )
 }
 
 /** A size: typed with its unit, stepped with the arrow keys, or dragged. */
-export function SizeField({ label, property, value, computed, least, most, unit, example, onPreview, onCommit, onClear, compact }: Props) {
+export function SizeField({
+  label,
+  property,
+  value,
+  computed,
+  least,
+  most,
+  unit,
+  example,
+  onPreview,
+  onCommit,
+  onClear,
+  compact,
+}: Props) {
   const [draft, setDraft] = useState<string | null>(null)
   const id = useId()
   const drag = useDrag(onPreview, onCommit)
@@ -83,10 +118,18 @@ export function SizeField({ label, property, value, computed, least, most, unit,
     drag.move(`${Number((from.number + direction * step * (event.shiftKey ? 10 : 1)).toFixed(3))}${from.unit}`)
   }
   const input = (
-    <input aria-label={`${label}, with unit`} aria-invalid={bad} aria-describedby={bad ? id : undefined} spellCheck={false} data-kept={draft === null || undefined}
-      className={`field font-mono text-[12px] ${compact ? 'w-full px-1.5 text-center' : 'w-[92px]'}`} value={draft ?? value} placeholder={computed || 'not set'}
+    <input
+      aria-label={`${label}, with unit`}
+      aria-invalid={bad}
+      aria-describedby={bad ? id : undefined}
+      spellCheck={false}
+      data-kept={draft === null || undefined}
+      className={`field font-mono text-[12px] ${compact ? 'w-full px-1.5 text-center' : 'w-[92px]'}`}
+      value={draft ?? value}
+      placeholder={computed || 'not set'}
       title={value || (computed ? `${computed} on the page, not set in the sheet` : 'not set')}
-      onChange={(event) => setDraft(event.target.value)} onBlur={commit}
+      onChange={(event) => setDraft(event.target.value)}
+      onBlur={commit}
       onKeyDown={(event) => {
         if (event.key === 'Enter') commit()
         else if (event.key === 'Escape' && draft !== null) {
@@ -94,17 +137,47 @@ export function SizeField({ label, property, value, computed, least, most, unit,
           setDraft(null)
         } else nudge(event)
       }}
-      onKeyUp={(event) => event.key.startsWith('Arrow') && drag.end()} />
+      onKeyUp={(event) => event.key.startsWith('Arrow') && drag.end()}
+    />
   )
-  const fault = bad && <p id={id} className="mt-1 text-[12px] text-alarm">{property} does not take “{draft}”. Try {example}.</p>
-  if (compact) return <div>{input}{fault}</div>
+  const fault = bad && (
+    <p id={id} className="mt-1 text-[12px] text-alarm">
+      {property} does not take “{draft}”. Try {example}.
+    </p>
+  )
+  if (compact)
+    return (
+      <div>
+        {input}
+        {fault}
+      </div>
+    )
   return (
     <div>
       <div className="flex items-center gap-2">
         <span className="w-[92px] shrink-0 text-quiet">{label}</span>
         {input}
-        <Slider label={`${label}, drag`} value={value} computed={computed} least={least} most={most} unit={unit} onPreview={onPreview} onCommit={onCommit} />
-        {onClear && <button type="button" aria-label={`Take ${label.toLowerCase()} out of the sheet`} title="Take out of the sheet" className="btn btn-bare size-6 p-0 text-quiet" onClick={onClear}>×</button>}
+        <Slider
+          label={`${label}, drag`}
+          value={value}
+          computed={computed}
+          least={least}
+          most={most}
+          unit={unit}
+          onPreview={onPreview}
+          onCommit={onCommit}
+        />
+        {onClear && (
+          <button
+            type="button"
+            aria-label={`Take ${label.toLowerCase()} out of the sheet`}
+            title="Take out of the sheet"
+            className="btn btn-bare size-6 p-0 text-quiet"
+            onClick={onClear}
+          >
+            ×
+          </button>
+        )}
       </div>
       {fault}
     </div>

@@ -12,31 +12,56 @@ export function Where({ field }: { field: Field }) {
   if (!decision) {
     return (
       <p className="text-[12px] text-quiet">
-        Not set. A change {field.ownLine === null ? 'writes the rule' : 'goes into'} <code className="font-mono text-ink">{field.selector}</code>{field.ownLine !== null && `, line ${field.ownLine}`}.
+        Not set. A change {field.ownLine === null ? 'writes the rule' : 'goes into'}{' '}
+        <code className="font-mono text-ink">{field.selector}</code>
+        {field.ownLine !== null && `, line ${field.ownLine}`}.
       </p>
     )
   }
   const choices: { scope: Scope; label: string }[] = [
     ...(decision.group.length > 0
-      ? [{ scope: 'group' as const, label: `change all of ${listed([field.selector, ...decision.group], 4)}` }, { scope: 'only' as const, label: `change only ${field.selector}` }]
-      : swatch ? [{ scope: 'group' as const, label: `change only ${field.selector}` }] : []),
-    ...(swatch ? [{ scope: 'swatch' as const, label: `change the swatch ${swatch.name} (${count(swatch.uses, 'use')})` }] : []),
+      ? [
+          { scope: 'group' as const, label: `change all of ${listed([field.selector, ...decision.group], 4)}` },
+          { scope: 'only' as const, label: `change only ${field.selector}` },
+        ]
+      : swatch
+        ? [{ scope: 'group' as const, label: `change only ${field.selector}` }]
+        : []),
+    ...(swatch
+      ? [{ scope: 'swatch' as const, label: `change the swatch ${swatch.name} (${count(swatch.uses, 'use')})` }]
+      : []),
   ]
   return (
     <div className="text-[12px] text-quiet">
       <p>
         Set by{' '}
-        <button type="button" className="text-ink underline decoration-edge underline-offset-2" onClick={() => field.show?.()} {...outline(decision.rule.selector)}>
+        <button
+          type="button"
+          className="text-ink underline decoration-edge underline-offset-2"
+          onClick={() => field.show?.()}
+          {...outline(decision.rule.selector)}
+        >
           line {field.line}, <code className="font-mono">{decision.rule.selector.replace(/\s+/g, ' ')}</code>
         </button>
-        {decision.declaration.property !== field.property && <> in <code className="font-mono">{decision.declaration.property}</code></>}
+        {decision.declaration.property !== field.property && (
+          <>
+            {' '}
+            in <code className="font-mono">{decision.declaration.property}</code>
+          </>
+        )}
         {field.conditional > 0 && `; also set in ${count(field.conditional, 'rule')} for some screens`}
       </p>
       {choices.length > 1 && (
         <div role="radiogroup" aria-label="Change" className="mt-0.5 flex flex-col">
           {choices.map((choice) => (
             <label key={choice.scope} className="flex items-center gap-1.5">
-              <input type="radio" name={id} className="accent-(--accent)" checked={scope === choice.scope} onChange={() => field.setScope(choice.scope)} />
+              <input
+                type="radio"
+                name={id}
+                className="accent-(--accent)"
+                checked={scope === choice.scope}
+                onChange={() => field.setScope(choice.scope)}
+              />
               {choice.label}
             </label>
           ))}

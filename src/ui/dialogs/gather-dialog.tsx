@@ -15,7 +15,13 @@ import { Buttons } from './form.tsx'
 import { ProofLine, useProof } from './proof.tsx'
 
 /** Makes swatches of colours that are written directly; proves first what the pages look like afterwards. */
-export function GatherDialog({ plans, onClose }: { plans: readonly (GatherPlan & { readonly names: readonly string[] })[]; onClose: () => void }) {
+export function GatherDialog({
+  plans,
+  onClose,
+}: {
+  plans: readonly (GatherPlan & { readonly names: readonly string[] })[]
+  onClose: () => void
+}) {
   const workroom = useWorkroom()
   const notice = useNotice()
   const settled = useRoom(settledSheetText)
@@ -25,33 +31,98 @@ export function GatherDialog({ plans, onClose }: { plans: readonly (GatherPlan &
   const sheet = sheetOf(settled)
   const known = swatchesOf(sheet).map(({ name }) => name)
   const isOld = (at: number) => known.includes(plans[at]!.name) && names[at] === plans[at]!.name
-  const faults = names.map((name, at) => (isOld(at) ? null : swatchNameFault(name, [...known, ...names.filter((_, other) => other !== at)])))
-  const chosen = plans.map(({ names: _names, ...plan }, at): GatherPlan => ({ ...plan, name: names[at]!, members: plan.members.filter((member) => !left.has(member)) })).filter(({ members }) => members.length > 0)
+  const faults = names.map((name, at) =>
+    isOld(at) ? null : swatchNameFault(name, [...known, ...names.filter((_, other) => other !== at)]),
+  )
+  const chosen = plans
+    .map(({ names: _names, ...plan }, at): GatherPlan => ({
+      ...plan,
+      name: names[at]!,
+      members: plan.members.filter((member) => !left.has(member)),
+    }))
+    .filter(({ members }) => members.length > 0)
   const ready = chosen.length > 0 && faults.every((fault) => fault === null)
   const key = JSON.stringify(ready ? chosen : [])
-  const change = useMemo((): SiteChange | undefined => (key === '[]' ? undefined : { ...NO_CHANGE, texts: [{ doc: lookDoc(lookId), splices: planGather(sheet, JSON.parse(key) as GatherPlan[]) }] }), [key, sheet, lookId])
+  const change = useMemo(
+    (): SiteChange | undefined =>
+      key === '[]'
+        ? undefined
+        : {
+            ...NO_CHANGE,
+            texts: [{ doc: lookDoc(lookId), splices: planGather(sheet, JSON.parse(key) as GatherPlan[]) }],
+          },
+    [key, sheet, lookId],
+  )
   const { proof, progress, stop, again } = useProof(change)
   const run = () => {
     if (!change) return
-    const label = chosen.length === 1 ? `Gathered ${listed(chosen[0]!.members)} into ${chosen[0]!.name}` : `Gathered colours into ${count(chosen.length, 'swatch', 'swatches')}`
+    const label =
+      chosen.length === 1
+        ? `Gathered ${listed(chosen[0]!.members)} into ${chosen[0]!.name}`
+        : `Gathered colours into ${count(chosen.length, 'swatch', 'swatches')}`
     if (carryOut(workroom, label, change)) notice(`${label}.`)
     onClose()
   }
   return (
-    <Modal open onClose={onClose} title={`Gather colours into ${plans.length === 1 ? 'a swatch' : count(plans.length, 'swatch', 'swatches')}`} wide>
-      <form onSubmit={(event) => { event.preventDefault(); run() }}>
+    <Modal
+      open
+      onClose={onClose}
+      title={`Gather colours into ${plans.length === 1 ? 'a swatch' : count(plans.length, 'swatch', 'swatches')}`}
+      wide
+    >
+      <form
+        onSubmit={(event) => {
+          event.preventDefault()
+          run()
+        }}
+      >
         <ul className="mt-3 flex max-h-[46vh] flex-col gap-2 overflow-auto">
           {plans.map((plan, at) => (
             <li key={plan.members.join()} className="rounded-[3px] border border-line px-3 py-2">
               <div className="flex flex-wrap items-center gap-2">
-                <span aria-hidden className="size-[30px] rounded-[3px] border border-edge" style={{ backgroundColor: toHex(plan.value) ?? plan.value }} />
-                <input aria-label={`Name of the swatch for ${plan.value}`} aria-invalid={faults[at] !== null} spellCheck={false} className="field w-44 font-mono text-[12px]" value={names[at]} readOnly={known.includes(plan.name)} list={`names-${at}`} onChange={(event) => setNames(names.map((name, other) => (other === at ? event.target.value : name)))} />
-                <datalist id={`names-${at}`}>{plan.names.map((name) => <option key={name} value={name} />)}</datalist>
-                <span className="text-[12px] text-quiet">{known.includes(plan.name) ? `is there: ${plan.value}` : `will be ${plan.value}`}; in place of</span>
+                <span
+                  aria-hidden
+                  className="size-[30px] rounded-[3px] border border-edge"
+                  style={{ backgroundColor: toHex(plan.value) ?? plan.value }}
+                />
+                <input
+                  aria-label={`Name of the swatch for ${plan.value}`}
+                  aria-invalid={faults[at] !== null}
+                  spellCheck={false}
+                  className="field w-44 font-mono text-[12px]"
+                  value={names[at]}
+                  readOnly={known.includes(plan.name)}
+                  list={`names-${at}`}
+                  onChange={(event) => setNames(names.map((name, other) => (other === at ? event.target.value : name)))}
+                />
+                <datalist id={`names-${at}`}>
+                  {plan.names.map((name) => (
+                    <option key={name} value={name} />
+                  ))}
+                </datalist>
+                <span className="text-[12px] text-quiet">
+                  {known.includes(plan.name) ? `is there: ${plan.value}` : `will be ${plan.value}`}; in place of
+                </span>
                 {plan.members.map((member) => (
                   <label key={member} className="flex items-center gap-1.5 font-mono text-[12px]">
-                    <input type="checkbox" className="accent-(--accent)" checked={!left.has(member)} onChange={(event) => setLeft(event.target.checked ? new Set([...left].filter((each) => each !== member)) : new Set([...left, member]))} />
-                    <span aria-hidden className="size-4 rounded-[2px] border border-edge" style={{ backgroundColor: toHex(member) ?? member }} />{member}
+                    <input
+                      type="checkbox"
+                      className="accent-(--accent)"
+                      checked={!left.has(member)}
+                      onChange={(event) =>
+                        setLeft(
+                          event.target.checked
+                            ? new Set([...left].filter((each) => each !== member))
+                            : new Set([...left, member]),
+                        )
+                      }
+                    />
+                    <span
+                      aria-hidden
+                      className="size-4 rounded-[2px] border border-edge"
+                      style={{ backgroundColor: toHex(member) ?? member }}
+                    />
+                    {member}
                   </label>
                 ))}
               </div>
@@ -60,7 +131,11 @@ export function GatherDialog({ plans, onClose }: { plans: readonly (GatherPlan &
           ))}
         </ul>
         {change && <ProofLine proof={proof} progress={progress} onStop={stop} onAgain={again} />}
-        <Buttons action={proof && proof.altered.length > 0 ? 'Gather all the same' : 'Gather'} disabled={!ready || (proof === null && progress !== null)} onClose={onClose} />
+        <Buttons
+          action={proof && proof.altered.length > 0 ? 'Gather all the same' : 'Gather'}
+          disabled={!ready || (proof === null && progress !== null)}
+          onClose={onClose}
+        />
       </form>
     </Modal>
   )

@@ -22,8 +22,16 @@ export function MarkupEditor({ label, text, onText }: { label: string; text: str
       state: EditorState.create({
         doc: text,
         extensions: [
-          EditorView.cspNonce.of(nonce), lineNumbers(), history(), drawSelection(), html({ autoCloseTags: false }), syntaxHighlighting(highlight), theme, EditorView.lineWrapping,
-          keymap.of([...defaultKeymap, ...historyKeymap, indentWithTab]), EditorView.contentAttributes.of({ 'aria-label': label }),
+          EditorView.cspNonce.of(nonce),
+          lineNumbers(),
+          history(),
+          drawSelection(),
+          html({ autoCloseTags: false }),
+          syntaxHighlighting(highlight),
+          theme,
+          EditorView.lineWrapping,
+          keymap.of([...defaultKeymap, ...historyKeymap, indentWithTab]),
+          EditorView.contentAttributes.of({ 'aria-label': label }),
           EditorView.updateListener.of((update) => update.docChanged && heard.current(update.state.doc.toString())),
         ],
       }),

@@ -14,14 +14,26 @@ import { Buttons, TextField } from './form.tsx'
 type How = 'empty' | 'copy' | 'frame'
 
 /** A new page: empty, as a copy, or in the frame that the other pages share. */
-export function NewPageDialog({ folder, path: wanted, copyOf, onClose }: { folder: string; path: string; copyOf: string | null; onClose: () => void }) {
+export function NewPageDialog({
+  folder,
+  path: wanted,
+  copyOf,
+  onClose,
+}: {
+  folder: string
+  path: string
+  copyOf: string | null
+  onClose: () => void
+}) {
   const workroom = useWorkroom()
   const notice = useNotice()
   const files = useRoom((state) => state.files)
   const siteName = useRoom((state) => state.name)
   const set = useRoom((state) => state.set)
   const pages = pagePaths(files)
-  const [title, setTitle] = useState(wanted === '' ? '' : titleFor(wanted === `${folder}index.html` ? 'home.html' : wanted))
+  const [title, setTitle] = useState(
+    wanted === '' ? '' : titleFor(wanted === `${folder}index.html` ? 'home.html' : wanted),
+  )
   const [path, setPath] = useState<string | null>(wanted === '' ? null : wanted)
   const [how, setHow] = useState<How>(copyOf !== null ? 'copy' : pages.length > 0 ? 'frame' : 'empty')
   const [of, setOf] = useState(copyOf ?? pages[0] ?? '')
@@ -30,12 +42,20 @@ export function NewPageDialog({ folder, path: wanted, copyOf, onClose }: { folde
   const whole = full === '' || isPage(full) ? full : `${full}.html`
   const taken = (each: string) => files.some((file) => file.path === each)
   const better = whole === '' ? '' : betterPath(whole, taken)
-  const fault = whole === '' ? '' : (moveFault({ files: new Map(files.map((file) => [file.path, file])) }, { from: 'new.html', to: whole }) ?? '')
+  const fault =
+    whole === ''
+      ? ''
+      : (moveFault({ files: new Map(files.map((file) => [file.path, file])) }, { from: 'new.html', to: whole }) ?? '')
 
   const make = async () => {
     if (whole === '' || fault !== '') return
     const words = title.trim() || titleFor(whole)
-    const text = await workroom.worker.ask('newPage', { path: whole, title: words, how: how === 'empty' ? { kind: 'empty' } : { kind: how, of }, siteName })
+    const text = await workroom.worker.ask('newPage', {
+      path: whole,
+      title: words,
+      how: how === 'empty' ? { kind: 'empty' } : { kind: how, of },
+      siteName,
+    })
     if (!carryOut(workroom, `New page ${whole}`, { ...NO_CHANGE, creates: [{ path: whole, text }] })) return
     notice(`${whole} is there, and wears the sheet.`)
     onClose()
@@ -48,20 +68,71 @@ export function NewPageDialog({ folder, path: wanted, copyOf, onClose }: { folde
   ]
   return (
     <Modal open onClose={onClose} title={copyOf === null ? 'New page' : `Copy ${copyOf}`}>
-      <form onSubmit={(event) => { event.preventDefault(); void make() }}>
-        <TextField autoFocus label="Title" value={title} onChange={setTitle} hint="It stands on the browser’s tab and in the page’s heading." />
-        <TextField mono label="File" value={path ?? suggested} onChange={setPath} fault={fault}
-          hint={better !== whole ? <>Better without spaces, capitals and odd characters: <button type="button" className="font-mono text-ink underline decoration-edge underline-offset-2" onClick={() => setPath(better)}>{better}</button></> : `A folder in front puts it there: isles/${nameOf(whole) || 'page.html'}.`} />
+      <form
+        onSubmit={(event) => {
+          event.preventDefault()
+          void make()
+        }}
+      >
+        <TextField
+          autoFocus
+          label="Title"
+          value={title}
+          onChange={setTitle}
+          hint="It stands on the browser’s tab and in the page’s heading."
+        />
+        <TextField
+          mono
+          label="File"
+          value={path ?? suggested}
+          onChange={setPath}
+          fault={fault}
+          hint={
+            better !== whole ? (
+              <>
+                Better without spaces, capitals and odd characters:{' '}
+                <button
+                  type="button"
+                  className="font-mono text-ink underline decoration-edge underline-offset-2"
+                  onClick={() => setPath(better)}
+                >
+                  {better}
+                </button>
+              </>
+            ) : (
+              `A folder in front puts it there: isles/${nameOf(whole) || 'page.html'}.`
+            )
+          }
+        />
         {pages.length > 0 && (
           <fieldset className="mt-3">
             <legend className="font-semibold">It begins</legend>
             {choices.map((choice) => (
-              <label key={choice.how} className="mt-1 flex items-center gap-2"><input type="radio" name="how" className="accent-(--accent)" checked={how === choice.how} onChange={() => setHow(choice.how)} />{choice.label}</label>
+              <label key={choice.how} className="mt-1 flex items-center gap-2">
+                <input
+                  type="radio"
+                  name="how"
+                  className="accent-(--accent)"
+                  checked={how === choice.how}
+                  onChange={() => setHow(choice.how)}
+                />
+                {choice.label}
+              </label>
             ))}
           </fieldset>
         )}
         {how !== 'empty' && (
-          <div className="mt-2 flex items-center gap-2"><span className="text-quiet">The other page</span><Choice label="The other page" mono className="flex-1" value={of} options={pages.map((each) => ({ value: each, label: each }))} onChange={setOf} /></div>
+          <div className="mt-2 flex items-center gap-2">
+            <span className="text-quiet">The other page</span>
+            <Choice
+              label="The other page"
+              mono
+              className="flex-1"
+              value={of}
+              options={pages.map((each) => ({ value: each, label: each }))}
+              onChange={setOf}
+            />
+          </div>
         )}
         <Buttons action="Make the page" disabled={whole === '' || fault !== ''} onClose={onClose} />
       </form>

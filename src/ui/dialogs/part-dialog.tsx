@@ -34,7 +34,10 @@ export function PartDialog({ name, onClose }: { name: string; onClose: () => voi
   useEffect(() => {
     if (text === '' || from === '') return
     let stale = false
-    const timer = setTimeout(() => void workroom.worker.ask('part', { name, page: from, text }).then((found) => !stale && setOutcomes(found)), ASK_AFTER_MS)
+    const timer = setTimeout(
+      () => void workroom.worker.ask('part', { name, page: from, text }).then((found) => !stale && setOutcomes(found)),
+      ASK_AFTER_MS,
+    )
     return () => {
       stale = true
       clearTimeout(timer)
@@ -44,38 +47,90 @@ export function PartDialog({ name, onClose }: { name: string; onClose: () => voi
   const save = () => {
     if (changing.length === 0) return
     const label = `Changed “${name}” on ${count(changing.length, 'page')}`
-    if (carryOut(workroom, label, { ...NO_CHANGE, texts: changing.map((outcome) => ({ doc: fileDoc(outcome.page), splices: outcome.splices })) })) notice(`${label}.`)
+    if (
+      carryOut(workroom, label, {
+        ...NO_CHANGE,
+        texts: changing.map((outcome) => ({ doc: fileDoc(outcome.page), splices: outcome.splices })),
+      })
+    )
+      notice(`${label}.`)
     onClose()
   }
   return (
     <Modal open onClose={onClose} title={`The shared part “${name}”`} wide>
-      <form onSubmit={(event) => { event.preventDefault(); save() }}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault()
+          save()
+        }}
+      >
         {part && (
           <div className="mt-2 flex items-center gap-2">
             <span className="text-quiet">As it stands on</span>
-            <Choice label="As it stands on" mono className="w-64" value={from} options={part.pages.map((each) => ({ value: each, label: each, ...(part.drifted.includes(each) ? { hint: 'differs' } : {}) }))} onChange={(each) => { setPage(each); setDraft(null); setOutcomes(null) }} />
+            <Choice
+              label="As it stands on"
+              mono
+              className="w-64"
+              value={from}
+              options={part.pages.map((each) => ({
+                value: each,
+                label: each,
+                ...(part.drifted.includes(each) ? { hint: 'differs' } : {}),
+              }))}
+              onChange={(each) => {
+                setPage(each)
+                setDraft(null)
+                setOutcomes(null)
+              }}
+            />
             <span className="text-[12px] text-quiet">Addresses are seen from there; each page gets its own.</span>
           </div>
         )}
-        <div className="mt-2">{blocks !== undefined && <MarkupEditor key={from} label={`Markup of ${name}`} text={reindent(blocks.text, '', '\n')} onText={setDraft} />}</div>
+        <div className="mt-2">
+          {blocks !== undefined && (
+            <MarkupEditor
+              key={from}
+              label={`Markup of ${name}`}
+              text={reindent(blocks.text, '', '\n')}
+              onText={setDraft}
+            />
+          )}
+        </div>
         {outcomes && <Outcomes outcomes={outcomes} />}
-        <Buttons action={changing.length === 0 ? 'Nothing changes' : `Change ${count(changing.length, 'page')}`} disabled={changing.length === 0} onClose={onClose} />
+        <Buttons
+          action={changing.length === 0 ? 'Nothing changes' : `Change ${count(changing.length, 'page')}`}
+          disabled={changing.length === 0}
+          onClose={onClose}
+        />
       </form>
     </Modal>
   )
 }
 
 /** The part as one page has it. */
-function useOwnText(name: string, page: string): { readonly text: string; readonly indent: string; readonly eol: string } | undefined {
+function useOwnText(
+  name: string,
+  page: string,
+): { readonly text: string; readonly indent: string; readonly eol: string } | undefined {
   const text = useRoom((state) => state.texts.get(fileDoc(page)))
   const [found, setFound] = useState<{ key: string; own: { text: string; indent: string; eol: string } } | null>(null)
   useEffect(() => {
     if (text === undefined) return
     let stale = false
-    void Promise.all([import('../../core/markup/tree.ts'), import('../../core/site/parts.ts')]).then(([{ parsePage }, { partsIn }]) => {
-      const block = partsIn(parsePage(text)).find((each) => each.name === name)?.block
-      if (!stale) setFound({ key: `${name} ${page}`, own: { text: block ? text.slice(block.from, block.to) : '', indent: block ? indentAt(text, block.from) : '', eol: lineEndOf(text) } })
-    })
+    void Promise.all([import('../../core/markup/tree.ts'), import('../../core/site/parts.ts')]).then(
+      ([{ parsePage }, { partsIn }]) => {
+        const block = partsIn(parsePage(text)).find((each) => each.name === name)?.block
+        if (!stale)
+          setFound({
+            key: `${name} ${page}`,
+            own: {
+              text: block ? text.slice(block.from, block.to) : '',
+              indent: block ? indentAt(text, block.from) : '',
+              eol: lineEndOf(text),
+            },
+          })
+      },
+    )
     return () => {
       stale = true
     }

@@ -8,19 +8,53 @@ import { count, listed } from '../words.ts'
 import { useRoom, useWorkroom } from '../workroom/context.tsx'
 
 /** How a proof goes, and how it ended. */
-export function ProofLine({ proof, progress, onStop, onAgain }: { proof: ProofProgress | null; progress: ProofProgress | 'begun' | null; onStop: () => void; onAgain: () => void }) {
+export function ProofLine({
+  proof,
+  progress,
+  onStop,
+  onAgain,
+}: {
+  proof: ProofProgress | null
+  progress: ProofProgress | 'begun' | null
+  onStop: () => void
+  onAgain: () => void
+}) {
   if (progress !== null && proof === null) {
     const told = progress === 'begun' ? null : progress
     return (
       <div className="mt-3 flex items-center gap-3">
-        <p className="shrink-0">Proving that nothing changes{told ? `: ${told.done} of ${count(told.total, 'page')}` : ''} …</p>
-        <progress aria-label="Proof" className="h-2 flex-1 accent-(--accent)" max={told?.total ?? 1} value={told?.done ?? undefined} />
-        <button type="button" className="btn h-7" onClick={onStop}>Stop</button>
+        <p className="shrink-0">
+          Proving that nothing changes{told ? `: ${told.done} of ${count(told.total, 'page')}` : ''} …
+        </p>
+        <progress
+          aria-label="Proof"
+          className="h-2 flex-1 accent-(--accent)"
+          max={told?.total ?? 1}
+          value={told?.done ?? undefined}
+        />
+        <button type="button" className="btn h-7" onClick={onStop}>
+          Stop
+        </button>
       </div>
     )
   }
-  if (proof === null) return <p className="mt-3 flex items-center gap-3 text-quiet">Not proved. <button type="button" className="btn h-7 text-ink" onClick={onAgain}>Prove it</button></p>
-  if (proof.altered.length === 0) return <p className="mt-3 flex items-center gap-2"><CircleCheck aria-hidden className="size-4 text-accent" />Proved: all {count(proof.elements, 'element')} on {count(proof.total, 'page')} keep every value, at three widths, at rest and in every state.</p>
+  if (proof === null)
+    return (
+      <p className="mt-3 flex items-center gap-3 text-quiet">
+        Not proved.{' '}
+        <button type="button" className="btn h-7 text-ink" onClick={onAgain}>
+          Prove it
+        </button>
+      </p>
+    )
+  if (proof.altered.length === 0)
+    return (
+      <p className="mt-3 flex items-center gap-2">
+        <CircleCheck aria-hidden className="size-4 text-accent" />
+        Proved: all {count(proof.elements, 'element')} on {count(proof.total, 'page')} keep every value, at three
+        widths, at rest and in every state.
+      </p>
+    )
   return <Altered altered={proof.altered} />
 }
 
@@ -32,7 +66,16 @@ interface AlteredTogether extends Omit<Alteration, 'property'> {
 function together(altered: readonly Alteration[]): AlteredTogether[] {
   const groups = new Map<string, Omit<AlteredTogether, 'why'> & { why: string; properties: string[] }>()
   for (const { property, ...each } of altered) {
-    const key = [each.page, each.element, each.pseudo, each.before, each.after, each.state, each.viewport.width, each.count].join('\0')
+    const key = [
+      each.page,
+      each.element,
+      each.pseudo,
+      each.before,
+      each.after,
+      each.state,
+      each.viewport.width,
+      each.count,
+    ].join('\0')
     const known = groups.get(key)
     if (!known) groups.set(key, { ...each, properties: [property] })
     else {
@@ -41,7 +84,12 @@ function together(altered: readonly Alteration[]): AlteredTogether[] {
       if (property === 'color') known.why = each.why
     }
   }
-  return [...groups.values()].map((each) => ({ ...each, properties: each.properties.includes('color') ? ['color', ...each.properties.filter((name) => name !== 'color')] : each.properties }))
+  return [...groups.values()].map((each) => ({
+    ...each,
+    properties: each.properties.includes('color')
+      ? ['color', ...each.properties.filter((name) => name !== 'color')]
+      : each.properties,
+  }))
 }
 
 function Altered({ altered }: { altered: readonly Alteration[] }) {
@@ -49,12 +97,31 @@ function Altered({ altered }: { altered: readonly Alteration[] }) {
   const shown = together(altered)
   return (
     <div className="mt-3">
-      <p className="flex items-center gap-2 font-semibold text-alarm"><TriangleAlert aria-hidden className="size-4" />{count(altered.length, 'value')} would change on {count(pages, 'page')}:</p>
-      <ul className="mt-1 max-h-40 overflow-auto rounded-[3px] border border-line bg-sunken px-3 py-2 text-[12px]" tabIndex={0} aria-label="What would change">
+      <p className="flex items-center gap-2 font-semibold text-alarm">
+        <TriangleAlert aria-hidden className="size-4" />
+        {count(altered.length, 'value')} would change on {count(pages, 'page')}:
+      </p>
+      <ul
+        className="mt-1 max-h-40 overflow-auto rounded-[3px] border border-line bg-sunken px-3 py-2 text-[12px]"
+        tabIndex={0}
+        aria-label="What would change"
+      >
         {shown.slice(0, MOST).map((each) => (
-          <li key={`${each.page} ${each.element} ${each.pseudo} ${each.properties.join()} ${each.before} ${each.after} ${each.state} ${each.viewport.width} ${each.count}`} className="py-0.5">
-            <span className="font-semibold">{each.page}</span> {each.count > 1 ? `${each.count} elements like ` : ''}<code className="font-mono">{each.element}{each.pseudo && `::${each.pseudo}`}</code>: <span title={each.properties.join(', ')}>{listed(each.properties, 2)}</span> from <code className="font-mono">{each.before}</code> to <code className="font-mono">{each.after}</code>{byHowMuch(each)}
-            {each.state && ` ${each.state === 'visited' ? 'when visited' : each.state}`}{each.viewport.width !== 1280 && ` at ${each.viewport.width} px`}. <span className="text-quiet">{each.why}</span>
+          <li
+            key={`${each.page} ${each.element} ${each.pseudo} ${each.properties.join()} ${each.before} ${each.after} ${each.state} ${each.viewport.width} ${each.count}`}
+            className="py-0.5"
+          >
+            <span className="font-semibold">{each.page}</span> {each.count > 1 ? `${each.count} elements like ` : ''}
+            <code className="font-mono">
+              {each.element}
+              {each.pseudo && `::${each.pseudo}`}
+            </code>
+            : <span title={each.properties.join(', ')}>{listed(each.properties, 2)}</span> from{' '}
+            <code className="font-mono">{each.before}</code> to <code className="font-mono">{each.after}</code>
+            {byHowMuch(each)}
+            {each.state && ` ${each.state === 'visited' ? 'when visited' : each.state}`}
+            {each.viewport.width !== 1280 && ` at ${each.viewport.width} px`}.{' '}
+            <span className="text-quiet">{each.why}</span>
           </li>
         ))}
         {shown.length > MOST && <li>and {shown.length - MOST} more.</li>}
@@ -76,22 +143,37 @@ function byHowMuch({ before, after }: Pick<Alteration, 'before' | 'after'>): str
 export function useProof(change: SiteChange | undefined) {
   const { worker } = useWorkroom()
   const texts = useRoom((state) => state.texts)
-  const [state, setState] = useState<{ change: SiteChange | undefined; proof: ProofProgress | null; progress: ProofProgress | 'begun' | null; abort: AbortController | null }>({ change: undefined, proof: null, progress: null, abort: null })
+  const [state, setState] = useState<{
+    change: SiteChange | undefined
+    proof: ProofProgress | null
+    progress: ProofProgress | 'begun' | null
+    abort: AbortController | null
+  }>({ change: undefined, proof: null, progress: null, abort: null })
   const [round, setRound] = useState(0)
   useEffect(() => {
     if (!change || isNothing(change)) return
     const abort = new AbortController()
     setState({ change, proof: null, progress: 'begun', abort })
-    void worker.askLong('prove', { change }, (progress) => !abort.signal.aborted && setState((now) => ({ ...now, progress })), abort.signal).then((proof) => {
-      if (!abort.signal.aborted) setState({ change, proof, progress: null, abort: null })
-    })
+    void worker
+      .askLong(
+        'prove',
+        { change },
+        (progress) => !abort.signal.aborted && setState((now) => ({ ...now, progress })),
+        abort.signal,
+      )
+      .then((proof) => {
+        if (!abort.signal.aborted) setState({ change, proof, progress: null, abort: null })
+      })
     return () => abort.abort()
   }, [worker, change, texts, round])
   const current = state.change === change
   return {
     proof: current ? state.proof : null,
     progress: current ? state.progress : change && !isNothing(change) ? ('begun' as const) : null,
-    stop: () => { state.abort?.abort(); setState((now) => ({ ...now, progress: null, abort: null })) },
+    stop: () => {
+      state.abort?.abort()
+      setState((now) => ({ ...now, progress: null, abort: null }))
+    },
     again: () => setRound(round + 1),
   }
 }

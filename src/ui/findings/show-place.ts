@@ -7,7 +7,13 @@ export function showPlace(store: WorkroomStore, { file, from, to }: Pick<Finding
   const state = store.getState()
   if (file === state.sheetPath) return state.set({ sheetOpen: true, source: null, goTo: { from, to } })
   const known = state.files.find(({ path }) => path === file)
-  if (known?.encoding) return state.set({ sheetOpen: true, source: file, goTo: { from, to: Math.max(to, from) }, ...(isPage(file) && state.closeUp !== null ? { closeUp: file, picked: null } : {}) })
+  if (known?.encoding)
+    return state.set({
+      sheetOpen: true,
+      source: file,
+      goTo: { from, to: Math.max(to, from) },
+      ...(isPage(file) && state.closeUp !== null ? { closeUp: file, picked: null } : {}),
+    })
   if (known) return state.set({ facet: 'pages', pagesView: 'files', findings: false, picked: null })
   state.set({ asking: { kind: 'new-page', folder: '', path: file } })
 }

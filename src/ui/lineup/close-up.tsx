@@ -39,7 +39,10 @@ export function CloseUp({ page }: { page: string }) {
   const height = size ? Math.max(200, Math.round(size.height / scale)) : 800
 
   useLayoutEffect(() => {
-    const observer = new ResizeObserver(([entry]) => entry && setSize({ width: Math.floor(entry.contentRect.width), height: Math.floor(entry.contentRect.height) }))
+    const observer = new ResizeObserver(
+      ([entry]) =>
+        entry && setSize({ width: Math.floor(entry.contentRect.width), height: Math.floor(entry.contentRect.height) }),
+    )
     observer.observe(area.current!)
     return () => observer.disconnect()
   }, [])
@@ -80,24 +83,69 @@ export function CloseUp({ page }: { page: string }) {
   }
 
   return (
-    <section aria-label={`Close-up of ${page}`} className="flex min-h-0 flex-1 flex-col" onKeyDown={(event) => event.key === 'Escape' && leave()}>
-      <ViewportBar trailing={<span className="whitespace-nowrap text-quiet [@media(max-width:1100px)]:sr-only">{reach ? <span className="mr-2 rounded-sm bg-accent px-1.5 text-[11px] font-semibold text-accent-ink">{reach.pages.find((each) => each.page === page)?.count ?? 0} here</span> : null}{width} × {height}</span>}>
-        <button ref={back} type="button" className="btn h-7" onClick={leave}><ArrowLeft aria-hidden className="size-4" />Lineup</button>
+    <section
+      aria-label={`Close-up of ${page}`}
+      className="flex min-h-0 flex-1 flex-col"
+      onKeyDown={(event) => event.key === 'Escape' && leave()}
+    >
+      <ViewportBar
+        trailing={
+          <span className="whitespace-nowrap text-quiet [@media(max-width:1100px)]:sr-only">
+            {reach ? (
+              <span className="mr-2 rounded-sm bg-accent px-1.5 text-[11px] font-semibold text-accent-ink">
+                {reach.pages.find((each) => each.page === page)?.count ?? 0} here
+              </span>
+            ) : null}
+            {width} × {height}
+          </span>
+        }
+      >
+        <button ref={back} type="button" className="btn h-7" onClick={leave}>
+          <ArrowLeft aria-hidden className="size-4" />
+          Lineup
+        </button>
         <label className="flex min-w-0 items-center gap-1.5">
           <span className="sr-only">Page</span>
-          <select className="field h-7 min-w-24 px-1 font-semibold" value={page} onChange={(event) => set({ closeUp: event.target.value, picked: null })}>
-            {pages.map((each) => <option key={each}>{each}</option>)}
+          <select
+            className="field h-7 min-w-24 px-1 font-semibold"
+            value={page}
+            onChange={(event) => set({ closeUp: event.target.value, picked: null })}
+          >
+            {pages.map((each) => (
+              <option key={each}>{each}</option>
+            ))}
           </select>
         </label>
-        <button type="button" className="btn h-7" title="Click anything on the page to trace it; this begins with the whole page" onClick={() => set({ picked: { page, index: ROOT, pseudo: '' } })}>Trace</button>
+        <button
+          type="button"
+          className="btn h-7"
+          title="Click anything on the page to trace it; this begins with the whole page"
+          onClick={() => set({ picked: { page, index: ROOT, pseudo: '' } })}
+        >
+          Trace
+        </button>
       </ViewportBar>
       <div ref={area} className="min-h-0 flex-1 overflow-auto">
         {size && unkept && <p className="p-8 text-center text-quiet">keeping …</p>}
         {size && !unkept && (
           <div className="mx-auto w-fit">
-            <Frame key={page} generation={generation} page={page} width={width} height={height} scale={scale} lookedAt interactive
+            <Frame
+              key={page}
+              generation={generation}
+              page={page}
+              width={width}
+              height={height}
+              scale={scale}
+              lookedAt
+              interactive
               title={`Close-up of the page ${page}`}
-              listener={{ ...listener, onFollow: follow, onPick: (index) => index >= 0 && set({ picked: { page, index, pseudo: '' } }), onKey: (key) => (key.key === 'Escape' ? leave() : runShortcut(store, key)) }} />
+              listener={{
+                ...listener,
+                onFollow: follow,
+                onPick: (index) => index >= 0 && set({ picked: { page, index, pseudo: '' } }),
+                onKey: (key) => (key.key === 'Escape' ? leave() : runShortcut(store, key)),
+              }}
+            />
           </div>
         )}
       </div>

@@ -34,10 +34,16 @@ export function Frame({ generation, ...props }: Props & { readonly generation: s
     <div className="relative">
       {[...new Set([shown, generation])].map((each) => (
         <div key={each} className={each === shown ? '' : 'pointer-events-none absolute inset-0 opacity-0'}>
-          <SingleFrame {...props} listener={{ ...props.listener, onApplied: (sheets) => {
-            props.listener?.onApplied?.(sheets)
-            if (each === generation) setShown(generation)
-          } }} />
+          <SingleFrame
+            {...props}
+            listener={{
+              ...props.listener,
+              onApplied: (sheets) => {
+                props.listener?.onApplied?.(sheets)
+                if (each === generation) setShown(generation)
+              },
+            }}
+          />
         </div>
       ))}
     </div>
@@ -46,17 +52,34 @@ export function Frame({ generation, ...props }: Props & { readonly generation: s
 
 /** What a frame's address asks for beside its page. */
 function asked(fontsArrive: boolean, aside: boolean): string {
-  const query = new URLSearchParams({ ...(fontsArrive ? {} : { fonts: 'none' }), ...(aside ? { aside: '1' } : {}) }).toString()
+  const query = new URLSearchParams({
+    ...(fontsArrive ? {} : { fonts: 'none' }),
+    ...(aside ? { aside: '1' } : {}),
+  }).toString()
   return query === '' ? '' : `?${query}`
 }
 
-function SingleFrame({ page, width, height, scale, inView = true, aside = false, lookedAt = false, interactive = false, title, listener }: Props) {
+function SingleFrame({
+  page,
+  width,
+  height,
+  scale,
+  inView = true,
+  aside = false,
+  lookedAt = false,
+  interactive = false,
+  title,
+  listener,
+}: Props) {
   const { frames, store } = useWorkroom()
   const iframe = useRef<HTMLIFrameElement>(null)
   const channel = useRef<FrameChannel>(null)
   const heard = useRef(listener)
   // The look it is loaded in; later ones arrive as changes of the sheet, without a reload.
-  const [address] = useState(() => ({ look: store.getState().lookId, url: frames.addressOf(store.getState().lookId, page) + asked(store.getState().fontsArrive, aside) }))
+  const [address] = useState(() => ({
+    look: store.getState().lookId,
+    url: frames.addressOf(store.getState().lookId, page) + asked(store.getState().fontsArrive, aside),
+  }))
 
   useEffect(() => {
     heard.current = listener

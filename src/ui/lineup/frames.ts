@@ -107,7 +107,11 @@ export function ruleEdit(before: readonly string[], after: readonly string[]): R
 }
 
 function seeing(vision: Vision | null): ToFrame {
-  return { type: 'see', matrix: vision === null ? [] : filterValues(vision), linear: vision !== null && VISION_MATRICES[vision].linear }
+  return {
+    type: 'see',
+    matrix: vision === null ? [] : filterValues(vision),
+    linear: vision !== null && VISION_MATRICES[vision].linear,
+  }
 }
 
 /** Computed values of the first element a selector finds on the pages looked at. */
@@ -123,7 +127,10 @@ const LATER_MS = 150
 /** All frames on the screen. The one looked at is served first, then those in view, then the rest. */
 export class Frames {
   private readonly channels = new Map<Window, FrameChannel>()
-  private readonly reads = new Map<number, { answers: ReadResult[]; open: number; settle: (answers: ReadResult[]) => void }>()
+  private readonly reads = new Map<
+    number,
+    { answers: ReadResult[]; open: number; settle: (answers: ReadResult[]) => void }
+  >()
   private nextRead = 1
   private sheet: Sheet | null = null
   private later: ReturnType<typeof setTimeout> | null = null
@@ -133,7 +140,10 @@ export class Frames {
   private vision: Vision | null = null
   private pointed: ReadonlyMap<string, string> | null = null
 
-  constructor(private readonly siteId: string, public sheetPath: string) {}
+  constructor(
+    private readonly siteId: string,
+    public sheetPath: string,
+  ) {}
 
   /** The address a page is worn under in a look. */
   rootOf(lookId: string): string {
@@ -157,18 +167,30 @@ export class Frames {
   }
 
   /** Opens the line to a frame's window. Returns the channel and what closes it. */
-  open(page: string, lookId: string, source: Window, listener: FrameListener): { channel: FrameChannel; close: () => void } {
-    const channel = new FrameChannel(page, source, this.rootOf(lookId), this.sheetPath, {
-      ...listener,
-      onReady: () => {
-        if (this.outlined) channel.post({ type: 'outline', selector: this.outlined })
-        if (this.vision) channel.post(seeing(this.vision))
-        const pointed = this.pointed?.get(page)
-        if (pointed) channel.post({ type: 'point', selector: pointed })
-        if (this.first === source && this.marked) channel.post({ type: 'mark', selector: this.marked })
-        listener.onReady?.()
+  open(
+    page: string,
+    lookId: string,
+    source: Window,
+    listener: FrameListener,
+  ): { channel: FrameChannel; close: () => void } {
+    const channel = new FrameChannel(
+      page,
+      source,
+      this.rootOf(lookId),
+      this.sheetPath,
+      {
+        ...listener,
+        onReady: () => {
+          if (this.outlined) channel.post({ type: 'outline', selector: this.outlined })
+          if (this.vision) channel.post(seeing(this.vision))
+          const pointed = this.pointed?.get(page)
+          if (pointed) channel.post({ type: 'point', selector: pointed })
+          if (this.first === source && this.marked) channel.post({ type: 'mark', selector: this.marked })
+          listener.onReady?.()
+        },
       },
-    }, (values) => this.settleRead(channel.page, values))
+      (values) => this.settleRead(channel.page, values),
+    )
     if (this.sheet) channel.wear(this.sheet)
     this.channels.set(source, channel)
     return {
@@ -218,7 +240,8 @@ export class Frames {
   /** Points at single elements, page by page, by selectors that find them; null takes it away. */
   point(selectors: ReadonlyMap<string, string> | null): void {
     this.pointed = selectors
-    for (const channel of this.channels.values()) if (channel.isReady) channel.post({ type: 'point', selector: selectors?.get(channel.page) ?? '' })
+    for (const channel of this.channels.values())
+      if (channel.isReady) channel.post({ type: 'point', selector: selectors?.get(channel.page) ?? '' })
   }
 
   /** Marks the traced element in the frame looked at; '' takes the mark away. */

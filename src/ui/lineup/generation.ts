@@ -14,9 +14,16 @@ export function useGeneration(page: string): { generation: string; listener: Fra
   const fontsArrive = useRoom((state) => state.fontsArrive)
   const [fetched, setFetched] = useState(0)
   const unreachable = useRef(false)
-  useEffect(() => store.subscribe((state, before) => {
-    const kept = state.keeping.state === 'kept' && before.keeping.state !== 'kept'
-    if (kept && unreachable.current && insights.getState().wear.get(page)?.wears) setFetched((times) => times + 1)
-  }), [store, insights, page])
-  return { generation: `${reloads} ${fetched} ${fontsArrive}`, listener: { onApplied: (sheets) => void (unreachable.current = sheets === 0) } }
+  useEffect(
+    () =>
+      store.subscribe((state, before) => {
+        const kept = state.keeping.state === 'kept' && before.keeping.state !== 'kept'
+        if (kept && unreachable.current && insights.getState().wear.get(page)?.wears) setFetched((times) => times + 1)
+      }),
+    [store, insights, page],
+  )
+  return {
+    generation: `${reloads} ${fetched} ${fontsArrive}`,
+    listener: { onApplied: (sheets) => void (unreachable.current = sheets === 0) },
+  }
 }

@@ -22,24 +22,57 @@ export function Lineup({ hidden }: { hidden: boolean }) {
   const filter = useRoom((state) => state.filter)
   // Findings come in all the time on a large site; the lineup follows them only where it shows nothing else.
   const found = useInsights((insights) => (filter.findings ? insights.found : null))
-  const pages = all.filter((page) => (filter.folder === null || folderOf(page) === filter.folder) && page.toLowerCase().includes(filter.name.trim().toLowerCase()) && (found === null || found.has(page)))
+  const pages = all.filter(
+    (page) =>
+      (filter.folder === null || folderOf(page) === filter.folder) &&
+      page.toLowerCase().includes(filter.name.trim().toLowerCase()) &&
+      (found === null || found.has(page)),
+  )
   const shown = useGrowing(pages.length)
   const { width, zoom } = useViewport()
   const scroller = useRef<HTMLDivElement>(null)
   const available = useWidth(scroller)
   const scale = zoom === 'fit' ? fitScale(width, available) : zoom
-  const bare = useInsights((insights) => [...insights.wear.values()].reduce((sum, { wears, page }) => sum + Number(!wears && known.has(page)), 0))
+  const bare = useInsights((insights) =>
+    [...insights.wear.values()].reduce((sum, { wears, page }) => sum + Number(!wears && known.has(page)), 0),
+  )
   return (
     <section aria-label="Lineup" hidden={hidden} className={hidden ? 'hidden' : 'flex min-h-0 flex-1 flex-col'}>
       <ViewportBar>
-        <h2 className="whitespace-nowrap font-semibold">{pages.length === all.length ? count(all.length, 'page') : `${pages.length} of ${count(all.length, 'page')}`}</h2>
-        {all.length > FILTER_FROM ? <Filter folders={[...new Set(all.map(folderOf))]} /> : <p className="truncate text-quiet">{bare === 0 ? 'all wear the sheet' : `${bare} ${bare === 1 ? 'does' : 'do'} not wear the sheet`}</p>}
+        <h2 className="whitespace-nowrap font-semibold">
+          {pages.length === all.length ? count(all.length, 'page') : `${pages.length} of ${count(all.length, 'page')}`}
+        </h2>
+        {all.length > FILTER_FROM ? (
+          <Filter folders={[...new Set(all.map(folderOf))]} />
+        ) : (
+          <p className="truncate text-quiet">
+            {bare === 0 ? 'all wear the sheet' : `${bare} ${bare === 1 ? 'does' : 'do'} not wear the sheet`}
+          </p>
+        )}
       </ViewportBar>
       <div ref={scroller} className="min-h-0 flex-1 overflow-auto p-4" tabIndex={-1}>
-        {all.length === 0 && <p className="p-8 text-center text-quiet">This site has no page yet. Make one in the facet Pages.</p>}
-        {all.length > 0 && pages.length === 0 && <p className="p-8 text-center text-quiet">No page is like that. <NoFilter /></p>}
+        {all.length === 0 && (
+          <p className="p-8 text-center text-quiet">This site has no page yet. Make one in the facet Pages.</p>
+        )}
+        {all.length > 0 && pages.length === 0 && (
+          <p className="p-8 text-center text-quiet">
+            No page is like that. <NoFilter />
+          </p>
+        )}
         <ul className="flex flex-wrap" style={{ gap: GAP }}>
-          {available > 0 && pages.slice(0, shown).map((page) => <LineupPage key={page} page={page} width={width} scale={scale} keep={all.length <= KEPT_ALIVE} root={scroller} />)}
+          {available > 0 &&
+            pages
+              .slice(0, shown)
+              .map((page) => (
+                <LineupPage
+                  key={page}
+                  page={page}
+                  width={width}
+                  scale={scale}
+                  keep={all.length <= KEPT_ALIVE}
+                  root={scroller}
+                />
+              ))}
         </ul>
       </div>
     </section>
@@ -68,21 +101,55 @@ function Filter({ folders }: { folders: string[] }) {
   const set = useRoom((state) => state.set)
   return (
     <div className="flex min-w-0 items-center gap-2">
-      <input type="search" aria-label="Show pages whose name holds" placeholder="name" className="field h-7 w-28" value={filter.name} onChange={(event) => set({ filter: { ...filter, name: event.target.value } })} />
+      <input
+        type="search"
+        aria-label="Show pages whose name holds"
+        placeholder="name"
+        className="field h-7 w-28"
+        value={filter.name}
+        onChange={(event) => set({ filter: { ...filter, name: event.target.value } })}
+      />
       {folders.length > 1 && (
-        <select aria-label="Folder" className="field h-7 max-w-32 px-1" value={filter.folder ?? '*'} onChange={(event) => set({ filter: { ...filter, folder: event.target.value === '*' ? null : event.target.value } })}>
+        <select
+          aria-label="Folder"
+          className="field h-7 max-w-32 px-1"
+          value={filter.folder ?? '*'}
+          onChange={(event) =>
+            set({ filter: { ...filter, folder: event.target.value === '*' ? null : event.target.value } })
+          }
+        >
           <option value="*">all folders</option>
-          {folders.map((folder) => <option key={folder} value={folder}>{folder === '' ? 'top folder' : folder}</option>)}
+          {folders.map((folder) => (
+            <option key={folder} value={folder}>
+              {folder === '' ? 'top folder' : folder}
+            </option>
+          ))}
         </select>
       )}
-      <label className="flex items-center gap-1.5 whitespace-nowrap text-quiet"><input type="checkbox" className="accent-(--accent)" checked={filter.findings} onChange={(event) => set({ filter: { ...filter, findings: event.target.checked } })} />with findings</label>
+      <label className="flex items-center gap-1.5 whitespace-nowrap text-quiet">
+        <input
+          type="checkbox"
+          className="accent-(--accent)"
+          checked={filter.findings}
+          onChange={(event) => set({ filter: { ...filter, findings: event.target.checked } })}
+        />
+        with findings
+      </label>
     </div>
   )
 }
 
 function NoFilter() {
   const set = useRoom((state) => state.set)
-  return <button type="button" className="btn h-7 text-ink" onClick={() => set({ filter: { name: '', folder: null, findings: false } })}>Show all pages</button>
+  return (
+    <button
+      type="button"
+      className="btn h-7 text-ink"
+      onClick={() => set({ filter: { name: '', folder: null, findings: false } })}
+    >
+      Show all pages
+    </button>
+  )
 }
 
 function fitScale(width: number, available: number): number {
@@ -90,7 +157,19 @@ function fitScale(width: number, available: number): number {
   return Math.min(1, Math.floor((available - GAP * (columns - 1)) / columns - 2) / width)
 }
 
-const LineupPage = memo(function LineupPage({ page, width, scale, keep, root }: { page: string; width: number; scale: number; keep: boolean; root: React.RefObject<HTMLDivElement | null> }) {
+const LineupPage = memo(function LineupPage({
+  page,
+  width,
+  scale,
+  keep,
+  root,
+}: {
+  page: string
+  width: number
+  scale: number
+  keep: boolean
+  root: React.RefObject<HTMLDivElement | null>
+}) {
   const item = useRef<HTMLLIElement>(null)
   const { seen, near, inView } = useInView(item, root)
   const set = useRoom((state) => state.set)
@@ -101,14 +180,39 @@ const LineupPage = memo(function LineupPage({ page, width, scale, keep, root }: 
   const alive = (keep ? seen : turn) && !unkept
   // Where no frame is, what is out of view need not be laid out. A live frame is left alone: skipped, it would not restyle.
   return (
-    <li ref={item} style={{ width: width * scale + 2, containIntrinsicSize: `${width * scale + 2}px ${height * scale + 50}px` }} className={`flex flex-col ${alive ? '' : '[content-visibility:auto]'}`}>
+    <li
+      ref={item}
+      style={{ width: width * scale + 2, containIntrinsicSize: `${width * scale + 2}px ${height * scale + 50}px` }}
+      className={`flex flex-col ${alive ? '' : '[content-visibility:auto]'}`}
+    >
       <PageTag page={page} />
       <div className="relative border border-line bg-white">
-        {alive
-          ? <Frame generation={generation} page={page} width={width} height={height} scale={scale} inView={inView} title={`The page ${page}`} listener={listener} />
-          : <div className="grid place-items-center bg-sunken text-quiet" style={{ width: width * scale, height: height * scale }}>{unkept && 'keeping …'}</div>}
-        <button type="button" aria-label={`Open ${page} in a close-up`} data-close-up={page} onClick={() => set({ closeUp: page })}
-          className="absolute inset-0 hover:outline-2 hover:outline-accent" />
+        {alive ? (
+          <Frame
+            generation={generation}
+            page={page}
+            width={width}
+            height={height}
+            scale={scale}
+            inView={inView}
+            title={`The page ${page}`}
+            listener={listener}
+          />
+        ) : (
+          <div
+            className="grid place-items-center bg-sunken text-quiet"
+            style={{ width: width * scale, height: height * scale }}
+          >
+            {unkept && 'keeping …'}
+          </div>
+        )}
+        <button
+          type="button"
+          aria-label={`Open ${page} in a close-up`}
+          data-close-up={page}
+          onClick={() => set({ closeUp: page })}
+          className="absolute inset-0 hover:outline-2 hover:outline-accent"
+        />
       </div>
     </li>
   )
@@ -134,8 +238,15 @@ const NEAR = '400px'
 function useInView(element: React.RefObject<HTMLElement | null>, root: React.RefObject<HTMLElement | null>) {
   const [state, setState] = useState({ seen: false, near: false, inView: false })
   useEffect(() => {
-    const near = new IntersectionObserver(([entry]) => setState(({ seen, inView }) => ({ seen: seen || entry!.isIntersecting, near: entry!.isIntersecting, inView })), { root: root.current, rootMargin: NEAR })
-    const within = new IntersectionObserver(([entry]) => setState((now) => ({ ...now, inView: entry!.isIntersecting })), { root: root.current })
+    const near = new IntersectionObserver(
+      ([entry]) =>
+        setState(({ seen, inView }) => ({ seen: seen || entry!.isIntersecting, near: entry!.isIntersecting, inView })),
+      { root: root.current, rootMargin: NEAR },
+    )
+    const within = new IntersectionObserver(
+      ([entry]) => setState((now) => ({ ...now, inView: entry!.isIntersecting })),
+      { root: root.current },
+    )
     near.observe(element.current!)
     within.observe(element.current!)
     return () => {

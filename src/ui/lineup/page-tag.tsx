@@ -17,30 +17,62 @@ export function PageTag({ page }: { page: string }) {
   const fault = wear?.fault
   const own = wear ? ownStyles(wear) : ''
   return (
-    <div className={`relative flex min-h-[48px] grow items-start gap-2 border border-b-0 py-1.5 pl-8 pr-2 [clip-path:polygon(12px_0,100%_0,100%_100%,0_100%,0_12px)] ${fault ? 'border-alarm bg-alarm-wash' : 'border-line bg-panel'}`}>
-      <span aria-hidden className={`absolute left-3 top-3 size-2.5 rounded-full border bg-paper ${fault ? 'border-alarm' : 'border-edge'}`} />
+    <div
+      className={`relative flex min-h-[48px] grow items-start gap-2 border border-b-0 py-1.5 pl-8 pr-2 [clip-path:polygon(12px_0,100%_0,100%_100%,0_100%,0_12px)] ${fault ? 'border-alarm bg-alarm-wash' : 'border-line bg-panel'}`}
+    >
+      <span
+        aria-hidden
+        className={`absolute left-3 top-3 size-2.5 rounded-full border bg-paper ${fault ? 'border-alarm' : 'border-edge'}`}
+      />
       <div className="min-w-0 flex-1">
         <div className="flex items-baseline gap-2">
-          <span className="truncate font-semibold" title={page}>{page}</span>
-          {!reach && found > 0 && <button type="button" className="ml-auto shrink-0 text-[12px] text-quiet underline decoration-edge underline-offset-2 hover:text-ink" onClick={() => set({ findings: true, picked: null })}>{count(found, 'finding')}</button>}
-          {reach && <span className="ml-auto shrink-0 rounded-sm bg-accent px-1.5 text-[11px] font-semibold text-accent-ink">{reach.pages.find((each) => each.page === page)?.count ?? 0} here</span>}
+          <span className="truncate font-semibold" title={page}>
+            {page}
+          </span>
+          {!reach && found > 0 && (
+            <button
+              type="button"
+              className="ml-auto shrink-0 text-[12px] text-quiet underline decoration-edge underline-offset-2 hover:text-ink"
+              onClick={() => set({ findings: true, picked: null })}
+            >
+              {count(found, 'finding')}
+            </button>
+          )}
+          {reach && (
+            <span className="ml-auto shrink-0 rounded-sm bg-accent px-1.5 text-[11px] font-semibold text-accent-ink">
+              {reach.pages.find((each) => each.page === page)?.count ?? 0} here
+            </span>
+          )}
         </div>
         {fault ? (
-          <p className="text-[12px] leading-snug text-alarm"><TriangleAlert aria-hidden className="mr-1 inline size-3.5 align-[-2px]" />{fault.message}</p>
+          <p className="text-[12px] leading-snug text-alarm">
+            <TriangleAlert aria-hidden className="mr-1 inline size-3.5 align-[-2px]" />
+            {fault.message}
+          </p>
         ) : (
           <p className="text-[12px] leading-snug text-quiet">
             {wear ? `wears ${sheetPath}` : 'looking …'}
             {own && (
               <>
                 {' · '}
-                <button type="button" className="underline decoration-edge underline-offset-2 text-left hover:text-ink" onClick={() => set({ asking: { kind: 'lift', pages: [page] } })}>{own}</button>
+                <button
+                  type="button"
+                  className="underline decoration-edge underline-offset-2 text-left hover:text-ink"
+                  onClick={() => set({ asking: { kind: 'lift', pages: [page] } })}
+                >
+                  {own}
+                </button>
               </>
             )}
           </p>
         )}
       </div>
       {fault && (
-        <button type="button" className="btn btn-main mt-0.5 h-7 shrink-0" onClick={() => void attachTo(workroom, [page]).then(notice)}>
+        <button
+          type="button"
+          className="btn btn-main mt-0.5 h-7 shrink-0"
+          onClick={() => void attachTo(workroom, [page]).then(notice)}
+        >
           Attach
         </button>
       )}
@@ -53,6 +85,7 @@ export function ownStyles(wear: WearSummary): string {
   const parts = []
   if (wear.embedded.blocks > 0) parts.push(count(wear.embedded.blocks, 'embedded block'))
   if (wear.inline > 0) parts.push(count(wear.inline, 'style attribute'))
-  if (wear.overridden.length > 0) parts.push(`${wear.overridden.length} beat${wear.overridden.length === 1 ? 's' : ''} the sheet`)
+  if (wear.overridden.length > 0)
+    parts.push(`${wear.overridden.length} beat${wear.overridden.length === 1 ? 's' : ''} the sheet`)
   return parts.join(', ')
 }

@@ -16,8 +16,13 @@ export function ViewportBar({ children, trailing }: { children: ReactNode; trail
         <fieldset className="flex items-center gap-1">
           <legend className="sr-only">Viewport width in px</legend>
           {WIDTHS.map((each) => (
-            <button key={each} type="button" aria-pressed={width === each} onClick={() => setWidth(each)}
-              className="btn btn-bare h-7 px-2 tabular-nums aria-pressed:border-accent aria-pressed:bg-accent-wash">
+            <button
+              key={each}
+              type="button"
+              aria-pressed={width === each}
+              onClick={() => setWidth(each)}
+              className="btn btn-bare h-7 px-2 tabular-nums aria-pressed:border-accent aria-pressed:bg-accent-wash"
+            >
               {each}
             </button>
           ))}
@@ -26,9 +31,17 @@ export function ViewportBar({ children, trailing }: { children: ReactNode; trail
         </fieldset>
         <label className="flex items-center gap-1.5 text-quiet">
           Zoom
-          <select className="field h-7 px-1 text-ink" value={String(zoom)} onChange={(event) => setZoom(event.target.value === 'fit' ? 'fit' : Number(event.target.value))}>
+          <select
+            className="field h-7 px-1 text-ink"
+            value={String(zoom)}
+            onChange={(event) => setZoom(event.target.value === 'fit' ? 'fit' : Number(event.target.value))}
+          >
             <option value="fit">fit</option>
-            {ZOOMS.map((each) => <option key={each} value={each}>{Math.round(each * 100)} %</option>)}
+            {ZOOMS.map((each) => (
+              <option key={each} value={each}>
+                {Math.round(each * 100)} %
+              </option>
+            ))}
           </select>
         </label>
       </div>
@@ -43,8 +56,16 @@ function Otherwise() {
   const set = useRoom((state) => state.set)
   return (
     <>
-      {vision !== null && <Chip says={vision === 'greyscale' ? 'in greyscale' : `seen in ${vision}`} undo="Show the pages as they are" onUndo={() => set({ vision: null })} />}
-      {!fontsArrive && <Chip says="without fonts" undo="Let the fonts arrive" onUndo={() => set({ fontsArrive: true })} />}
+      {vision !== null && (
+        <Chip
+          says={vision === 'greyscale' ? 'in greyscale' : `seen in ${vision}`}
+          undo="Show the pages as they are"
+          onUndo={() => set({ vision: null })}
+        />
+      )}
+      {!fontsArrive && (
+        <Chip says="without fonts" undo="Let the fonts arrive" onUndo={() => set({ fontsArrive: true })} />
+      )}
     </>
   )
 }
@@ -53,7 +74,9 @@ function Chip({ says, undo, onUndo }: { says: string; undo: string; onUndo: () =
   return (
     <span className="flex h-7 items-center gap-1 whitespace-nowrap rounded-[3px] border border-accent bg-accent-wash pl-2 pr-0.5 text-[12px]">
       {says}
-      <button type="button" className="btn btn-bare size-6 p-0" aria-label={undo} title={undo} onClick={onUndo}><X aria-hidden className="size-3.5" /></button>
+      <button type="button" className="btn btn-bare size-6 p-0" aria-label={undo} title={undo} onClick={onUndo}>
+        <X aria-hidden className="size-3.5" />
+      </button>
     </span>
   )
 }
@@ -66,8 +89,14 @@ function OwnWidth({ width, onWidth }: { width: number; onWidth: (width: number) 
     else setText(String(width))
   }
   return (
-    <input aria-label={`Own viewport width, ${WIDTH_LIMITS.least} to ${WIDTH_LIMITS.most} px`} className="field h-7 w-14 text-right" inputMode="numeric"
-      value={text} onChange={(event) => setText(event.target.value)} onBlur={apply}
-      onKeyDown={(event) => event.key === 'Enter' && apply()} />
+    <input
+      aria-label={`Own viewport width, ${WIDTH_LIMITS.least} to ${WIDTH_LIMITS.most} px`}
+      className="field h-7 w-14 text-right"
+      inputMode="numeric"
+      value={text}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={apply}
+      onKeyDown={(event) => event.key === 'Enter' && apply()}
+    />
   )
 }

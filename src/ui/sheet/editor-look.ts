@@ -7,7 +7,18 @@ export const highlight = HighlightStyle.define([
   { tag: tags.comment, color: 'var(--quiet)', fontStyle: 'italic' },
   { tag: [tags.tagName, tags.className, tags.labelName, tags.namespace, tags.keyword], fontWeight: '650' },
   { tag: [tags.propertyName, tags.variableName], color: 'var(--ink)' },
-  { tag: [tags.number, tags.attributeValue, tags.unit, tags.color, tags.string, tags.atom, tags.constant(tags.variableName)], color: 'var(--accent)' },
+  {
+    tag: [
+      tags.number,
+      tags.attributeValue,
+      tags.unit,
+      tags.color,
+      tags.string,
+      tags.atom,
+      tags.constant(tags.variableName),
+    ],
+    color: 'var(--accent)',
+  },
 ])
 
 /** How editors look. */
@@ -15,7 +26,9 @@ export const theme = EditorView.theme({
   '&': { height: '100%', fontSize: '13px', backgroundColor: 'var(--raised)', color: 'var(--ink)' },
   '.cm-scroller': { fontFamily: 'var(--font-mono)', lineHeight: '1.55' },
   '.cm-gutters': { backgroundColor: 'var(--sunken)', color: 'var(--quiet)', borderRight: '1px solid var(--line)' },
-  '.cm-activeLine, .cm-activeLineGutter': { backgroundColor: 'color-mix(in oklch, var(--accent-wash) 55%, transparent)' },
+  '.cm-activeLine, .cm-activeLineGutter': {
+    backgroundColor: 'color-mix(in oklch, var(--accent-wash) 55%, transparent)',
+  },
   '&.cm-focused .cm-selectionBackground, .cm-selectionBackground': { backgroundColor: 'var(--accent-wash)' },
   '.cm-content': { caretColor: 'var(--ink)' },
   '.cm-cursor': { borderLeftColor: 'var(--ink)' },
@@ -29,5 +42,8 @@ export function showRange(editor: EditorView, from: number, to: number): void {
   // In focus first: what is under the cursor of an editor in focus is outlined.
   editor.focus()
   const length = editor.state.doc.length
-  editor.dispatch({ selection: { anchor: Math.min(from, length), head: Math.min(to, length) }, effects: EditorView.scrollIntoView(Math.min(from, length), { y: 'center' }) })
+  editor.dispatch({
+    selection: { anchor: Math.min(from, length), head: Math.min(to, length) },
+    effects: EditorView.scrollIntoView(Math.min(from, length), { y: 'center' }),
+  })
 }

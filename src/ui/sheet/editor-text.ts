@@ -27,5 +27,9 @@ export function toEditor(state: EditorState, { from, to, insert }: { from: numbe
   const shift = (offset: number) => offset - (text.slice(0, offset).split('\r\n').length - 1)
   const first = splits(from) ? from - 1 : from
   const last = splits(to) ? to + 1 : to
-  return { from: shift(first), to: shift(last), insert: state.toText(text.slice(first, from) + insert + text.slice(to, last)) }
+  return {
+    from: shift(first),
+    to: shift(last),
+    insert: state.toText(text.slice(first, from) + insert + text.slice(to, last)),
+  }
 }

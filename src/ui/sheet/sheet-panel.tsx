@@ -44,19 +44,39 @@ export function SheetPanel() {
   return (
     <section aria-label="Sheet" className="flex shrink-0 flex-col border-t border-line bg-panel">
       {open && (
-        <div role="separator" aria-label="Height of the sheet" aria-orientation="horizontal" aria-valuenow={height} aria-valuemin={HEIGHT.least} tabIndex={0}
-          className="h-1.5 cursor-row-resize hover:bg-accent focus-visible:bg-accent" onPointerDown={drag}
+        <div
+          role="separator"
+          aria-label="Height of the sheet"
+          aria-orientation="horizontal"
+          aria-valuenow={height}
+          aria-valuemin={HEIGHT.least}
+          tabIndex={0}
+          className="h-1.5 cursor-row-resize hover:bg-accent focus-visible:bg-accent"
+          onPointerDown={drag}
           onKeyDown={(event) => {
             const direction = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
             if (direction !== 0) setHeight(limit(height + direction * HEIGHT.step))
-          }} />
+          }}
+        />
       )}
-      <button type="button" aria-expanded={open} aria-keyshortcuts="Alt+S" onClick={() => set({ sheetOpen: !open })} className="flex h-9 items-center gap-2 px-4 text-left focus-visible:-outline-offset-2">
+      <button
+        type="button"
+        aria-expanded={open}
+        aria-keyshortcuts="Alt+S"
+        onClick={() => set({ sheetOpen: !open })}
+        className="flex h-9 items-center gap-2 px-4 text-left focus-visible:-outline-offset-2"
+      >
         {open ? <ChevronDown aria-hidden className="size-4" /> : <ChevronUp aria-hidden className="size-4" />}
         <span className="font-semibold">Sheet</span>
         <code className="font-mono text-[12px]">{sheetPath}</code>
-        <span className="whitespace-nowrap text-quiet">{count(text === '' ? 0 : text.split('\n').length, 'line')}, {count(sheet.rules.length, 'rule')}</span>
-        {sheet.errors.length > 0 && <span className="whitespace-nowrap text-alarm">{count(sheet.errors.length, 'mistake')}, marked in the text</span>}
+        <span className="whitespace-nowrap text-quiet">
+          {count(text === '' ? 0 : text.split('\n').length, 'line')}, {count(sheet.rules.length, 'rule')}
+        </span>
+        {sheet.errors.length > 0 && (
+          <span className="whitespace-nowrap text-alarm">
+            {count(sheet.errors.length, 'mistake')}, marked in the text
+          </span>
+        )}
         {open && !source && <ReachAtCursor />}
         <kbd className="ml-auto font-mono text-[11px] text-quiet">Alt+S</kbd>
       </button>
@@ -64,10 +84,16 @@ export function SheetPanel() {
         <div className="flex h-8 items-center gap-2 border-t border-line bg-sunken px-4">
           <code className="font-mono text-[12px] font-semibold">{source}</code>
           <span className="text-quiet">its text, as it is kept; the frame follows after a pause in typing</span>
-          <button type="button" className="btn ml-auto h-6 text-[12px]" onClick={() => set({ source: null })}>Back to the sheet</button>
+          <button type="button" className="btn ml-auto h-6 text-[12px]" onClick={() => set({ source: null })}>
+            Back to the sheet
+          </button>
         </div>
       )}
-      {open && <div style={{ height }} className="min-h-0 border-t border-line">{source ? <SourceView path={source} /> : <SheetEditor />}</div>}
+      {open && (
+        <div style={{ height }} className="min-h-0 border-t border-line">
+          {source ? <SourceView path={source} /> : <SheetEditor />}
+        </div>
+      )}
     </section>
   )
 }
@@ -77,7 +103,11 @@ function ReachAtCursor() {
   const reach = useInsights((insights) => insights.reach)
   const outlined = useRoom((state) => state.outlined)
   if (!reach || outlined !== reach.selector) return null
-  return <span role="status" className="min-w-0 truncate text-quiet" title={reachInWords(reach)}><code className="font-mono text-[12px] text-ink">{reach.selector}</code> {reachInWords(reach)}</span>
+  return (
+    <span role="status" className="min-w-0 truncate text-quiet" title={reachInWords(reach)}>
+      <code className="font-mono text-[12px] text-ink">{reach.selector}</code> {reachInWords(reach)}
+    </span>
+  )
 }
 
 function limit(height: number): number {
@@ -101,7 +131,14 @@ function SheetEditor() {
     let reachTimer: ReturnType<typeof setTimeout>
     const showSoon = (view: EditorView) => {
       clearTimeout(reachTimer)
-      reachTimer = setTimeout(() => view.hasFocus && show.current(selectorAt(sheetOf(sheetText(store.getState())), fromEditor(view.state, view.state.selection.main.head))), REACH_AFTER_MS)
+      reachTimer = setTimeout(
+        () =>
+          view.hasFocus &&
+          show.current(
+            selectorAt(sheetOf(sheetText(store.getState())), fromEditor(view.state, view.state.selection.main.head)),
+          ),
+        REACH_AFTER_MS,
+      )
     }
     const editor = new EditorView({
       parent: host.current!,
@@ -110,13 +147,23 @@ function SheetEditor() {
         extensions: [
           EditorView.cspNonce.of(nonce),
           EditorState.lineSeparator.of(lineEnd(sheetText(store.getState()))),
-          lineNumbers(), lintGutter(), drawSelection(), highlightActiveLine(), bracketMatching(), indentOnInput(), highlightSelectionMatches(), search({ top: true }),
-          css(), syntaxHighlighting(highlight), theme,
+          lineNumbers(),
+          lintGutter(),
+          drawSelection(),
+          highlightActiveLine(),
+          bracketMatching(),
+          indentOnInput(),
+          highlightSelectionMatches(),
+          search({ top: true }),
+          css(),
+          syntaxHighlighting(highlight),
+          theme,
           keymap.of([...searchKeymap, ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'), indentWithTab]),
           EditorView.contentAttributes.of({ 'aria-label': 'Text of the sheet', tabindex: '0' }),
           EditorView.updateListener.of((update) => {
             if (update.selectionSet && update.view.hasFocus) showSoon(update.view)
-            if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore))) return
+            if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore)))
+              return
             store.getState().typeSheet(diffTexts(sheetText(store.getState()), docText(update.state)))
           }),
           EditorView.domEventHandlers({
@@ -132,7 +179,17 @@ function SheetEditor() {
     const mark = () => {
       const { errors } = sheetOf(sheetText(store.getState()))
       const length = editor.state.doc.length
-      editor.dispatch(setDiagnostics(editor.state, errors.map(({ from, to, message }) => ({ from: Math.min(from, length), to: Math.min(to, length), message, severity: 'error' as const }))))
+      editor.dispatch(
+        setDiagnostics(
+          editor.state,
+          errors.map(({ from, to, message }) => ({
+            from: Math.min(from, length),
+            to: Math.min(to, length),
+            message,
+            severity: 'error' as const,
+          })),
+        ),
+      )
     }
     let timer: ReturnType<typeof setTimeout>
     const leave = store.subscribe((state, before) => {

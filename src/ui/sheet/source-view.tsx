@@ -29,12 +29,21 @@ export function SourceView({ path }: { path: string }) {
       state: EditorState.create({
         doc: textNow(),
         extensions: [
-          EditorView.cspNonce.of(nonce), EditorState.lineSeparator.of(lineEnd(textNow())), lineNumbers(), drawSelection(), highlightActiveLine(), bracketMatching(), search({ top: true }),
-          isPage(path) ? html({ autoCloseTags: false }) : css(), syntaxHighlighting(highlight), theme,
+          EditorView.cspNonce.of(nonce),
+          EditorState.lineSeparator.of(lineEnd(textNow())),
+          lineNumbers(),
+          drawSelection(),
+          highlightActiveLine(),
+          bracketMatching(),
+          search({ top: true }),
+          isPage(path) ? html({ autoCloseTags: false }) : css(),
+          syntaxHighlighting(highlight),
+          theme,
           keymap.of([...searchKeymap, ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'), indentWithTab]),
           EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}`, tabindex: '0' }),
           EditorView.updateListener.of((update) => {
-            if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore))) return
+            if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore)))
+              return
             store.getState().typeText(doc, diffTexts(textNow(), docText(update.state)))
           }),
           EditorView.domEventHandlers({ blur: () => store.getState().closeTyping() }),

@@ -1,8 +1,18 @@
 import { z } from 'zod'
 import { loadSite, type LoadFault } from '../../workers/client.ts'
 import {
-  blobSchema, errorSchema, fontListSchema, importLineSchema, importResponseSchema, saveResponseSchema, siteListSchema,
-  type ImportResult, type NewSiteRequest, type SaveRequest, type SiteList, type SiteState,
+  blobSchema,
+  errorSchema,
+  fontListSchema,
+  importLineSchema,
+  importResponseSchema,
+  saveResponseSchema,
+  siteListSchema,
+  type ImportResult,
+  type NewSiteRequest,
+  type SaveRequest,
+  type SiteList,
+  type SiteState,
 } from '../../core/site/protocol.ts'
 import { fontFactsSchema, siteFontsSchema } from '../../core/type/facts.ts'
 
@@ -13,7 +23,10 @@ const keptFontSchema = z.object({ blob: blobSchema, facts: fontFactsSchema })
 /** An answer of the server that says no, with its sentence. `code` is "offline" when there was no answer at all. */
 export class ApiError extends Error {
   override readonly name = 'ApiError'
-  constructor(readonly code: string, message: string) {
+  constructor(
+    readonly code: string,
+    message: string,
+  ) {
     super(message)
   }
 }
@@ -39,38 +52,70 @@ function read<T>(ok: boolean, text: string, schema: z.ZodType<T>): T {
   }
   if (ok) return schema.parse(body)
   const said = errorSchema.safeParse(body)
-  throw new ApiError(said.data?.error.code ?? 'failed', said.data?.error.message ?? 'Attire’s server could not do this.')
+  throw new ApiError(
+    said.data?.error.code ?? 'failed',
+    said.data?.error.message ?? 'Attire’s server could not do this.',
+  )
 }
 
-const json = (method: string, body: unknown): RequestInit => ({ method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+const json = (method: string, body: unknown): RequestInit => ({
+  method,
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify(body),
+})
 
 export const api = {
   sites: (): Promise<SiteList> => call('/api/sites', siteListSchema),
-  site: (id: string): Promise<SiteState> => loadSite(`${location.origin}/api/sites/${id}`).catch((fault: LoadFault) => Promise.reject(new ApiError(fault.code, fault.message))),
+  site: (id: string): Promise<SiteState> =>
+    loadSite(`${location.origin}/api/sites/${id}`).catch((fault: LoadFault) =>
+      Promise.reject(new ApiError(fault.code, fault.message)),
+    ),
   save: (id: string, request: SaveRequest) => call(`/api/sites/${id}/save`, saveResponseSchema, json('POST', request)),
   remove: (id: string) => call(`/api/sites/${id}`, z.object({}), { method: 'DELETE' }),
-  settings: (id: string, settings: { lookId?: string; sheetPath?: string; name?: string }) => call(`/api/sites/${id}`, z.object({}), json('PATCH', settings)),
+  settings: (id: string, settings: { lookId?: string; sheetPath?: string; name?: string }) =>
+    call(`/api/sites/${id}`, z.object({}), json('PATCH', settings)),
   /** Begins a site from nothing; gives its id. */
   begin: (request: NewSiteRequest) => call('/api/sites', z.object({ siteId: z.string() }), json('POST', request)),
   /** Keeps a file's bytes, for a step that puts it at `path`. */
-  keep: (id: string, path: string, bytes: Blob) => call(`/api/sites/${id}/blobs?path=${encodeURIComponent(path)}`, blobSchema, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: bytes }),
+  keep: (id: string, path: string, bytes: Blob) =>
+    call(`/api/sites/${id}/blobs?path=${encodeURIComponent(path)}`, blobSchema, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream' },
+      body: bytes,
+    }),
   /** Makes a copy of an image, `width` px wide, for a step that puts it somewhere. */
-  scaled: (id: string, path: string, width: number) => call(`/api/sites/${id}/scaled`, blobSchema, json('POST', { path, width })),
+  scaled: (id: string, path: string, width: number) =>
+    call(`/api/sites/${id}/scaled`, blobSchema, json('POST', { path, width })),
   /** What the site's font files say of themselves, by path. */
   siteFonts: async (id: string) => (await call(`/api/sites/${id}/fonts`, siteFontsSchema)).fonts,
   /** Reads a font and keeps its bytes, for a step that puts it into the site. */
-  keepFont: (id: string, font: File) => call(`/api/sites/${id}/fonts?name=${encodeURIComponent(font.name)}`, keptFontSchema, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: font }),
+  keepFont: (id: string, font: File) =>
+    call(`/api/sites/${id}/fonts?name=${encodeURIComponent(font.name)}`, keptFontSchema, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream' },
+      body: font,
+    }),
   fonts: async () => (await call('/api/fonts', fontListSchema)).fonts,
 
   /** Sends an archive; `onSent` hears the share that has gone up, `onKept` the share the server has unpacked and kept, 0 to 1. Aborting rejects with code "cancelled". */
-  import(name: string, archive: Blob, onSent: (share: number) => void, onKept: (share: number) => void, signal: AbortSignal): Promise<ImportResult> {
+  import(
+    name: string,
+    archive: Blob,
+    onSent: (share: number) => void,
+    onKept: (share: number) => void,
+    signal: AbortSignal,
+  ): Promise<ImportResult> {
     return new Promise((resolve, reject) => {
       const request = new XMLHttpRequest()
       request.open('POST', `/api/import?name=${encodeURIComponent(name)}`)
       request.setRequestHeader('content-type', 'application/zip')
       request.upload.onprogress = (event) => event.lengthComputable && onSent(event.loaded / event.total)
       request.setRequestHeader('accept', 'application/x-ndjson')
-      const lines = () => request.responseText.split('\n').slice(0, -1).map((line) => importLineSchema.parse(JSON.parse(line)))
+      const lines = () =>
+        request.responseText
+          .split('\n')
+          .slice(0, -1)
+          .map((line) => importLineSchema.parse(JSON.parse(line)))
       request.onprogress = () => {
         const last = request.status < 300 ? lines().at(-1) : undefined
         if (last && 'share' in last) onKept(last.share)
@@ -80,7 +125,13 @@ export const api = {
           if (request.status >= 300) return resolve(read(false, request.responseText, importResponseSchema))
           const last = lines().at(-1)
           if (last && 'result' in last) resolve(last.result)
-          else reject(new ApiError(last && 'error' in last ? last.error.code : 'failed', last && 'error' in last ? last.error.message : 'The import broke off. Nothing was kept; try again.'))
+          else
+            reject(
+              new ApiError(
+                last && 'error' in last ? last.error.code : 'failed',
+                last && 'error' in last ? last.error.message : 'The import broke off. Nothing was kept; try again.',
+              ),
+            )
         } catch (error) {
           reject(error)
         }

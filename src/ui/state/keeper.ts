@@ -67,7 +67,9 @@ export class Keeper {
           continue
         }
         this.stopped = true
-        this.report(error.code === 'revision-old' ? { state: 'conflict' } : { state: 'refused', message: error.message })
+        this.report(
+          error.code === 'revision-old' ? { state: 'conflict' } : { state: 'refused', message: error.message },
+        )
         return
       }
     }

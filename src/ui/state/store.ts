@@ -4,7 +4,19 @@ import type { Vision } from '../../core/color/vision.ts'
 import { fitsEncoding } from '../../core/site/encoding.ts'
 import type { Look, SiteFile, SiteState } from '../../core/site/protocol.ts'
 import { isPage, comparePages } from '../../core/site/paths.ts'
-import { EMPTY_HASH, fileDoc, lookDoc, pathOfDoc, reverseStep, stepOf, textsAfter, type Doc, type Edit, type FileChange, type Step } from '../../core/site/step.ts'
+import {
+  EMPTY_HASH,
+  fileDoc,
+  lookDoc,
+  pathOfDoc,
+  reverseStep,
+  stepOf,
+  textsAfter,
+  type Doc,
+  type Edit,
+  type FileChange,
+  type Step,
+} from '../../core/site/step.ts'
 import { applySplices, diffTexts, type Splice } from '../../core/text/splice.ts'
 import { api } from './api.ts'
 import { Keeper, type Keeping } from './keeper.ts'
@@ -117,7 +129,30 @@ export interface WorkroomState {
   undo(): void
   redo(): void
   wearLook(id: string): void
-  set(part: Partial<Pick<WorkroomState, 'facet' | 'pagesView' | 'colourView' | 'typeView' | 'vision' | 'fontsArrive' | 'findings' | 'asking' | 'filter' | 'closeUp' | 'picked' | 'closeUpViewport' | 'follow' | 'sheetOpen' | 'source' | 'goTo' | 'outlined'>>): void
+  set(
+    part: Partial<
+      Pick<
+        WorkroomState,
+        | 'facet'
+        | 'pagesView'
+        | 'colourView'
+        | 'typeView'
+        | 'vision'
+        | 'fontsArrive'
+        | 'findings'
+        | 'asking'
+        | 'filter'
+        | 'closeUp'
+        | 'picked'
+        | 'closeUpViewport'
+        | 'follow'
+        | 'sheetOpen'
+        | 'source'
+        | 'goTo'
+        | 'outlined'
+      >
+    >,
+  ): void
   /** Settles a conflict: this window's texts, or those of the other one. Both stay in the history. */
   settle(theirs: SiteState, keep: 'mine' | 'theirs'): void
 }
@@ -175,10 +210,16 @@ export function createWorkroom(site: SiteState): WorkroomStore {
         for (const page of path === null ? [] : isPage(path) ? [path] : pages) stale.add(page)
       }
       const moved = (path: string) => step.moves.find(({ from }) => from === path)?.to ?? path
-      const still = (path: string | null) => (path === null || files.some((file) => file.path === moved(path)) ? path && moved(path) : null)
+      const still = (path: string | null) =>
+        path === null || files.some((file) => file.path === moved(path)) ? path && moved(path) : null
       const closeUp = still(state.closeUp)
       return {
-        texts, files, preview: null, sheetPath: moved(state.sheetPath), closeUp, source: still(state.source),
+        texts,
+        files,
+        preview: null,
+        sheetPath: moved(state.sheetPath),
+        closeUp,
+        source: still(state.source),
         picked: state.picked && closeUp === state.picked.page ? state.picked : null,
         unkept: new Set([...state.unkept, ...coming].filter((page) => pages.includes(page))),
       }
@@ -187,9 +228,16 @@ export function createWorkroom(site: SiteState): WorkroomStore {
     /** Whether a text's encoding can hold what is to be written; says so when it cannot. */
     const writable = (doc: Doc, splices: readonly Splice[]): boolean => {
       const path = pathOfDoc(doc)
-      const holder = path === null ? get().looks.find(({ id }) => lookDoc(id) === doc) : get().files.find((file) => file.path === path)
+      const holder =
+        path === null
+          ? get().looks.find(({ id }) => lookDoc(id) === doc)
+          : get().files.find((file) => file.path === path)
       if (splices.every(({ insert }) => fitsEncoding(insert, holder?.encoding ?? 'utf-8'))) return true
-      set({ trouble: { text: `${path ?? get().sheetPath} is not stored as UTF-8, so only plain ASCII letters can be written into it. Nothing was changed.` } })
+      set({
+        trouble: {
+          text: `${path ?? get().sheetPath} is not stored as UTF-8, so only plain ASCII letters can be written into it. Nothing was changed.`,
+        },
+      })
       return false
     }
 
@@ -263,7 +311,11 @@ export function createWorkroom(site: SiteState): WorkroomStore {
         if (!writable(doc, splices)) return
         if (typing && typing.doc !== doc) get().closeTyping()
         if (typing) clearTimeout(typing.timer)
-        typing = { doc, before: typing?.before ?? before, timer: setTimeout(() => get().closeTyping(), TYPING_PAUSE_MS) }
+        typing = {
+          doc,
+          before: typing?.before ?? before,
+          timer: setTimeout(() => get().closeTyping(), TYPING_PAUSE_MS),
+        }
         set((state) => ({ texts: new Map(state.texts).set(doc, applySplices(before, splices)), preview: null }))
       },
       closeTyping() {
@@ -273,7 +325,13 @@ export function createWorkroom(site: SiteState): WorkroomStore {
         typing = null
         const now = get().texts.get(doc)!
         const path = pathOfDoc(doc)
-        const step = stepOf({ label: path === null ? 'Typed in the sheet' : `Typed in ${path}`, texts: [{ doc, splices: diffTexts(before, now) }] }, () => before)
+        const step = stepOf(
+          {
+            label: path === null ? 'Typed in the sheet' : `Typed in ${path}`,
+            texts: [{ doc, splices: diffTexts(before, now) }],
+          },
+          () => before,
+        )
         if (!step) return
         for (const page of path === null ? [] : isPage(path) ? [path] : pagePaths(get().files)) stale.add(page)
         keeper.keep({ type: 'step', step })
@@ -307,20 +365,35 @@ export function createWorkroom(site: SiteState): WorkroomStore {
         const others = textsOf(theirs)
         const docs = [...others.keys()].filter((doc) => mine.has(doc) && mine.get(doc) !== others.get(doc))
         // Files that only this window has come along; those that only the other has stay.
-        const coming = get().files.filter(({ path }) => path !== theirs.sheetPath && !theirs.files.some((file) => file.path === path))
+        const coming = get().files.filter(
+          ({ path }) => path !== theirs.sheetPath && !theirs.files.some((file) => file.path === path),
+        )
         const toMine = stepOf(
           {
             label: 'This window’s version',
-            texts: [...docs, ...coming.filter(({ encoding }) => encoding).map(({ path }) => fileDoc(path))].map((doc) => ({ doc, splices: diffTexts(others.get(doc) ?? '', mine.get(doc) ?? '') })),
-            files: coming.map(({ path, hash, size, pixels, encoding }): FileChange => (encoding ? { path, before: null, after: EMPTY_HASH, encoding } : { path, before: null, after: hash, is: { size, pixels } })),
+            texts: [...docs, ...coming.filter(({ encoding }) => encoding).map(({ path }) => fileDoc(path))].map(
+              (doc) => ({ doc, splices: diffTexts(others.get(doc) ?? '', mine.get(doc) ?? '') }),
+            ),
+            files: coming.map(({ path, hash, size, pixels, encoding }): FileChange =>
+              encoding
+                ? { path, before: null, after: EMPTY_HASH, encoding }
+                : { path, before: null, after: hash, is: { size, pixels } },
+            ),
           },
           (doc) => others.get(doc),
         )
         keeper.restart(theirs.revision)
-        for (const path of pagePaths(theirs.files)) if (mine.get(fileDoc(path)) !== others.get(fileDoc(path))) stale.add(path)
+        for (const path of pagePaths(theirs.files))
+          if (mine.get(fileDoc(path)) !== others.get(fileDoc(path))) stale.add(path)
         set({
-          texts: others, files: theirs.files, sheetPath: theirs.sheetPath, preview: null, unkept: new Set(),
-          past: theirs.steps.slice(0, theirs.cursor), future: [], keeping: { state: 'kept', at: null },
+          texts: others,
+          files: theirs.files,
+          sheetPath: theirs.sheetPath,
+          preview: null,
+          unkept: new Set(),
+          past: theirs.steps.slice(0, theirs.cursor),
+          future: [],
+          keeping: { state: 'kept', at: null },
         })
         if (!toMine) return reloadStale()
         keeper.keep({ type: 'step', step: toMine })
@@ -339,11 +412,23 @@ function filesAfter(before: readonly SiteFile[], step: Step): readonly SiteFile[
   const coming = step.files.filter(({ path, after }) => after !== null && !before.some((file) => file.path === path))
   const changed = ({ hash, size, pixels, encoding, path }: SiteFile): SiteFile => {
     const change = changes.get(path)
-    return { path: names.get(path) ?? path, hash: change?.after ?? hash, size: change?.is?.size ?? size, pixels: change?.is?.pixels ?? (change ? null : pixels), encoding }
+    return {
+      path: names.get(path) ?? path,
+      hash: change?.after ?? hash,
+      size: change?.is?.size ?? size,
+      pixels: change?.is?.pixels ?? (change ? null : pixels),
+      encoding,
+    }
   }
   return [
     ...before.filter(({ path }) => changes.get(path)?.after !== null),
-    ...coming.map(({ path, after, encoding, is }): SiteFile => ({ path, hash: after!, size: is?.size ?? 0, pixels: is?.pixels ?? null, encoding: encoding ?? null })),
+    ...coming.map(({ path, after, encoding, is }): SiteFile => ({
+      path,
+      hash: after!,
+      size: is?.size ?? 0,
+      pixels: is?.pixels ?? null,
+      encoding: encoding ?? null,
+    })),
   ].map(changed)
 }
 
@@ -359,5 +444,8 @@ export function settledSheetText(state: WorkroomState): string {
 
 /** Paths of the pages, in the order they are shown. */
 export function pagePaths(files: readonly SiteFile[]): string[] {
-  return files.filter((file) => file.encoding !== null && isPage(file.path)).map((file) => file.path).sort(comparePages)
+  return files
+    .filter((file) => file.encoding !== null && isPage(file.path))
+    .map((file) => file.path)
+    .sort(comparePages)
 }

@@ -17,14 +17,23 @@ import { useNotice, useRoom, useWorkroom } from '../workroom/context.tsx'
 import { useShowReach } from '../workroom/outline.ts'
 
 /** Where a change goes: the winner's own place, its swatch, or a new rule under a selector. */
-type Target = { readonly kind: 'winner' } | { readonly kind: 'swatch'; readonly name: string } | { readonly kind: 'rule'; readonly selector: string }
+type Target =
+  | { readonly kind: 'winner' }
+  | { readonly kind: 'swatch'; readonly name: string }
+  | { readonly kind: 'rule'; readonly selector: string }
 
-const keyOf = (target: Target) => (target.kind === 'winner' ? 'winner' : target.kind === 'swatch' ? `swatch ${target.name}` : `rule ${target.selector}`)
+const keyOf = (target: Target) =>
+  target.kind === 'winner' ? 'winner' : target.kind === 'swatch' ? `swatch ${target.name}` : `rule ${target.selector}`
 
 /** Changes a traced value: in the winning rule, in its swatch, or in a rule of its own. */
 export function ChangeHere({ trace, found }: { trace: PlacedTrace; found: Inspection }) {
   const [open, setOpen] = useState(false)
-  if (!open) return <button type="button" className="btn h-7 self-start" onClick={() => setOpen(true)}>Change it here</button>
+  if (!open)
+    return (
+      <button type="button" className="btn h-7 self-start" onClick={() => setOpen(true)}>
+        Change it here
+      </button>
+    )
   return <ChangeForm trace={trace} found={found} close={() => setOpen(false)} />
 }
 
@@ -39,10 +48,12 @@ function ChangeForm({ trace, found, close }: { trace: PlacedTrace; found: Inspec
   const property = propertyToChange(trace, winner)
   const swatchName = winner && /^var\(\s*(--[^\s,)]+)\s*\)$/.exec(winner.value)?.[1]
   const swatch = swatchName ? swatchesOf(sheetOf(settled)).find((each) => each.name === swatchName) : undefined
-  const changeable = winner !== undefined && (winner.kind === 'external' || winner.kind === 'embedded' || winner.kind === 'inline')
+  const changeable =
+    winner !== undefined && (winner.kind === 'external' || winner.kind === 'embedded' || winner.kind === 'inline')
   const [chosen, setChosen] = useState<Target | null>(null)
   const first = offers?.find(({ lost }) => lost === null)
-  const target: Target | null = chosen ?? (changeable ? { kind: 'winner' } : first ? { kind: 'rule', selector: first.selector } : null)
+  const target: Target | null =
+    chosen ?? (changeable ? { kind: 'winner' } : first ? { kind: 'rule', selector: first.selector } : null)
 
   const plan = (value: string): { doc: Doc; splices: Splice[] } | null => {
     const { lookId, sheetPath, texts } = store.getState()
@@ -50,17 +61,29 @@ function ChangeForm({ trace, found, close }: { trace: PlacedTrace; found: Inspec
     if (target.kind === 'winner' && winner) {
       const path = winner.file || found.page
       const doc = path === sheetPath ? lookDoc(lookId) : fileDoc(path)
-      return { doc, splices: planChange(path === sheetPath ? settled : (texts.get(doc) ?? ''), winner, property, value) }
+      return {
+        doc,
+        splices: planChange(path === sheetPath ? settled : (texts.get(doc) ?? ''), winner, property, value),
+      }
     }
-    const edit = target.kind === 'swatch' ? { selector: ':root', property: target.name, value } : { selector: target.kind === 'rule' ? target.selector : '', property, value, scope: 'only' as const }
+    const edit =
+      target.kind === 'swatch'
+        ? { selector: ':root', property: target.name, value }
+        : { selector: target.kind === 'rule' ? target.selector : '', property, value, scope: 'only' as const }
     return { doc: lookDoc(lookId), splices: planEdit(sheetOf(settled), edit) }
   }
   const commit = (value: string) => {
     const change = plan(value)
     if (!change) return
     const { edit } = store.getState()
-    const where = !target || target.kind === 'winner' ? winner?.selector || found.page : target.kind === 'swatch' ? target.name : target.selector
-    if (change.splices.length === 0) return notice('This cannot be written there. Choose another place, or edit the text itself.')
+    const where =
+      !target || target.kind === 'winner'
+        ? winner?.selector || found.page
+        : target.kind === 'swatch'
+          ? target.name
+          : target.selector
+    if (change.splices.length === 0)
+      return notice('This cannot be written there. Choose another place, or edit the text itself.')
     edit({ label: `${property} of ${where}: ${value}`.slice(0, 200), texts: [change] })
   }
   const preview = (value: string | null) => {
@@ -68,36 +91,104 @@ function ChangeForm({ trace, found, close }: { trace: PlacedTrace; found: Inspec
     store.getState().showPreview(change && change.doc === lookDoc(store.getState().lookId) ? change.splices : null)
   }
   const choice = (each: Target, label: React.ReactNode, selector = '') => (
-    <label key={keyOf(each)} className="flex items-start gap-1.5" onMouseEnter={() => selector && show(selector)} onMouseLeave={() => selector && show('')}>
-      <input type="radio" name={name} className="mt-0.5 accent-(--accent)" checked={target !== null && keyOf(target) === keyOf(each)} onChange={() => setChosen(each)} />
+    <label
+      key={keyOf(each)}
+      className="flex items-start gap-1.5"
+      onMouseEnter={() => selector && show(selector)}
+      onMouseLeave={() => selector && show('')}
+    >
+      <input
+        type="radio"
+        name={name}
+        className="mt-0.5 accent-(--accent)"
+        checked={target !== null && keyOf(target) === keyOf(each)}
+        onChange={() => setChosen(each)}
+      />
       <span className="min-w-0">{label}</span>
     </label>
   )
   return (
-    <div className="flex flex-col gap-2.5 rounded-[3px] border border-line bg-sunken p-2.5 text-[12px]" onKeyDown={(event) => event.key === 'Escape' && (event.stopPropagation(), preview(null), show(''), close())}>
-      {property.endsWith('color')
-        ? <ColorField label={property} compact={false} value={target?.kind === 'swatch' ? (swatch?.value ?? '') : (winner?.property === property ? winner.value : trace.value)} onPreview={preview} onCommit={commit} />
-        : <ValueField property={property} value={winner && winner.property === property ? winner.value : trace.value} onCommit={commit} />}
+    <div
+      className="flex flex-col gap-2.5 rounded-[3px] border border-line bg-sunken p-2.5 text-[12px]"
+      onKeyDown={(event) => event.key === 'Escape' && (event.stopPropagation(), preview(null), show(''), close())}
+    >
+      {property.endsWith('color') ? (
+        <ColorField
+          label={property}
+          compact={false}
+          value={
+            target?.kind === 'swatch'
+              ? (swatch?.value ?? '')
+              : winner?.property === property
+                ? winner.value
+                : trace.value
+          }
+          onPreview={preview}
+          onCommit={commit}
+        />
+      ) : (
+        <ValueField
+          property={property}
+          value={winner && winner.property === property ? winner.value : trace.value}
+          onCommit={commit}
+        />
+      )}
       <fieldset className="flex flex-col gap-1.5">
         <legend className="mb-1 font-semibold">Where</legend>
-        {changeable && choice({ kind: 'winner' }, <>in the rule that wins, {winnerInWords(winner, found.page)}</>, winner.selector)}
-        {swatch && choice({ kind: 'swatch', name: swatch.name }, <>in the swatch <code className="font-mono">{swatch.name}</code>, {count(swatch.uses, 'use')}</>)}
+        {changeable &&
+          choice({ kind: 'winner' }, <>in the rule that wins, {winnerInWords(winner, found.page)}</>, winner.selector)}
+        {swatch &&
+          choice(
+            { kind: 'swatch', name: swatch.name },
+            <>
+              in the swatch <code className="font-mono">{swatch.name}</code>, {count(swatch.uses, 'use')}
+            </>,
+          )}
         {offers === null && <p className="text-quiet">Trying selectors …</p>}
-        {offers?.filter(({ lost }) => lost === null).map((offer) => choice({ kind: 'rule', selector: offer.selector }, <>in a rule <code className="font-mono">{offer.selector}</code>: {offerInWords(offer)}</>, offer.selector))}
+        {offers
+          ?.filter(({ lost }) => lost === null)
+          .map((offer) =>
+            choice(
+              { kind: 'rule', selector: offer.selector },
+              <>
+                in a rule <code className="font-mono">{offer.selector}</code>: {offerInWords(offer)}
+              </>,
+              offer.selector,
+            ),
+          )}
       </fieldset>
       {offers?.some(({ lost }) => lost !== null) && (
         <div>
           <p className="mb-1 font-semibold">These would not win</p>
           <ul className="flex flex-col gap-1 text-quiet">
-            {offers.filter(({ lost }) => lost !== null).map((offer) => (
-              <li key={offer.selector} onMouseEnter={() => show(offer.selector)} onMouseLeave={() => show('')}>
-                <code className="font-mono text-ink">{offer.selector}</code>: {offerInWords(offer)}. It would lose{offer.beatenBy && <> to <code className="font-mono">{offer.beatenBy}</code></>}: {lostInWords(offer.lost!)}
-              </li>
-            ))}
+            {offers
+              .filter(({ lost }) => lost !== null)
+              .map((offer) => (
+                <li key={offer.selector} onMouseEnter={() => show(offer.selector)} onMouseLeave={() => show('')}>
+                  <code className="font-mono text-ink">{offer.selector}</code>: {offerInWords(offer)}. It would lose
+                  {offer.beatenBy && (
+                    <>
+                      {' '}
+                      to <code className="font-mono">{offer.beatenBy}</code>
+                    </>
+                  )}
+                  : {lostInWords(offer.lost!)}
+                </li>
+              ))}
           </ul>
         </div>
       )}
-      <button type="button" className="btn h-7 self-start" onClick={() => { preview(null); show(''); close() }}>Done</button>
+      <button
+        type="button"
+        className="btn h-7 self-start"
+        onClick={() => {
+          preview(null)
+          show('')
+          close()
+        }}
+      >
+        Done
+      </button>
     </div>
   )
 }
@@ -110,7 +201,16 @@ function propertyToChange(trace: PlacedTrace, winner: PlacedRung | undefined): s
 }
 
 function winnerInWords(winner: PlacedRung, page: string): React.ReactNode {
-  return <>{winner.selector && <><code className="font-mono">{winner.selector}</code>, </>}{placeInWords(winner, page, winner.line)}</>
+  return (
+    <>
+      {winner.selector && (
+        <>
+          <code className="font-mono">{winner.selector}</code>,{' '}
+        </>
+      )}
+      {placeInWords(winner, page, winner.line)}
+    </>
+  )
 }
 
 /** "3 on 2 pages". */
@@ -120,7 +220,15 @@ function offerInWords({ reach }: Offer): string {
 }
 
 /** A value in a plain field; what the property does not take is said and not written. */
-function ValueField({ property, value, onCommit }: { property: string; value: string; onCommit: (value: string) => void }) {
+function ValueField({
+  property,
+  value,
+  onCommit,
+}: {
+  property: string
+  value: string
+  onCommit: (value: string) => void
+}) {
   const [draft, setDraft] = useState<string | null>(null)
   const id = useId()
   const bad = draft !== null && draft.trim() !== '' && !/var\(/.test(draft) && !CSS.supports(property, draft.trim())
@@ -133,18 +241,33 @@ function ValueField({ property, value, onCommit }: { property: string; value: st
   return (
     <div>
       <div className="flex items-center gap-2">
-        <label htmlFor={`${id}-field`} className="w-[92px] shrink-0 break-words text-quiet">{property}</label>
-        <input id={`${id}-field`} className="field w-full font-mono text-[12px]" spellCheck={false} data-kept={draft === null || undefined} aria-invalid={bad} aria-describedby={bad ? id : undefined} value={draft ?? value}
-          onChange={(event) => setDraft(event.target.value)} onBlur={commit}
+        <label htmlFor={`${id}-field`} className="w-[92px] shrink-0 break-words text-quiet">
+          {property}
+        </label>
+        <input
+          id={`${id}-field`}
+          className="field w-full font-mono text-[12px]"
+          spellCheck={false}
+          data-kept={draft === null || undefined}
+          aria-invalid={bad}
+          aria-describedby={bad ? id : undefined}
+          value={draft ?? value}
+          onChange={(event) => setDraft(event.target.value)}
+          onBlur={commit}
           onKeyDown={(event) => {
             if (event.key === 'Enter') commit()
             if (event.key === 'Escape' && draft !== null) {
               event.stopPropagation()
               setDraft(null)
             }
-          }} />
+          }}
+        />
       </div>
-      {bad && <p id={id} className="mt-1 text-alarm">{property} does not take “{draft}”, so browsers would ignore it.</p>}
+      {bad && (
+        <p id={id} className="mt-1 text-alarm">
+          {property} does not take “{draft}”, so browsers would ignore it.
+        </p>
+      )}
     </div>
   )
 }
@@ -158,7 +281,9 @@ function useOffers(found: Inspection, trace: PlacedTrace): Offer[] | null {
   const property = trace.properties[0]!
   useEffect(() => {
     let stale = false
-    void worker.ask('offers', { page, index, pseudo, property, value: trace.value, viewport }).then((answer) => !stale && setOffers(answer))
+    void worker
+      .ask('offers', { page, index, pseudo, property, value: trace.value, viewport })
+      .then((answer) => !stale && setOffers(answer))
     return () => {
       stale = true
     }

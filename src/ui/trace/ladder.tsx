@@ -11,7 +11,14 @@ export function Ladder({ trace, page }: { trace: PlacedTrace; page: string }) {
   return (
     <ol className="relative flex flex-col gap-2.5 pl-7" aria-label={`Ladder of ${trace.name}`}>
       <span aria-hidden className="absolute inset-y-0 left-0.5 w-[14px] border-x-2 border-edge" />
-      {trace.rungs.map((rung, at) => <Step key={`${rung.file} ${rung.offset} ${rung.property} ${at}`} rung={rung} page={page} inheritedFrom={rung.lost === null ? trace.inheritedFromName : ''} />)}
+      {trace.rungs.map((rung, at) => (
+        <Step
+          key={`${rung.file} ${rung.offset} ${rung.property} ${at}`}
+          rung={rung}
+          page={page}
+          inheritedFrom={rung.lost === null ? trace.inheritedFromName : ''}
+        />
+      ))}
     </ol>
   )
 }
@@ -20,10 +27,16 @@ function Step({ rung, page, inheritedFrom }: { rung: PlacedRung; page: string; i
   const wins = rung.lost === null
   return (
     <li className="relative text-[12px]">
-      <span aria-hidden className={`absolute -left-[26px] top-[7px] w-[14px] ${wins ? 'border-t-[3px] border-accent' : 'border-t-2 border-edge'}`} />
+      <span
+        aria-hidden
+        className={`absolute -left-[26px] top-[7px] w-[14px] ${wins ? 'border-t-[3px] border-accent' : 'border-t-2 border-edge'}`}
+      />
       <p className={`break-words font-mono ${wins ? 'font-semibold' : ''}`}>
         {rung.selector && <span>{rung.selector} </span>}
-        <span className={wins ? '' : 'text-quiet'}>{rung.property}: {rung.value.length > 120 ? `${rung.value.slice(0, 119)}…` : rung.value}{rung.important && ' !important'}</span>
+        <span className={wins ? '' : 'text-quiet'}>
+          {rung.property}: {rung.value.length > 120 ? `${rung.value.slice(0, 119)}…` : rung.value}
+          {rung.important && ' !important'}
+        </span>
       </p>
       <p className="text-quiet">
         <Place rung={rung} page={page} />
@@ -44,8 +57,13 @@ function Place({ rung, page }: { rung: PlacedRung; page: string }) {
   if (rung.line === null) return words
   const path = rung.file || page
   return (
-    <button type="button" className="text-left underline decoration-edge underline-offset-2 hover:text-ink"
-      onClick={() => set({ sheetOpen: true, source: path === sheetPath ? null : path, goTo: { from: rung.offset, to: rung.end } })}>
+    <button
+      type="button"
+      className="text-left underline decoration-edge underline-offset-2 hover:text-ink"
+      onClick={() =>
+        set({ sheetOpen: true, source: path === sheetPath ? null : path, goTo: { from: rung.offset, to: rung.end } })
+      }
+    >
       {words}
     </button>
   )

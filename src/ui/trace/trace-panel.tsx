@@ -23,32 +23,66 @@ export function TracePanel({ picked, back }: { picked: Picked; back: string }) {
       <div className="border-b border-line px-4 py-3">
         <div className="flex items-center justify-between gap-2">
           <h2 className="text-[15px] font-semibold">Trace</h2>
-          <button type="button" className="btn btn-bare -mr-2 h-6 px-2 text-quiet" onClick={leave}><X aria-hidden className="size-4" />Back to {back}</button>
+          <button type="button" className="btn btn-bare -mr-2 h-6 px-2 text-quiet" onClick={leave}>
+            <X aria-hidden className="size-4" />
+            Back to {back}
+          </button>
         </div>
-        <p className="mt-0.5 text-quiet">Why this element looks as it does. Open a line for the ladder of what was beaten.</p>
+        <p className="mt-0.5 text-quiet">
+          Why this element looks as it does. Open a line for the ladder of what was beaten.
+        </p>
       </div>
       {found === undefined && <p className="px-4 py-3.5 text-quiet">Looking …</p>}
-      {found === null && <p className="px-4 py-3.5 text-quiet">This element is no longer on the page. Click another one.</p>}
+      {found === null && (
+        <p className="px-4 py-3.5 text-quiet">This element is no longer on the page. Click another one.</p>
+      )}
       {found && (
         <>
           <Neighbours key={found.path} found={found} />
           {found.href !== null && (
             <p className="flex items-center gap-2 border-b border-line px-4 py-2">
-              <span className="min-w-0 flex-1 truncate">Part of a link to <code className="font-mono text-[12px]">{found.href}</code></span>
-              <button type="button" className="btn h-7" title="A double click on the link does the same" onClick={() => set({ follow: { href: absolute(found) } })}>Follow it</button>
+              <span className="min-w-0 flex-1 truncate">
+                Part of a link to <code className="font-mono text-[12px]">{found.href}</code>
+              </span>
+              <button
+                type="button"
+                className="btn h-7"
+                title="A double click on the link does the same"
+                onClick={() => set({ follow: { href: absolute(found) } })}
+              >
+                Follow it
+              </button>
             </p>
           )}
           <p className="flex flex-wrap gap-2 border-b border-line px-4 py-2 empty:hidden">
             {found.pseudo === '' && found.index > 0 && (
               <>
-                <button type="button" className="btn h-7" onClick={() => set({ asking: { kind: 'wrap', page: found.page, index: found.index } })}>Wrap it …</button>
-                <button type="button" className="btn h-7" onClick={() => set({ asking: { kind: 'share', page: found.page, index: found.index } })}>Share it …</button>
+                <button
+                  type="button"
+                  className="btn h-7"
+                  onClick={() => set({ asking: { kind: 'wrap', page: found.page, index: found.index } })}
+                >
+                  Wrap it …
+                </button>
+                <button
+                  type="button"
+                  className="btn h-7"
+                  onClick={() => set({ asking: { kind: 'share', page: found.page, index: found.index } })}
+                >
+                  Share it …
+                </button>
               </>
             )}
           </p>
           <ul>
             {found.matters.map((matter) => (
-              <MatterRow key={matter.id} matter={matter} found={found} open={open === matter.id} onToggle={() => setOpen(open === matter.id ? null : matter.id)} />
+              <MatterRow
+                key={matter.id}
+                matter={matter}
+                found={found}
+                open={open === matter.id}
+                onToggle={() => setOpen(open === matter.id ? null : matter.id)}
+              />
             ))}
           </ul>
         </>
@@ -76,7 +110,14 @@ function Neighbours({ found }: { found: Inspection }) {
         {found.ancestors.map(({ index, name }, at) => (
           <li key={index} className="flex min-w-0 items-center">
             {at > 0 && <ChevronRight aria-hidden className="size-3 shrink-0 text-quiet" />}
-            <button type="button" aria-current={index === found.index && found.pseudo === '' ? 'true' : undefined} onClick={() => pick(index)} className={NAME}>{name}</button>
+            <button
+              type="button"
+              aria-current={index === found.index && found.pseudo === '' ? 'true' : undefined}
+              onClick={() => pick(index)}
+              className={NAME}
+            >
+              {name}
+            </button>
           </li>
         ))}
       </ol>
@@ -84,7 +125,18 @@ function Neighbours({ found }: { found: Inspection }) {
         <div className="mt-1 flex items-baseline">
           <span className="mr-1 shrink-0 text-[12px] text-quiet">its own</span>
           <ul className="flex min-w-0 flex-wrap gap-y-1" aria-label="Its pseudo-elements">
-            {found.pseudos.map((name) => <li key={name}><button type="button" aria-current={name === found.pseudo ? 'true' : undefined} onClick={() => pick(found.index, name)} className={NAME}>::{name}</button></li>)}
+            {found.pseudos.map((name) => (
+              <li key={name}>
+                <button
+                  type="button"
+                  aria-current={name === found.pseudo ? 'true' : undefined}
+                  onClick={() => pick(found.index, name)}
+                  className={NAME}
+                >
+                  ::{name}
+                </button>
+              </li>
+            ))}
           </ul>
         </div>
       )}
@@ -92,8 +144,20 @@ function Neighbours({ found }: { found: Inspection }) {
         <div className="mt-1 flex items-baseline">
           <span className="mr-1 shrink-0 text-[12px] text-quiet">inside</span>
           <ul className="flex min-w-0 flex-wrap gap-y-1" aria-label="Inside it">
-            {inside.map(({ index, name }) => <li key={index} className="min-w-0"><button type="button" onClick={() => pick(index)} className={NAME}>{name}</button></li>)}
-            {found.children.length > inside.length && <li><button type="button" onClick={() => setAll(true)} className={NAME}>{found.children.length - inside.length} more</button></li>}
+            {inside.map(({ index, name }) => (
+              <li key={index} className="min-w-0">
+                <button type="button" onClick={() => pick(index)} className={NAME}>
+                  {name}
+                </button>
+              </li>
+            ))}
+            {found.children.length > inside.length && (
+              <li>
+                <button type="button" onClick={() => setAll(true)} className={NAME}>
+                  {found.children.length - inside.length} more
+                </button>
+              </li>
+            )}
           </ul>
         </div>
       )}
@@ -101,23 +165,43 @@ function Neighbours({ found }: { found: Inspection }) {
   )
 }
 
-const NAME = 'truncate rounded-sm px-1 font-mono text-[12px] text-quiet hover:bg-accent-wash hover:text-ink aria-[current]:bg-accent-wash aria-[current]:font-semibold aria-[current]:text-ink'
+const NAME =
+  'truncate rounded-sm px-1 font-mono text-[12px] text-quiet hover:bg-accent-wash hover:text-ink aria-[current]:bg-accent-wash aria-[current]:font-semibold aria-[current]:text-ink'
 
-function MatterRow({ matter, found, open, onToggle }: { matter: Matter; found: Inspection; open: boolean; onToggle: () => void }) {
+function MatterRow({
+  matter,
+  found,
+  open,
+  onToggle,
+}: {
+  matter: Matter
+  found: Inspection
+  open: boolean
+  onToggle: () => void
+}) {
   return (
     <li className="border-b border-line">
-      <button type="button" aria-expanded={open} onClick={onToggle} className="flex w-full items-start gap-2 px-4 py-2.5 text-left hover:bg-sunken focus-visible:-outline-offset-2">
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={onToggle}
+        className="flex w-full items-start gap-2 px-4 py-2.5 text-left hover:bg-sunken focus-visible:-outline-offset-2"
+      >
         <ChevronRight aria-hidden className={`mt-0.5 size-4 shrink-0 text-quiet ${open ? 'rotate-90' : ''}`} />
         <span className="min-w-0">
           <span className="block text-[12px] font-semibold">{matter.name}</span>
-          <span><Sentence text={matter.sentence} /></span>
+          <span>
+            <Sentence text={matter.sentence} />
+          </span>
         </span>
       </button>
       {open && (
         <div className="flex flex-col gap-4 px-4 pb-4 pl-10">
           {matter.traces.map((trace) => (
             <section key={`${trace.name} ${trace.properties[0]}`} className="flex flex-col gap-2">
-              <h3 className="break-words font-mono text-[12px]"><span className="font-semibold">{trace.name}</span> <span className="text-quiet">{trace.value}</span></h3>
+              <h3 className="break-words font-mono text-[12px]">
+                <span className="font-semibold">{trace.name}</span> <span className="text-quiet">{trace.value}</span>
+              </h3>
               <Ladder trace={trace} page={found.page} />
               {matter.id !== 'link' && <ChangeHere trace={trace} found={found} />}
             </section>
@@ -139,7 +223,10 @@ function useInspection(picked: Picked): Inspection | null | undefined {
   const key = `${picked.page} ${picked.index} ${picked.pseudo}`
   useEffect(() => {
     let stale = false
-    const ask = () => void worker.ask('inspect', { ...picked, viewport }).then((found) => !stale && setAnswer({ key: `${picked.page} ${picked.index} ${picked.pseudo}`, found }))
+    const ask = () =>
+      void worker
+        .ask('inspect', { ...picked, viewport })
+        .then((found) => !stale && setAnswer({ key: `${picked.page} ${picked.index} ${picked.pseudo}`, found }))
     ask()
     const timer = setTimeout(ask, AFTER_EDIT_MS)
     return () => {

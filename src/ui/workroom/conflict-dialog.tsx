@@ -17,7 +17,10 @@ export function ConflictDialog() {
   useEffect(() => {
     if (!conflict) return
     let stale = false
-    api.site(store.getState().siteId).then((site) => !stale && setTheirs(site), (error: Error) => !stale && setFault(error.message))
+    api.site(store.getState().siteId).then(
+      (site) => !stale && setTheirs(site),
+      (error: Error) => !stale && setFault(error.message),
+    )
     return () => {
       stale = true
     }
@@ -28,12 +31,23 @@ export function ConflictDialog() {
   }
   return (
     <Modal open={conflict} wide title="This site was changed in another window">
-      <p className="mt-1 text-quiet">The other window’s changes were kept first, so those of this window wait. Choose which version goes on; the other one stays in the history, an undo or redo away.</p>
-      {fault && <p role="alert" className="mt-3 text-alarm">{fault}</p>}
+      <p className="mt-1 text-quiet">
+        The other window’s changes were kept first, so those of this window wait. Choose which version goes on; the
+        other one stays in the history, an undo or redo away.
+      </p>
+      {fault && (
+        <p role="alert" className="mt-3 text-alarm">
+          {fault}
+        </p>
+      )}
       {theirs && <Differences theirs={theirs} />}
       <div className="mt-4 flex justify-end gap-2">
-        <button type="button" className="btn" disabled={!theirs} onClick={() => settle('theirs')}>Take the other window’s version</button>
-        <button type="button" className="btn btn-main" disabled={!theirs} onClick={() => settle('mine')}>Keep this window’s version</button>
+        <button type="button" className="btn" disabled={!theirs} onClick={() => settle('theirs')}>
+          Take the other window’s version
+        </button>
+        <button type="button" className="btn btn-main" disabled={!theirs} onClick={() => settle('mine')}>
+          Keep this window’s version
+        </button>
       </div>
     </Modal>
   )
@@ -51,14 +65,23 @@ function Differences({ theirs }: { theirs: SiteState }) {
     const [splice] = mine === undefined ? [] : diffTexts(mine, text)
     if (mine === undefined || !splice) return []
     const look = looks.find(({ id }) => lookDoc(id) === doc)
-    return [{ name: pathOfDoc(doc) ?? `${sheetPath}, look ${look?.name ?? ''}`, line: placeOf(mine, splice.from).line, mine: around(mine, splice.from, splice.to), theirs: around(text, splice.from, splice.from + splice.insert.length) }]
+    return [
+      {
+        name: pathOfDoc(doc) ?? `${sheetPath}, look ${look?.name ?? ''}`,
+        line: placeOf(mine, splice.from).line,
+        mine: around(mine, splice.from, splice.to),
+        theirs: around(text, splice.from, splice.from + splice.insert.length),
+      },
+    ]
   })
   if (found.length === 0) return <p className="mt-3">Both windows hold the same texts.</p>
   return (
     <div className="mt-3 max-h-[50vh] overflow-auto" tabIndex={0} aria-label="What differs">
       {found.map((each) => (
         <div key={each.name} className="mb-3">
-          <p className="font-semibold">{each.name}, from line {each.line}</p>
+          <p className="font-semibold">
+            {each.name}, from line {each.line}
+          </p>
           <div className="mt-1 grid grid-cols-2 gap-2">
             <Version title="This window" text={each.mine} />
             <Version title="The other window" text={each.theirs} />
@@ -73,7 +96,9 @@ function Version({ title, text }: { title: string; text: string }) {
   return (
     <div>
       <p className="text-[12px] text-quiet">{title}</p>
-      <pre className="mt-0.5 overflow-auto rounded-[3px] border border-line bg-sunken p-2 font-mono text-[12px]">{text}</pre>
+      <pre className="mt-0.5 overflow-auto rounded-[3px] border border-line bg-sunken p-2 font-mono text-[12px]">
+        {text}
+      </pre>
     </div>
   )
 }

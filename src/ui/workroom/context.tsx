@@ -27,7 +27,15 @@ export interface Insights {
 export type InsightStore = StoreApi<Insights>
 
 export function createInsights(): InsightStore {
-  return create<Insights>()(() => ({ wear: new Map(), fit: new Map(), found: new Map(), checked: { done: 0, total: 0 }, boxTargets: [], reach: null, notice: null }))
+  return create<Insights>()(() => ({
+    wear: new Map(),
+    fit: new Map(),
+    found: new Map(),
+    checked: { done: 0, total: 0 },
+    boxTargets: [],
+    reach: null,
+    notice: null,
+  }))
 }
 
 export interface Workroom {

@@ -17,7 +17,9 @@ export function Modal({ title, open, onClose = () => undefined, wide = false, ch
     <Dialog open={open} onClose={onClose} className="relative z-50">
       <DialogBackdrop className="fixed inset-0 bg-black/40" />
       <div className="fixed inset-0 grid place-items-center overflow-y-auto p-6">
-        <DialogPanel className={`w-full rounded-[4px] border border-edge bg-panel p-5 shadow-xl ${wide ? 'max-w-4xl' : 'max-w-lg'}`}>
+        <DialogPanel
+          className={`w-full rounded-[4px] border border-edge bg-panel p-5 shadow-xl ${wide ? 'max-w-4xl' : 'max-w-lg'}`}
+        >
           <DialogTitle className="text-[16px] font-semibold">{title}</DialogTitle>
           {children}
         </DialogPanel>

@@ -28,7 +28,11 @@ export function ImportDialog({ dropped, onClose }: Props) {
     try {
       const ready = await incoming
       setStage({ at: 'working', name: ready.name, progress: { what: 'Reading', share: null } })
-      const result = await importSite(ready, (progress) => setStage({ at: 'working', name: ready.name, progress }), controller.signal)
+      const result = await importSite(
+        ready,
+        (progress) => setStage({ at: 'working', name: ready.name, progress }),
+        controller.signal,
+      )
       setStage({ at: 'done', result })
     } catch (error) {
       setStage({ at: 'asking', fault: error instanceof Error ? error.message : 'The import did not work. Try again.' })
@@ -44,13 +48,30 @@ export function ImportDialog({ dropped, onClose }: Props) {
     onClose()
   }
   return (
-    <Modal open onClose={stage.at === 'working' ? undefined : close} title={stage.at === 'done' ? `${stage.result.name} is here` : 'Bring in a site'}>
-      {stage.at === 'asking' && <Asking fault={stage.fault} onStart={(incoming) => void start(incoming)} onClose={close} />}
+    <Modal
+      open
+      onClose={stage.at === 'working' ? undefined : close}
+      title={stage.at === 'done' ? `${stage.result.name} is here` : 'Bring in a site'}
+    >
+      {stage.at === 'asking' && (
+        <Asking fault={stage.fault} onStart={(incoming) => void start(incoming)} onClose={close} />
+      )}
       {stage.at === 'working' && (
         <div className="mt-3">
-          <p>{stage.progress.what}: {stage.name}</p>
-          <progress aria-label={stage.progress.what} className="mt-2 h-2 w-full accent-(--accent)" max={1} value={stage.progress.share ?? undefined} />
-          <div className="mt-4 flex justify-end"><button type="button" className="btn" onClick={() => abort.current?.abort()}>Cancel</button></div>
+          <p>
+            {stage.progress.what}: {stage.name}
+          </p>
+          <progress
+            aria-label={stage.progress.what}
+            className="mt-2 h-2 w-full accent-(--accent)"
+            max={1}
+            value={stage.progress.share ?? undefined}
+          />
+          <div className="mt-4 flex justify-end">
+            <button type="button" className="btn" onClick={() => abort.current?.abort()}>
+              Cancel
+            </button>
+          </div>
         </div>
       )}
       {stage.at === 'done' && <Done result={stage.result} onClose={close} />}
@@ -58,31 +79,79 @@ export function ImportDialog({ dropped, onClose }: Props) {
   )
 }
 
-function Asking({ fault, onStart, onClose }: { fault: string | null; onStart: (incoming: Promise<Incoming> | Incoming) => void; onClose: () => void }) {
+function Asking({
+  fault,
+  onStart,
+  onClose,
+}: {
+  fault: string | null
+  onStart: (incoming: Promise<Incoming> | Incoming) => void
+  onClose: () => void
+}) {
   const [over, setOver] = useState(false)
   const archive = useRef<HTMLInputElement>(null)
   const folder = useRef<HTMLInputElement>(null)
   useEffect(() => folder.current?.setAttribute('webkitdirectory', ''), [])
   return (
     <>
-      <p className="mt-1 text-quiet">A folder with your pages, or a ZIP of it: up to 200 MB packed, 400 MB unpacked. Files come in as they are, and nothing leaves this machine.</p>
-      <div className={`mt-3 grid place-items-center gap-3 rounded-[4px] border-2 border-dashed px-4 py-8 ${over ? 'border-accent bg-accent-wash' : 'border-edge'}`}
-        onDragOver={(event) => { event.preventDefault(); setOver(true) }} onDragLeave={() => setOver(false)}
-        onDrop={(event) => { event.preventDefault(); event.stopPropagation(); setOver(false); onStart(readDrop(event.dataTransfer)) }}>
+      <p className="mt-1 text-quiet">
+        A folder with your pages, or a ZIP of it: up to 200 MB packed, 400 MB unpacked. Files come in as they are, and
+        nothing leaves this machine.
+      </p>
+      <div
+        className={`mt-3 grid place-items-center gap-3 rounded-[4px] border-2 border-dashed px-4 py-8 ${over ? 'border-accent bg-accent-wash' : 'border-edge'}`}
+        onDragOver={(event) => {
+          event.preventDefault()
+          setOver(true)
+        }}
+        onDragLeave={() => setOver(false)}
+        onDrop={(event) => {
+          event.preventDefault()
+          event.stopPropagation()
+          setOver(false)
+          onStart(readDrop(event.dataTransfer))
+        }}
+      >
         <FolderInput aria-hidden className="size-8 text-quiet" />
         <p>Drop it here, or</p>
         <div className="flex gap-2">
-          <button type="button" className="btn" onClick={() => folder.current?.click()}>Choose a folder</button>
-          <button type="button" className="btn" onClick={() => archive.current?.click()}>Choose a ZIP</button>
+          <button type="button" className="btn" onClick={() => folder.current?.click()}>
+            Choose a folder
+          </button>
+          <button type="button" className="btn" onClick={() => archive.current?.click()}>
+            Choose a ZIP
+          </button>
         </div>
-        <input ref={folder} type="file" hidden aria-label="A folder" multiple onChange={(event) => event.target.files?.length && onStart(fromFolder(event.target.files))} />
-        <input ref={archive} type="file" hidden aria-label="A ZIP archive" accept=".zip,application/zip" onChange={(event) => {
-          const file = event.target.files?.[0]
-          if (file) onStart((async () => fromFile(file))())
-        }} />
+        <input
+          ref={folder}
+          type="file"
+          hidden
+          aria-label="A folder"
+          multiple
+          onChange={(event) => event.target.files?.length && onStart(fromFolder(event.target.files))}
+        />
+        <input
+          ref={archive}
+          type="file"
+          hidden
+          aria-label="A ZIP archive"
+          accept=".zip,application/zip"
+          onChange={(event) => {
+            const file = event.target.files?.[0]
+            if (file) onStart((async () => fromFile(file))())
+          }}
+        />
       </div>
-      {fault && <p role="alert" className="mt-3 text-alarm">{fault}</p>}
-      <div className="mt-4 flex justify-end"><button type="button" className="btn" onClick={onClose}>Close</button></div>
+      {fault && (
+        <p role="alert" className="mt-3 text-alarm">
+          {fault}
+        </p>
+      )}
+      <div className="mt-4 flex justify-end">
+        <button type="button" className="btn" onClick={onClose}>
+          Close
+        </button>
+      </div>
     </>
   )
 }
@@ -92,21 +161,41 @@ function Done({ result, onClose }: { result: ImportResult; onClose: () => void }
     <>
       <p className="mt-2">
         {count(result.files, 'file')} came in, {count(result.pages, 'page')} among them.{' '}
-        {result.sheetIsNew
-          ? <>There was no stylesheet, so Attire begins an empty one, <code className="font-mono">{result.sheetPath}</code>.</>
-          : <>The sheet is <code className="font-mono">{result.sheetPath}</code>.</>}
+        {result.sheetIsNew ? (
+          <>
+            There was no stylesheet, so Attire begins an empty one,{' '}
+            <code className="font-mono">{result.sheetPath}</code>.
+          </>
+        ) : (
+          <>
+            The sheet is <code className="font-mono">{result.sheetPath}</code>.
+          </>
+        )}
       </p>
       {result.leftOut.length > 0 && (
         <>
           <p className="mt-3 font-semibold">{count(result.leftOut.length, 'thing')} could not be used:</p>
-          <ul className="mt-1 max-h-52 overflow-auto rounded-[3px] border border-line bg-sunken px-3 py-2" tabIndex={0} aria-label="What could not be used">
-            {result.leftOut.map(({ path, reason }) => <li key={path} className="py-0.5"><code className="font-mono text-[12px] break-all">{path}</code> <span className="text-quiet">{reason}</span></li>)}
+          <ul
+            className="mt-1 max-h-52 overflow-auto rounded-[3px] border border-line bg-sunken px-3 py-2"
+            tabIndex={0}
+            aria-label="What could not be used"
+          >
+            {result.leftOut.map(({ path, reason }) => (
+              <li key={path} className="py-0.5">
+                <code className="font-mono text-[12px] break-all">{path}</code>{' '}
+                <span className="text-quiet">{reason}</span>
+              </li>
+            ))}
           </ul>
         </>
       )}
       <div className="mt-4 flex justify-end gap-2">
-        <button type="button" className="btn" onClick={onClose}>Stay here</button>
-        <a className="btn btn-main" href={`/site/${result.siteId}`}>Open the site</a>
+        <button type="button" className="btn" onClick={onClose}>
+          Stay here
+        </button>
+        <a className="btn btn-main" href={`/site/${result.siteId}`}>
+          Open the site
+        </a>
       </div>
     </>
   )

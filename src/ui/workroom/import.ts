@@ -32,7 +32,10 @@ export async function readDrop(data: DataTransfer): Promise<Incoming> {
 
 async function gather(entry: FileSystemEntry, path: string, files: { path: string; file: File }[]): Promise<void> {
   if (entry.isFile) {
-    files.push({ path, file: await new Promise<File>((resolve, reject) => (entry as FileSystemFileEntry).file(resolve, reject)) })
+    files.push({
+      path,
+      file: await new Promise<File>((resolve, reject) => (entry as FileSystemFileEntry).file(resolve, reject)),
+    })
     return
   }
   const reader = (entry as FileSystemDirectoryEntry).createReader()
@@ -45,7 +48,8 @@ async function gather(entry: FileSystemEntry, path: string, files: { path: strin
 
 /** A chosen file: it must be a ZIP. */
 export function fromFile(file: File): Incoming {
-  if (!/\.zip$/i.test(file.name)) throw new Error(`“${file.name}” is not a ZIP archive. Drop the site’s folder, or a ZIP of it.`)
+  if (!/\.zip$/i.test(file.name))
+    throw new Error(`“${file.name}” is not a ZIP archive. Drop the site’s folder, or a ZIP of it.`)
   return { kind: 'archive', name: file.name.replace(/\.zip$/i, ''), file }
 }
 
@@ -56,14 +60,22 @@ export function fromFolder(list: FileList): Incoming {
 }
 
 /** Brings a site in; one way for folders and archives. Rejects with a sentence; then nothing was kept. */
-export async function importSite(incoming: Incoming, onProgress: (progress: ImportProgress) => void, signal: AbortSignal): Promise<ImportResult> {
-  const archive = incoming.kind === 'archive'
-    ? incoming.file
-    : await packFolder(incoming.files, (share) => onProgress({ what: 'Reading the folder', share }), signal)
+export async function importSite(
+  incoming: Incoming,
+  onProgress: (progress: ImportProgress) => void,
+  signal: AbortSignal,
+): Promise<ImportResult> {
+  const archive =
+    incoming.kind === 'archive'
+      ? incoming.file
+      : await packFolder(incoming.files, (share) => onProgress({ what: 'Reading the folder', share }), signal)
   return api.import(
     incoming.name,
     archive,
-    (share) => onProgress(share < 1 ? { what: 'Bringing the files in', share } : { what: 'Unpacking and keeping the files', share: null }),
+    (share) =>
+      onProgress(
+        share < 1 ? { what: 'Bringing the files in', share } : { what: 'Unpacking and keeping the files', share: null },
+      ),
     (share) => onProgress({ what: 'Unpacking and keeping the files', share }),
     signal,
   )

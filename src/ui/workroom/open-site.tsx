@@ -26,10 +26,22 @@ export function OpenSite({ siteId, nonce }: { siteId: string; nonce: string }) {
     return (
       <main className="mx-auto max-w-md p-10">
         <h1 className="text-lg font-semibold">The site could not be opened</h1>
-        <p role="alert" className="mt-2">{fault}</p>
-        <p className="mt-4"><a className="btn" href="/sites">See all sites</a></p>
+        <p role="alert" className="mt-2">
+          {fault}
+        </p>
+        <p className="mt-4">
+          <a className="btn" href="/sites">
+            See all sites
+          </a>
+        </p>
       </main>
     )
   }
-  return loaded ? <WorkroomScreen site={loaded.site} nonce={nonce} fonts={loaded.fonts} /> : <p role="status" className="p-10 text-quiet">Opening the site …</p>
+  return loaded ? (
+    <WorkroomScreen site={loaded.site} nonce={nonce} fonts={loaded.fonts} />
+  ) : (
+    <p role="status" className="p-10 text-quiet">
+      Opening the site …
+    </p>
+  )
 }

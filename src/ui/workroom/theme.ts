@@ -20,11 +20,12 @@ export const useTheme = create<{ theme: Theme; toggle: () => void }>()((set) => 
   wear(theme)
   return {
     theme,
-    toggle: () => set(({ theme: old }) => {
-      const next = old === 'dark' ? 'light' : 'dark'
-      localStorage.setItem('attire-theme', next)
-      wear(next)
-      return { theme: next }
-    }),
+    toggle: () =>
+      set(({ theme: old }) => {
+        const next = old === 'dark' ? 'light' : 'dark'
+        localStorage.setItem('attire-theme', next)
+        wear(next)
+        return { theme: next }
+      }),
   }
 })

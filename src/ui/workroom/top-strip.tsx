@@ -14,7 +14,20 @@ import { useTheme } from './theme.ts'
 
 /** Site, look, undo and redo, keeping, findings, and the way out. */
 export function TopStrip({ onImport, onNew }: { onImport: () => void; onNew: () => void }) {
-  const state = useRoom(useShallow(({ name, lookId, looks, past, future, findings: open, set, undo, redo, wearLook }) => ({ name, lookId, looks, past, future, open, set, undo, redo, wearLook })))
+  const state = useRoom(
+    useShallow(({ name, lookId, looks, past, future, findings: open, set, undo, redo, wearLook }) => ({
+      name,
+      lookId,
+      looks,
+      past,
+      future,
+      open,
+      set,
+      undo,
+      redo,
+      wearLook,
+    })),
+  )
   const findings = useFindings()
   const { done, total } = useInsights((insights) => insights.checked)
   const errors = findings.filter(({ severity }) => severity === 'error').length
@@ -28,20 +41,66 @@ export function TopStrip({ onImport, onNew }: { onImport: () => void; onNew: () 
       <SiteMenu onImport={onImport} onNew={onNew} />
       <label className="flex items-center gap-1.5 text-quiet">
         <span aria-hidden>Look</span>
-        <Choice label="Look" className="w-40 text-ink" value={state.lookId} options={state.looks.map(({ id, name }) => ({ value: id, label: name }))} onChange={state.wearLook} />
+        <Choice
+          label="Look"
+          className="w-40 text-ink"
+          value={state.lookId}
+          options={state.looks.map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={state.wearLook}
+        />
       </label>
       <div className="ml-2 flex items-center gap-1">
-        <button type="button" className="btn btn-bare size-[30px] p-0" disabled={!undo} onClick={state.undo} aria-label={undo ? `Undo: ${undo.label}` : 'Undo'} title={undo ? `Undo: ${undo.label} (Ctrl+Z)` : 'Nothing to undo'}><Undo2 aria-hidden className="size-4" /></button>
-        <button type="button" className="btn btn-bare size-[30px] p-0" disabled={!redo} onClick={state.redo} aria-label={redo ? `Redo: ${redo.label}` : 'Redo'} title={redo ? `Redo: ${redo.label} (Ctrl+Shift+Z)` : 'Nothing to redo'}><Redo2 aria-hidden className="size-4" /></button>
+        <button
+          type="button"
+          className="btn btn-bare size-[30px] p-0"
+          disabled={!undo}
+          onClick={state.undo}
+          aria-label={undo ? `Undo: ${undo.label}` : 'Undo'}
+          title={undo ? `Undo: ${undo.label} (Ctrl+Z)` : 'Nothing to undo'}
+        >
+          <Undo2 aria-hidden className="size-4" />
+        </button>
+        <button
+          type="button"
+          className="btn btn-bare size-[30px] p-0"
+          disabled={!redo}
+          onClick={state.redo}
+          aria-label={redo ? `Redo: ${redo.label}` : 'Redo'}
+          title={redo ? `Redo: ${redo.label} (Ctrl+Shift+Z)` : 'Nothing to redo'}
+        >
+          <Redo2 aria-hidden className="size-4" />
+        </button>
       </div>
       <KeepingNote last={undo?.label ?? null} />
       <CommandField onImport={onImport} onNew={onNew} onTheme={toggle} onHandOff={() => void handOff.run()} />
       <div className="flex items-center gap-2">
-        <button type="button" className="btn btn-bare" aria-pressed={state.open} onClick={() => state.set({ findings: !state.open, picked: null })} title={done < total ? `${done} of ${count(total, 'page')} looked at` : errors > 0 ? `${count(errors, 'error')} among them` : undefined}>
+        <button
+          type="button"
+          className="btn btn-bare"
+          aria-pressed={state.open}
+          onClick={() => state.set({ findings: !state.open, picked: null })}
+          title={
+            done < total
+              ? `${done} of ${count(total, 'page')} looked at`
+              : errors > 0
+                ? `${count(errors, 'error')} among them`
+                : undefined
+          }
+        >
           {errors > 0 && <CircleAlert aria-hidden className="size-4 text-alarm" />}
-          {findings.length === 0 ? (done < total || total === 0 ? 'Checking …' : 'No findings') : `${count(findings.length, 'finding')}${done < total ? ' …' : ''}`}
+          {findings.length === 0
+            ? done < total || total === 0
+              ? 'Checking …'
+              : 'No findings'
+            : `${count(findings.length, 'finding')}${done < total ? ' …' : ''}`}
         </button>
-        <button type="button" className="btn btn-bare size-[30px] p-0" onClick={toggle} aria-label={theme === 'dark' ? 'Light interface' : 'Dark interface'} title={theme === 'dark' ? 'Light interface' : 'Dark interface'}>
+        <button
+          type="button"
+          className="btn btn-bare size-[30px] p-0"
+          onClick={toggle}
+          aria-label={theme === 'dark' ? 'Light interface' : 'Dark interface'}
+          title={theme === 'dark' ? 'Light interface' : 'Dark interface'}
+        >
           {theme === 'dark' ? <Sun aria-hidden className="size-4" /> : <Moon aria-hidden className="size-4" />}
         </button>
         <HandOff {...handOff} />
@@ -56,20 +115,58 @@ function SiteMenu({ onImport, onNew }: { onImport: () => void; onNew: () => void
   const [list, setList] = useState<SiteList['sites']>([])
   return (
     <Menu>
-      <MenuButton className="btn btn-bare text-[14px] font-semibold" onClick={() => void api.sites().then(({ sites }) => setList(sites), () => undefined)}>
-        <span className="max-w-48 truncate">{name}</span><ChevronDown aria-hidden className="size-4 text-quiet" />
+      <MenuButton
+        className="btn btn-bare text-[14px] font-semibold"
+        onClick={() =>
+          void api.sites().then(
+            ({ sites }) => setList(sites),
+            () => undefined,
+          )
+        }
+      >
+        <span className="max-w-48 truncate">{name}</span>
+        <ChevronDown aria-hidden className="size-4 text-quiet" />
       </MenuButton>
-      <MenuItems anchor={{ to: 'bottom start', gap: 4 }} className="z-50 min-w-64 rounded-[3px] border border-edge bg-raised p-1 shadow-lg outline-none">
-        {list.filter(({ id }) => id !== siteId).map((site) => (
-          <MenuItem key={site.id}>
-            <a href={`/site/${site.id}`} className="flex items-center gap-3 rounded-sm px-2 py-1.5 data-focus:bg-accent-wash">
-              <span className="min-w-0 flex-1 truncate">{site.name}</span><span className="text-[12px] text-quiet">{count(site.pages, 'page')}</span>
-            </a>
-          </MenuItem>
-        ))}
-        <MenuItem><button type="button" className="w-full rounded-sm px-2 py-1.5 text-left data-focus:bg-accent-wash" onClick={onNew}>New site …</button></MenuItem>
-        <MenuItem><button type="button" className="w-full rounded-sm px-2 py-1.5 text-left data-focus:bg-accent-wash" onClick={onImport}>Bring in a site …</button></MenuItem>
-        <MenuItem><a href="/sites" className="block rounded-sm px-2 py-1.5 data-focus:bg-accent-wash">All sites</a></MenuItem>
+      <MenuItems
+        anchor={{ to: 'bottom start', gap: 4 }}
+        className="z-50 min-w-64 rounded-[3px] border border-edge bg-raised p-1 shadow-lg outline-none"
+      >
+        {list
+          .filter(({ id }) => id !== siteId)
+          .map((site) => (
+            <MenuItem key={site.id}>
+              <a
+                href={`/site/${site.id}`}
+                className="flex items-center gap-3 rounded-sm px-2 py-1.5 data-focus:bg-accent-wash"
+              >
+                <span className="min-w-0 flex-1 truncate">{site.name}</span>
+                <span className="text-[12px] text-quiet">{count(site.pages, 'page')}</span>
+              </a>
+            </MenuItem>
+          ))}
+        <MenuItem>
+          <button
+            type="button"
+            className="w-full rounded-sm px-2 py-1.5 text-left data-focus:bg-accent-wash"
+            onClick={onNew}
+          >
+            New site …
+          </button>
+        </MenuItem>
+        <MenuItem>
+          <button
+            type="button"
+            className="w-full rounded-sm px-2 py-1.5 text-left data-focus:bg-accent-wash"
+            onClick={onImport}
+          >
+            Bring in a site …
+          </button>
+        </MenuItem>
+        <MenuItem>
+          <a href="/sites" className="block rounded-sm px-2 py-1.5 data-focus:bg-accent-wash">
+            All sites
+          </a>
+        </MenuItem>
       </MenuItems>
     </Menu>
   )
@@ -93,16 +190,29 @@ function KeepingNote({ last }: { last: string | null }) {
       case 'conflict':
         return 'changed in another window'
       case 'kept':
-        return keeping.at === null ? 'kept' : now - keeping.at < 60_000 ? 'kept a moment ago' : `kept ${count(Math.floor((now - keeping.at) / 60_000), 'minute')} ago`
+        return keeping.at === null
+          ? 'kept'
+          : now - keeping.at < 60_000
+            ? 'kept a moment ago'
+            : `kept ${count(Math.floor((now - keeping.at) / 60_000), 'minute')} ago`
     }
   }
   const bad = keeping.state === 'waiting' || keeping.state === 'refused'
   return (
     <>
-      <p role="status" data-keeping={keeping.state} className={`min-w-0 truncate text-[12px] ${bad ? 'text-alarm' : 'text-quiet'}`} title={bad ? text() : last ? `Last step: ${last}` : undefined}>
+      <p
+        role="status"
+        data-keeping={keeping.state}
+        className={`min-w-0 truncate text-[12px] ${bad ? 'text-alarm' : 'text-quiet'}`}
+        title={bad ? text() : last ? `Last step: ${last}` : undefined}
+      >
         {text()}
       </p>
-      {keeping.state === 'refused' && <button type="button" className="btn h-7" onClick={() => location.reload()}>Load the kept version</button>}
+      {keeping.state === 'refused' && (
+        <button type="button" className="btn h-7" onClick={() => location.reload()}>
+          Load the kept version
+        </button>
+      )}
     </>
   )
 }
@@ -116,9 +226,11 @@ function useHandOff(): { busy: boolean; run: () => Promise<void> } {
     const { siteId, lookId, closeTyping } = store.getState()
     closeTyping()
     // What is handed off is what is kept: wait until everything is.
-    for (let wait = 0; wait < 100 && store.getState().keeping.state !== 'kept'; wait++) await new Promise((resolve) => setTimeout(resolve, 50))
+    for (let wait = 0; wait < 100 && store.getState().keeping.state !== 'kept'; wait++)
+      await new Promise((resolve) => setTimeout(resolve, 50))
     setBusy(false)
-    if (store.getState().keeping.state !== 'kept') return notice('Not everything is kept yet, so nothing was handed off. Try again in a moment.')
+    if (store.getState().keeping.state !== 'kept')
+      return notice('Not everything is kept yet, so nothing was handed off. Try again in a moment.')
     const link = document.createElement('a')
     link.href = `/api/sites/${siteId}/export?look=${encodeURIComponent(lookId)}`
     link.download = ''
@@ -130,8 +242,15 @@ function useHandOff(): { busy: boolean; run: () => Promise<void> } {
 
 function HandOff({ busy, run }: { busy: boolean; run: () => Promise<void> }) {
   return (
-    <button type="button" className="btn btn-main" disabled={busy} onClick={() => void run()} title="A ZIP with pages, sheet, fonts and images, ready for any web server">
-      <PackageOpen aria-hidden className="size-4" />Hand off
+    <button
+      type="button"
+      className="btn btn-main"
+      disabled={busy}
+      onClick={() => void run()}
+      title="A ZIP with pages, sheet, fonts and images, ready for any web server"
+    >
+      <PackageOpen aria-hidden className="size-4" />
+      Hand off
     </button>
   )
 }

@@ -37,15 +37,36 @@ function withNews(before: Insights['fit'], pages: FitNews['pages']): Pick<Insigh
 }
 
 /** The whole workroom of one site. */
-export default function WorkroomScreen({ site, nonce, fonts }: { site: SiteState; nonce: string; fonts: Record<string, string> }) {
-  const [workroom] = useState<Omit<Workroom, 'worker'>>(() => ({ store: createWorkroom(site), insights: createInsights(), frames: new Frames(site.id, site.sheetPath), nonce, fonts }))
+export default function WorkroomScreen({
+  site,
+  nonce,
+  fonts,
+}: {
+  site: SiteState
+  nonce: string
+  fonts: Record<string, string>
+}) {
+  const [workroom] = useState<Omit<Workroom, 'worker'>>(() => ({
+    store: createWorkroom(site),
+    insights: createInsights(),
+    frames: new Frames(site.id, site.sheetPath),
+    nonce,
+    fonts,
+  }))
   const [worker, setWorker] = useState<SiteWorker | null>(null)
 
   useEffect(() => {
     const { insights } = workroom
     const opened = new SiteWorker(
-      (reports) => insights.setState(({ wear }) => ({ wear: new Map([...wear, ...reports.map((report) => [report.page, report] as const)]) })),
-      ({ pages, done, total }) => insights.setState(({ fit }) => ({ checked: { done, total }, ...(pages.length > 0 ? withNews(fit, pages) : {}) })),
+      (reports) =>
+        insights.setState(({ wear }) => ({
+          wear: new Map([...wear, ...reports.map((report) => [report.page, report] as const)]),
+        })),
+      ({ pages, done, total }) =>
+        insights.setState(({ fit }) => ({
+          checked: { done, total },
+          ...(pages.length > 0 ? withNews(fit, pages) : {}),
+        })),
     )
     setWorker(opened)
     return () => opened.close()
@@ -69,20 +90,39 @@ function Wiring({ workroom }: { workroom: Workroom }) {
 
     let told = new Map<string, string>()
     const tellWorker = (state: WorkroomState) => {
-      const now = new Map([...state.texts].flatMap(([doc, text]) => {
-        const path = pathOfDoc(doc)
-        return path === null ? [] : [[path, text] as const]
-      }))
+      const now = new Map(
+        [...state.texts].flatMap(([doc, text]) => {
+          const path = pathOfDoc(doc)
+          return path === null ? [] : [[path, text] as const]
+        }),
+      )
       now.set(state.sheetPath, sheetText(state))
       const changed = [...now].filter(([path, text]) => told.get(path) !== text)
       const gone = [...told.keys()].filter((path) => !now.has(path)).map((path) => [path, null] as const)
       const pages = changed.some(([path]) => !isSheet(path))
       told = now
-      if (changed.length + gone.length > 0) worker.tell({ type: 'texts', texts: [...changed.map(([path, text]) => [path, text] as [string, string]), ...gone.map(([path]) => [path, null] as [string, null])] })
+      if (changed.length + gone.length > 0)
+        worker.tell({
+          type: 'texts',
+          texts: [
+            ...changed.map(([path, text]) => [path, text] as [string, string]),
+            ...gone.map(([path]) => [path, null] as [string, null]),
+          ],
+        })
       if (pages) void worker.ask('boxTargets', {}).then((boxTargets) => insights.setState({ boxTargets }))
     }
-    const tellFiles = (state: WorkroomState) => worker.tell({ type: 'files', files: state.files.map(({ path, size, pixels, encoding }) => ({ path, size, pixels, encoding })), sheetPath: state.sheetPath, sheetDoc: lookDoc(state.lookId) })
-    const tellLooks = (state: WorkroomState) => worker.tell({ type: 'looks', looks: state.looks.map(({ id }) => [lookDoc(id), state.texts.get(lookDoc(id)) ?? null]) })
+    const tellFiles = (state: WorkroomState) =>
+      worker.tell({
+        type: 'files',
+        files: state.files.map(({ path, size, pixels, encoding }) => ({ path, size, pixels, encoding })),
+        sheetPath: state.sheetPath,
+        sheetDoc: lookDoc(state.lookId),
+      })
+    const tellLooks = (state: WorkroomState) =>
+      worker.tell({
+        type: 'looks',
+        looks: state.looks.map(({ id }) => [lookDoc(id), state.texts.get(lookDoc(id)) ?? null]),
+      })
     tellFiles(store.getState())
     tellLooks(store.getState())
     tellWorker(store.getState())
@@ -96,11 +136,13 @@ function Wiring({ workroom }: { workroom: Workroom }) {
     }
     const leaveStore = store.subscribe((state, before) => {
       if (sheetText(state) !== sheetText(before)) frames.wear(sheetOf(sheetText(state)))
-      if (state.files !== before.files || state.lookId !== before.lookId || state.sheetPath !== before.sheetPath) tellFiles(state)
+      if (state.files !== before.files || state.lookId !== before.lookId || state.sheetPath !== before.sheetPath)
+        tellFiles(state)
       if (state.looks.some(({ id }) => state.texts.get(lookDoc(id)) !== before.texts.get(lookDoc(id)))) tellLooks(state)
       if (state.vision !== before.vision) frames.see(state.vision)
       if (state.sheetPath !== before.sheetPath) frames.sheetPath = state.sheetPath
-      if (state.trouble !== before.trouble && state.trouble) insights.setState({ notice: { text: state.trouble.text, at: Date.now() } })
+      if (state.trouble !== before.trouble && state.trouble)
+        insights.setState({ notice: { text: state.trouble.text, at: Date.now() } })
       if (state.texts !== before.texts || state.preview !== before.preview || state.lookId !== before.lookId) {
         clearTimeout(timer)
         timer = setTimeout(() => {
@@ -112,9 +154,20 @@ function Wiring({ workroom }: { workroom: Workroom }) {
     const leaveFrames = frames.listen()
     const key = (event: KeyboardEvent) => {
       // In a field with unfinished text the browser's own undo is what is meant; a field that shows a kept value says so.
-      const drafting = event.target instanceof HTMLElement && event.target.matches('input:not([type="range"], [type="radio"], [data-kept])')
+      const drafting =
+        event.target instanceof HTMLElement &&
+        event.target.matches('input:not([type="range"], [type="radio"], [data-kept])')
       if (drafting && !event.altKey) return
-      if (runShortcut(store, { key: event.key, code: event.code, ctrl: event.ctrlKey || event.metaKey, shift: event.shiftKey, alt: event.altKey })) event.preventDefault()
+      if (
+        runShortcut(store, {
+          key: event.key,
+          code: event.code,
+          ctrl: event.ctrlKey || event.metaKey,
+          shift: event.shiftKey,
+          alt: event.altKey,
+        })
+      )
+        event.preventDefault()
     }
     window.addEventListener('keydown', key, true)
     return () => {
@@ -148,11 +201,26 @@ function Layout() {
         </main>
       </div>
       <NoticeStrip />
-      {importing && <ImportDialog dropped={dropped} onClose={() => { setImporting(false); setDropped(null) }} />}
+      {importing && (
+        <ImportDialog
+          dropped={dropped}
+          onClose={() => {
+            setImporting(false)
+            setDropped(null)
+          }}
+        />
+      )}
       {beginning && <NewSiteDialog onClose={() => setBeginning(false)} />}
       <Dialogs />
       <ConflictDialog />
-      {over && <div aria-hidden className="pointer-events-none fixed inset-3 z-40 grid place-items-center rounded-md border-2 border-dashed border-accent bg-panel/85 text-lg font-semibold">Drop a folder or a ZIP to bring in a site</div>}
+      {over && (
+        <div
+          aria-hidden
+          className="pointer-events-none fixed inset-3 z-40 grid place-items-center rounded-md border-2 border-dashed border-accent bg-panel/85 text-lg font-semibold"
+        >
+          Drop a folder or a ZIP to bring in a site
+        </div>
+      )}
     </div>
   )
 }
@@ -168,7 +236,11 @@ function NoticeStrip() {
   }, [notice])
   const shown = notice && notice.at !== gone
   return (
-    <div role="status" aria-live="polite" className="pointer-events-none fixed inset-x-0 bottom-12 z-40 flex justify-center">
+    <div
+      role="status"
+      aria-live="polite"
+      className="pointer-events-none fixed inset-x-0 bottom-12 z-40 flex justify-center"
+    >
       {shown && <p className="rounded-[3px] bg-ink px-3 py-1.5 text-panel shadow-lg">{notice.text}</p>}
     </div>
   )

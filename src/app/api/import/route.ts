@@ -13,11 +13,13 @@ const nameSchema = z.string().trim().min(1).max(120)
 /** Makes a site of the ZIP archive in the body; `?name=` says what to call it. Asked for application/x-ndjson, it tells line by line how far it is. */
 export function POST(request: Request): Promise<Response> {
   return answering(async () => {
-    if (request.headers.get('content-type') !== 'application/zip') throw new PublicError('bad-request', 'Send the archive as application/zip.')
+    if (request.headers.get('content-type') !== 'application/zip')
+      throw new PublicError('bad-request', 'Send the archive as application/zip.')
     const name = nameSchema.parse(new URL(request.url).searchParams.get('name') ?? '')
     const bytes = await readBody(request, LIMITS.archive, 'The archive')
     const db = await database()
-    if (request.headers.get('accept') === 'application/x-ndjson') return inLines((progress) => importSite(db, name, bytes, request.signal, progress))
+    if (request.headers.get('accept') === 'application/x-ndjson')
+      return inLines((progress) => importSite(db, name, bytes, request.signal, progress))
     return Response.json(await importSite(db, name, bytes, request.signal), { status: 201 })
   })
 }
@@ -33,11 +35,13 @@ function inLines(work: (progress: (share: number) => void) => Promise<ImportResu
     async start(controller) {
       const line = (said: ImportLine) => controller.enqueue(encoder.encode(`${JSON.stringify(said)}\n`))
       try {
-        line({ result: await work((share) => {
-          if (Date.now() - last < LINE_MS) return
-          last = Date.now()
-          line({ share })
-        }) })
+        line({
+          result: await work((share) => {
+            if (Date.now() - last < LINE_MS) return
+            last = Date.now()
+            line({ share })
+          }),
+        })
       } catch (error) {
         line((await errorResponse(error).json()) as ImportLine)
       }

@@ -8,10 +8,17 @@ export const dynamic = 'force-dynamic'
 
 /** The sites kept here. */
 export function GET(): Promise<Response> {
-  return answering(async () => Response.json(await listSites(await database()), { headers: { 'cache-control': 'no-store' } }))
+  return answering(async () =>
+    Response.json(await listSites(await database()), { headers: { 'cache-control': 'no-store' } }),
+  )
 }
 
 /** Begins a site from nothing. */
 export function POST(request: Request): Promise<Response> {
-  return answering(async () => Response.json({ siteId: await beginSite(await database(), await readJson(request, newSiteRequestSchema)) }, { status: 201 }))
+  return answering(async () =>
+    Response.json(
+      { siteId: await beginSite(await database(), await readJson(request, newSiteRequestSchema)) },
+      { status: 201 },
+    ),
+  )
 }

@@ -6,10 +6,15 @@ import { longhand } from '../properties.ts'
 import { piecesOf, type Expander } from './pieces.ts'
 
 const BOXES = /^(?:border-box|padding-box|content-box|text|border-area|fill-box|stroke-box|view-box|margin-box)$/i
-const isPositionPart = (piece: string) => /^(?:left|right|top|bottom|center)$/i.test(piece) || accepts('margin-top', piece) && piece.toLowerCase() !== 'auto'
+const isPositionPart = (piece: string) =>
+  /^(?:left|right|top|bottom|center)$/i.test(piece) || (accepts('margin-top', piece) && piece.toLowerCase() !== 'auto')
 
 /** One layer of `background` or `mask` (CSS Backgrounds 3, section 2.10): position and size go together, boxes in order. */
-function imageLayer(prefix: 'background' | 'mask', pieces: readonly string[], last: boolean): Record<string, string> | null {
+function imageLayer(
+  prefix: 'background' | 'mask',
+  pieces: readonly string[],
+  last: boolean,
+): Record<string, string> | null {
   const set: Record<string, string> = {}
   const boxes: string[] = []
   const repeats: string[] = []
@@ -36,7 +41,10 @@ function imageLayer(prefix: 'background' | 'mask', pieces: readonly string[], la
         at = stop
       }
     } else {
-      const names = prefix === 'background' ? ['background-image', 'background-attachment', ...(last ? ['background-color'] : [])] : ['mask-image', 'mask-composite', 'mask-mode']
+      const names =
+        prefix === 'background'
+          ? ['background-image', 'background-attachment', ...(last ? ['background-color'] : [])]
+          : ['mask-image', 'mask-composite', 'mask-mode']
       const name = names.find((each) => !(each in set) && accepts(each, piece))
       if (name === undefined) return null
       set[name] = piece
@@ -88,7 +96,8 @@ export const background: Expander = (value, names) => {
   for (const name of names) {
     if (name.startsWith('background-position')) continue
     if (name === 'background-color') set[name] = sets.at(-1)![name] ?? 'initial'
-    else if (sets.some((layer) => name in layer!)) set[name] = sets.map((layer) => layer![name] ?? longhand(name)!.initial).join(', ')
+    else if (sets.some((layer) => name in layer!))
+      set[name] = sets.map((layer) => layer![name] ?? longhand(name)!.initial).join(', ')
     else set[name] = parts.length > 1 ? sets.map(() => longhand(name)!.initial).join(', ') : 'initial'
   }
   const axes = axesOf(sets.map((layer) => layer!['position'] ?? '0% 0%').join(', '))
@@ -105,5 +114,10 @@ export const backgroundPosition: Expander = (value) => {
 export const mask: Expander = (value, names) => {
   const sets = splitAtCommas(value).map((part) => imageLayer('mask', piecesOf(part.text), false))
   if (sets.some((set) => set === null)) return null
-  return Object.fromEntries(names.map((name) => [name, sets.map((set) => set![name === 'mask-position' ? 'position' : name] ?? longhand(name)!.initial).join(', ')]))
+  return Object.fromEntries(
+    names.map((name) => [
+      name,
+      sets.map((set) => set![name === 'mask-position' ? 'position' : name] ?? longhand(name)!.initial).join(', '),
+    ]),
+  )
 }

@@ -10,13 +10,23 @@ export const TOP_LINE = LINE.map((part) => `border-top-${part}`)
 /** `border`: all four sides at once. */
 export const border: Expander = (value) => {
   const set = inAnyOrder(piecesOf(value), TOP_LINE)
-  return set && Object.fromEntries(SIDES.flatMap((side) => LINE.map((part) => [`border-${side}-${part}`, set[`border-top-${part}`] ?? 'initial'])))
+  return (
+    set &&
+    Object.fromEntries(
+      SIDES.flatMap((side) => LINE.map((part) => [`border-${side}-${part}`, set[`border-top-${part}`] ?? 'initial'])),
+    )
+  )
 }
 
 /** `border-block` and `border-inline`. */
 export const axisBorder: Expander = (value, names) => {
   const set = inAnyOrder(piecesOf(value), TOP_LINE)
-  return set && Object.fromEntries(names.map((name) => [name, set[`border-top-${name.slice(name.lastIndexOf('-') + 1)}`] ?? 'initial']))
+  return (
+    set &&
+    Object.fromEntries(
+      names.map((name) => [name, set[`border-top-${name.slice(name.lastIndexOf('-') + 1)}`] ?? 'initial']),
+    )
+  )
 }
 
 /** `border-radius` (CSS Backgrounds 3, section 4.1): across, then down behind a slash. */
@@ -25,7 +35,9 @@ export const borderRadius: Expander = (value, names) => {
   const x = across === undefined ? null : readSides(across)
   const y = down === undefined ? x : readSides(down)
   if (!x || !y || rest.length > 0) return null
-  return Object.fromEntries(SIDES.map((side, at) => [names[at]!, down === undefined ? x[side] : `${x[side]} ${y[side]}`]))
+  return Object.fromEntries(
+    SIDES.map((side, at) => [names[at]!, down === undefined ? x[side] : `${x[side]} ${y[side]}`]),
+  )
 }
 
 /** `border-image` (CSS Backgrounds 3, section 5.6). */
@@ -39,7 +51,14 @@ export const borderImage: Expander = (value) => {
       continue
     }
     const sliced = at >= 0 ? order[at]! : 'border-image-slice'
-    const name = accepts('border-image-source', piece) && !/^none$/i.test(piece) ? 'border-image-source' : /^(?:stretch|repeat|round|space)$/i.test(piece) ? 'border-image-repeat' : /^none$/i.test(piece) ? 'border-image-source' : sliced
+    const name =
+      accepts('border-image-source', piece) && !/^none$/i.test(piece)
+        ? 'border-image-source'
+        : /^(?:stretch|repeat|round|space)$/i.test(piece)
+          ? 'border-image-repeat'
+          : /^none$/i.test(piece)
+            ? 'border-image-source'
+            : sliced
     if (name === 'border-image-slice') at = 0
     set[name] = set[name] === undefined ? piece : `${set[name]} ${piece}`
   }

@@ -12,11 +12,23 @@ export const font: Expander = (value) => {
   for (; at < pieces.length && at < 4; at++) {
     const piece = pieces[at]!
     if (/^normal$/i.test(piece)) continue
-    if (/^[\d.]+$/.test(piece) ? !accepts('font-weight', piece) : FONT_SIZE.test(piece) || (accepts('font-size', piece) && !accepts('font-weight', piece))) break
-    const name = lead.find((each) => !(each in set) && (each === 'font-variant-caps' ? /^small-caps$/i.test(piece) : accepts(each, piece)))
+    if (
+      /^[\d.]+$/.test(piece)
+        ? !accepts('font-weight', piece)
+        : FONT_SIZE.test(piece) || (accepts('font-size', piece) && !accepts('font-weight', piece))
+    )
+      break
+    const name = lead.find(
+      (each) => !(each in set) && (each === 'font-variant-caps' ? /^small-caps$/i.test(piece) : accepts(each, piece)),
+    )
     if (name === undefined) return null
     set[name] = piece
-    if (name === 'font-style' && /^oblique$/i.test(piece) && /^-?[\d.]+(?:deg|grad|rad|turn)$/i.test(pieces[at + 1] ?? '')) set[name] += ` ${pieces[++at]!}`
+    if (
+      name === 'font-style' &&
+      /^oblique$/i.test(piece) &&
+      /^-?[\d.]+(?:deg|grad|rad|turn)$/i.test(pieces[at + 1] ?? '')
+    )
+      set[name] += ` ${pieces[++at]!}`
   }
   const size = pieces[at]
   if (size === undefined || !accepts('font-size', size)) return null
@@ -43,7 +55,11 @@ export const fontVariant: Expander = (value, names) => {
   if (pieces.length === 1 && /^none$/i.test(pieces[0]!)) return { 'font-variant-ligatures': 'none' }
   const set: Record<string, string> = {}
   for (const piece of pieces) {
-    const name = NO_LIGATURES.test(piece) ? 'font-variant-ligatures' : names.find((each) => each !== 'font-variant-ligatures' && !/^normal$|^none$/i.test(piece) && accepts(each, piece))
+    const name = NO_LIGATURES.test(piece)
+      ? 'font-variant-ligatures'
+      : names.find(
+          (each) => each !== 'font-variant-ligatures' && !/^normal$|^none$/i.test(piece) && accepts(each, piece),
+        )
     if (name === undefined) return null
     set[name] = name in set ? `${set[name]} ${piece}` : piece
   }
@@ -54,7 +70,8 @@ export const fontVariant: Expander = (value, names) => {
 export const fontSynthesis: Expander = (value) => {
   const words = new Set(piecesOf(value).map((piece) => piece.toLowerCase()))
   const known = ['weight', 'style', 'small-caps']
-  if (words.size === 1 && words.has('none')) return Object.fromEntries(known.map((name) => [`font-synthesis-${name}`, 'none']))
+  if (words.size === 1 && words.has('none'))
+    return Object.fromEntries(known.map((name) => [`font-synthesis-${name}`, 'none']))
   if (words.size === 0 || [...words].some((word) => !known.includes(word))) return null
   return Object.fromEntries(known.map((name) => [`font-synthesis-${name}`, words.has(name) ? 'auto' : 'none']))
 }

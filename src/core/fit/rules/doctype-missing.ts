@@ -8,17 +8,43 @@ export const doctypeMissing: PageRule = {
   severity: 'warning',
   prevents: 'parsing',
   title: 'The doctype is missing',
-  explanation: 'Without <!doctype html> browsers go back to the habits of the nineties (quirks mode): boxes, fonts in tables and heights are computed differently.',
+  explanation:
+    'Without <!doctype html> browsers go back to the habits of the nineties (quirks mode): boxes, fonts in tables and heights are computed differently.',
   scope: 'page',
   check: ({ page, path }) => {
-    if (page.doctypeEnd === null) return [{ file: path, from: 0, to: 0, message: 'The page begins without <!doctype html>, so browsers show it in quirks mode.', fixable: true }]
-    return page.quirks ? [{ file: path, from: 0, to: page.doctypeEnd, message: 'The doctype is an old one that puts browsers into quirks mode. Write <!doctype html>.', fixable: true }] : []
+    if (page.doctypeEnd === null)
+      return [
+        {
+          file: path,
+          from: 0,
+          to: 0,
+          message: 'The page begins without <!doctype html>, so browsers show it in quirks mode.',
+          fixable: true,
+        },
+      ]
+    return page.quirks
+      ? [
+          {
+            file: path,
+            from: 0,
+            to: page.doctypeEnd,
+            message: 'The doctype is an old one that puts browsers into quirks mode. Write <!doctype html>.',
+            fixable: true,
+          },
+        ]
+      : []
   },
-  fix: (site, found) => joinChanges(found.map(({ file }) => {
-    const { text, doctypeEnd } = site.page(file).page
-    const start = text.startsWith('\uFEFF') ? 1 : 0
-    const old = doctypeEnd === null ? null : text.toLowerCase().indexOf('<!doctype')
-    const splice = old === null ? { from: start, to: start, insert: `<!doctype html>${lineEndOf(text)}` } : { from: old, to: doctypeEnd!, insert: '<!doctype html>' }
-    return { ...NO_CHANGE, texts: [{ doc: fileDoc(file), splices: [splice] }] }
-  })),
+  fix: (site, found) =>
+    joinChanges(
+      found.map(({ file }) => {
+        const { text, doctypeEnd } = site.page(file).page
+        const start = text.startsWith('\uFEFF') ? 1 : 0
+        const old = doctypeEnd === null ? null : text.toLowerCase().indexOf('<!doctype')
+        const splice =
+          old === null
+            ? { from: start, to: start, insert: `<!doctype html>${lineEndOf(text)}` }
+            : { from: old, to: doctypeEnd!, insert: '<!doctype html>' }
+        return { ...NO_CHANGE, texts: [{ doc: fileDoc(file), splices: [splice] }] }
+      }),
+    ),
 }

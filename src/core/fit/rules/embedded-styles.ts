@@ -7,11 +7,22 @@ export const embeddedStyles: PageRule = {
   severity: 'warning',
   prevents: 'deciding',
   title: 'Embedded styles',
-  explanation: 'Rules in a <style> block hold on one page only, and mostly beat the sheet there. Lift them into the sheet, and they are written once.',
+  explanation:
+    'Rules in a <style> block hold on one page only, and mostly beat the sheet there. Lift them into the sheet, and they are written once.',
   scope: 'page',
-  check: ({ page, path }) => elementsNamed(page, 'style').flatMap(({ rawText, place }) => {
-    if (!rawText || !place) return []
-    const rules = parseSheet(rawText.text).rules.length
-    return rules === 0 ? [] : [{ file: path, from: place.startTag.from, to: place.startTag.to, message: `A <style> block of this page holds ${rules === 1 ? 'a rule' : `${rules} rules`} that no other page shares.` }]
-  }),
+  check: ({ page, path }) =>
+    elementsNamed(page, 'style').flatMap(({ rawText, place }) => {
+      if (!rawText || !place) return []
+      const rules = parseSheet(rawText.text).rules.length
+      return rules === 0
+        ? []
+        : [
+            {
+              file: path,
+              from: place.startTag.from,
+              to: place.startTag.to,
+              message: `A <style> block of this page holds ${rules === 1 ? 'a rule' : `${rules} rules`} that no other page shares.`,
+            },
+          ]
+    }),
 }

@@ -12,21 +12,47 @@ export const fallbackMissing: SiteRule = {
   severity: 'warning',
   prevents: 'reading',
   title: 'A font without a fallback',
-  explanation: 'When the font does not arrive, the browser takes its own default, mostly a serif. A generic family at the end of the list says which kind it should be.',
+  explanation:
+    'When the font does not arrive, the browser takes its own default, mostly a serif. A generic family at the end of the list says which kind it should be.',
   scope: 'site',
-  check: (site) => site.model.wornSheets.flatMap(({ path, sheet }) => familyLists(sheet).filter(isOpen).map((list) => {
-    const place = placeOfList(sheet, list)
-    return {
-      file: path, from: place.from, to: place.to, fixable: true,
-      message: `${list.rule.replace(/\s+/g, ' ')} asks for ${list.families.map(({ name }) => name).join(', ')} and no generic family after it. Where ${list.families.length === 1 ? 'it is' : 'they are'} missing, the browser’s default shows.`,
-    }
-  })).filter((found, at, all) => all.findIndex((other) => other.file === found.file && other.from === found.from) === at),
-  fix: (site, found) => joinChanges(found.flatMap(({ file, from, to }) => {
-    const sheet = site.model.context().readSheet(file)
-    const list = sheet && familyLists(sheet).find((each) => placeOfList(sheet, each).from === from)
-    if (!list) return []
-    return [{ ...NO_CHANGE, texts: [{ doc: site.model.docOf(file), splices: [{ from: to, to, insert: `, ${genericFor(list.families[0]!.name)}` }] }] }]
-  })),
+  check: (site) =>
+    site.model.wornSheets
+      .flatMap(({ path, sheet }) =>
+        familyLists(sheet)
+          .filter(isOpen)
+          .map((list) => {
+            const place = placeOfList(sheet, list)
+            return {
+              file: path,
+              from: place.from,
+              to: place.to,
+              fixable: true,
+              message: `${list.rule.replace(/\s+/g, ' ')} asks for ${list.families.map(({ name }) => name).join(', ')} and no generic family after it. Where ${list.families.length === 1 ? 'it is' : 'they are'} missing, the browser’s default shows.`,
+            }
+          }),
+      )
+      .filter(
+        (found, at, all) => all.findIndex((other) => other.file === found.file && other.from === found.from) === at,
+      ),
+  fix: (site, found) =>
+    joinChanges(
+      found.flatMap(({ file, from, to }) => {
+        const sheet = site.model.context().readSheet(file)
+        const list = sheet && familyLists(sheet).find((each) => placeOfList(sheet, each).from === from)
+        if (!list) return []
+        return [
+          {
+            ...NO_CHANGE,
+            texts: [
+              {
+                doc: site.model.docOf(file),
+                splices: [{ from: to, to, insert: `, ${genericFor(list.families[0]!.name)}` }],
+              },
+            ],
+          },
+        ]
+      }),
+    ),
 }
 
 const isOpen = ({ families }: FamilyList) => !families.at(-1)!.generic
@@ -34,7 +60,12 @@ const isOpen = ({ families }: FamilyList) => !families.at(-1)!.generic
 /** Where the list is written: the value itself, or the custom property it comes from. */
 function placeOfList(sheet: Sheet, { declaration, literal }: FamilyList): { from: number; to: number } {
   const name = literal ? undefined : /var\(\s*(--[^\s,)]+)/.exec(declaration.value)?.[1]
-  const custom = name === undefined ? undefined : topStyleRules(sheet).flatMap(declarationsOf).findLast(({ property, value }) => property === name && familiesIn(value).length > 0)
+  const custom =
+    name === undefined
+      ? undefined
+      : topStyleRules(sheet)
+          .flatMap(declarationsOf)
+          .findLast(({ property, value }) => property === name && familiesIn(value).length > 0)
   return (custom ?? declaration).valueRange
 }
 

@@ -9,13 +9,21 @@ export const imageHeavy: SiteRule = {
   severity: 'warning',
   prevents: 'speed',
   title: 'A heavy image',
-  explanation: 'Common practice: keep pictures well under 1 MB. A scaled copy beside the original mostly weighs a tenth.',
+  explanation:
+    'Common practice: keep pictures well under 1 MB. A scaled copy beside the original mostly weighs a tenth.',
   scope: 'site',
   check: (site) => {
     const shown = shownImages(site)
-    return [...shown].filter(([path]) => (site.model.files.get(path)?.size ?? 0) > HEAVY).map(([path, pages]) => {
-      const { size, pixels } = site.model.files.get(path)!
-      return { file: path, from: 0, to: 0, message: `${path} weighs ${(size / 1e6).toFixed(1)} MB${pixels ? ` (${pixels.width} × ${pixels.height} px)` : ''}. ${pages.length === 1 ? `${pages[0]} waits` : `${pages.length} pages wait`} for it; on a phone that is seconds.` }
-    })
+    return [...shown]
+      .filter(([path]) => (site.model.files.get(path)?.size ?? 0) > HEAVY)
+      .map(([path, pages]) => {
+        const { size, pixels } = site.model.files.get(path)!
+        return {
+          file: path,
+          from: 0,
+          to: 0,
+          message: `${path} weighs ${(size / 1e6).toFixed(1)} MB${pixels ? ` (${pixels.width} × ${pixels.height} px)` : ''}. ${pages.length === 1 ? `${pages[0]} waits` : `${pages.length} pages wait`} for it; on a phone that is seconds.`,
+        }
+      })
   },
 }

@@ -6,17 +6,23 @@ export const indexMissing: SiteRule = {
   severity: 'warning',
   prevents: 'loading',
   title: 'A folder without index.html',
-  explanation: 'Asked for a folder, a web server answers with its index.html. Without one visitors get an error, or a bare list of files.',
+  explanation:
+    'Asked for a folder, a web server answers with its index.html. Without one visitors get an error, or a bare list of files.',
   scope: 'site',
   check: (site) => {
     const folders = new Map<string, SitePath[]>()
     for (const path of site.model.pagePaths) folders.set(folderOf(path), [...(folders.get(folderOf(path)) ?? []), path])
     if (!folders.has('') && folders.size > 0) folders.set('', [])
-    return [...folders].filter(([folder]) => site.fileAt(folder) === null).map(([folder, pages]) => ({
-      file: `${folder}index.html`, from: 0, to: 0,
-      message: folder === ''
-        ? 'The site’s top folder has no index.html, so its plain address shows nothing.'
-        : `${folder} holds ${pages.length === 1 ? 'a page' : `${pages.length} pages`} but no index.html. Whoever asks for the address ${folder} gets an error, or a bare list of files.`,
-    }))
+    return [...folders]
+      .filter(([folder]) => site.fileAt(folder) === null)
+      .map(([folder, pages]) => ({
+        file: `${folder}index.html`,
+        from: 0,
+        to: 0,
+        message:
+          folder === ''
+            ? 'The site’s top folder has no index.html, so its plain address shows nothing.'
+            : `${folder} holds ${pages.length === 1 ? 'a page' : `${pages.length} pages`} but no index.html. Whoever asks for the address ${folder} gets an error, or a bare list of files.`,
+      }))
   },
 }

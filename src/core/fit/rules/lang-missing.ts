@@ -9,23 +9,40 @@ export const langMissing: SiteRule = {
   severity: 'warning',
   prevents: 'reading',
   title: 'The page does not say its language',
-  explanation: 'Screen readers need lang="…" on <html> to speak the text rightly; browsers need it for hyphens and quotes.',
+  explanation:
+    'Screen readers need lang="…" on <html> to speak the text rightly; browsers need it for hyphens and quotes.',
   scope: 'site',
-  check: (site) => site.allPages.flatMap(({ page, path }) => {
-    if ((page.root.attributes.get('lang') ?? '').trim() !== '') return []
-    const at = page.root.place?.startTag ?? { from: 0, to: 0 }
-    const common = commonLanguage(site)
-    return [{ file: path, from: at.from, to: at.to, message: `<html> has no lang attribute.${common ? ` The other pages say lang="${common}".` : ''}`, fixable: common !== null && page.root.place !== null }]
-  }),
-  fix: (site, found) => joinChanges(found.map(({ file }) => {
-    const { page } = site.page(file)
-    const common = commonLanguage(site)
-    return common && page.root.place ? { ...NO_CHANGE, texts: [{ doc: fileDoc(file), splices: setAttribute(page, page.root, 'lang', common) }] } : NO_CHANGE
-  })),
+  check: (site) =>
+    site.allPages.flatMap(({ page, path }) => {
+      if ((page.root.attributes.get('lang') ?? '').trim() !== '') return []
+      const at = page.root.place?.startTag ?? { from: 0, to: 0 }
+      const common = commonLanguage(site)
+      return [
+        {
+          file: path,
+          from: at.from,
+          to: at.to,
+          message: `<html> has no lang attribute.${common ? ` The other pages say lang="${common}".` : ''}`,
+          fixable: common !== null && page.root.place !== null,
+        },
+      ]
+    }),
+  fix: (site, found) =>
+    joinChanges(
+      found.map(({ file }) => {
+        const { page } = site.page(file)
+        const common = commonLanguage(site)
+        return common && page.root.place
+          ? { ...NO_CHANGE, texts: [{ doc: fileDoc(file), splices: setAttribute(page, page.root, 'lang', common) }] }
+          : NO_CHANGE
+      }),
+    ),
 }
 
 /** The language of the other pages, when they agree. */
 function commonLanguage(site: FitSite): string | null {
-  const said = new Set(site.allPages.map(({ page }) => (page.root.attributes.get('lang') ?? '').trim()).filter((lang) => lang !== ''))
+  const said = new Set(
+    site.allPages.map(({ page }) => (page.root.attributes.get('lang') ?? '').trim()).filter((lang) => lang !== ''),
+  )
   return said.size === 1 ? [...said][0]! : null
 }

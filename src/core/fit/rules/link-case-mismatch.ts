@@ -6,7 +6,8 @@ export const linkCaseMismatch: PageRule = {
   severity: 'error',
   prevents: 'arriving',
   title: 'Capitals differ between link and file',
-  explanation: 'Your own computer may take both for the same file; web servers do not, and the page shows without styles.',
+  explanation:
+    'Your own computer may take both for the same file; web servers do not, and the page shows without styles.',
   scope: 'page',
   readsSheets: true,
   check: (page) => faultOf(page, ['link-case-mismatch']),

@@ -9,7 +9,8 @@ import type { WearFault } from '../wear.ts'
 export function faultOf(page: FitPage, ids: readonly WearFault[]): Found[] {
   const { fault } = page.wear
   if (!fault || !ids.includes(fault.id)) return []
-  const at = fault.link?.place?.startTag ?? page.page.elements.find(({ tag, place }) => tag === 'head' && place)?.place?.startTag ?? { from: 0, to: 0 }
+  const at = fault.link?.place?.startTag ??
+    page.page.elements.find(({ tag, place }) => tag === 'head' && place)?.place?.startTag ?? { from: 0, to: 0 }
   return [{ file: page.path, from: at.from, to: at.to, message: fault.message, fixable: true }]
 }
 
@@ -17,8 +18,10 @@ export function faultOf(page: FitPage, ids: readonly WearFault[]): Found[] {
 export function attach(site: FitSite, found: readonly Found[]): ReturnType<NonNullable<PageRule['fix']>> {
   const pages = [...new Set(found.map(({ file }) => file))]
   if (pages.length === 0) return NO_CHANGE
-  return joinChanges(pages.map((path) => {
-    const page = site.page(path)
-    return { ...NO_CHANGE, texts: [{ doc: fileDoc(path), splices: attachSheet(page.page, page.wear) }] }
-  }))
+  return joinChanges(
+    pages.map((path) => {
+      const page = site.page(path)
+      return { ...NO_CHANGE, texts: [{ doc: fileDoc(path), splices: attachSheet(page.page, page.wear) }] }
+    }),
+  )
 }

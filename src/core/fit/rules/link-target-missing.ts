@@ -7,19 +7,39 @@ export const linkTargetMissing: PageRule = {
   severity: 'error',
   prevents: 'arriving',
   title: 'The link names a sheet that is not there',
-  explanation: 'The name is misspelt, or the way to it is wrong for the page’s folder. Browsers show the page without it and say nothing.',
+  explanation:
+    'The name is misspelt, or the way to it is wrong for the page’s folder. Browsers show the page without it and say nothing.',
   scope: 'page',
   readsSheets: true,
   check: (page) => {
     const own = faultOf(page, ['link-target-missing'])
     const link = page.wear.fault?.link
-    const others = page.referencesOf('sheet').filter(({ file, target, element }) => element.tag === 'link' && file === null && target.kind === 'site' && element !== link)
+    const others = page
+      .referencesOf('sheet')
+      .filter(
+        ({ file, target, element }) =>
+          element.tag === 'link' && file === null && target.kind === 'site' && element !== link,
+      )
     const sheets = page.site.paths(isSheet)
-    return [...own, ...others.flatMap(({ url, target, from, to, element }) => {
-      if (target.kind !== 'site' || page.wear.fault?.link === element) return []
-      const closest = closestName(target.path, sheets)
-      return [{ file: page.path, from, to, message: `“${url}” leads to ${target.path}, which is not there.${closest ? ` The closest name is ${closest}.` : ''}` }]
-    })]
+    return [
+      ...own,
+      ...others.flatMap(({ url, target, from, to, element }) => {
+        if (target.kind !== 'site' || page.wear.fault?.link === element) return []
+        const closest = closestName(target.path, sheets)
+        return [
+          {
+            file: page.path,
+            from,
+            to,
+            message: `“${url}” leads to ${target.path}, which is not there.${closest ? ` The closest name is ${closest}.` : ''}`,
+          },
+        ]
+      }),
+    ]
   },
-  fix: (site, found) => attach(site, found.filter(({ fixable }) => fixable)),
+  fix: (site, found) =>
+    attach(
+      site,
+      found.filter(({ fixable }) => fixable),
+    ),
 }

@@ -12,7 +12,11 @@ import type { Range } from '../../text/splice.ts'
 /** Boxes that hold sections and blocks; text belongs into paragraphs, headings and lists inside them. */
 const SECTIONING = new Set(['body', 'main', 'section', 'article', 'aside'])
 const BOXES = new Set(['div', 'header', 'footer', 'nav'])
-const BLOCKS = new Set('address article aside blockquote details dialog div dl fieldset figure footer form h1 h2 h3 h4 h5 h6 header hr main nav ol p pre section table ul'.split(' '))
+const BLOCKS = new Set(
+  'address article aside blockquote details dialog div dl fieldset figure footer form h1 h2 h3 h4 h5 h6 header hr main nav ol p pre section table ul'.split(
+    ' ',
+  ),
+)
 
 /** Text that stands directly in a box. */
 export const looseText: PageRule = {
@@ -20,17 +24,39 @@ export const looseText: PageRule = {
   severity: 'note',
   prevents: 'deciding',
   title: 'Loose text',
-  explanation: 'It stands directly in a box and not in a paragraph, so the sheet’s rules for p do not reach it: other size, other spacing.',
+  explanation:
+    'It stands directly in a box and not in a paragraph, so the sheet’s rules for p do not reach it: other size, other spacing.',
   scope: 'page',
   readsSheets: true,
   check: ({ page, path, site }) => {
     if (!hasParagraphRule(site)) return []
-    return page.elements.filter(({ tag, texts }) => texts.length > 0 && (SECTIONING.has(tag) || BOXES.has(tag))).flatMap((element) => runsIn(page, element).map(({ from, to }) => ({
-      file: path, from, to, fixable: true,
-      message: `“${excerpt(page.text.slice(from, to))}” stands directly in ${describeElement(element)}; the sheet’s rules for p do not reach it.`,
-    })))
+    return page.elements
+      .filter(({ tag, texts }) => texts.length > 0 && (SECTIONING.has(tag) || BOXES.has(tag)))
+      .flatMap((element) =>
+        runsIn(page, element).map(({ from, to }) => ({
+          file: path,
+          from,
+          to,
+          fixable: true,
+          message: `“${excerpt(page.text.slice(from, to))}” stands directly in ${describeElement(element)}; the sheet’s rules for p do not reach it.`,
+        })),
+      )
   },
-  fix: (site, found) => joinChanges(found.map(({ file, from, to }) => ({ ...NO_CHANGE, texts: [{ doc: fileDoc(file), splices: [{ from, to: from, insert: '<p>' }, { from: to, to, insert: '</p>' }] }] }))),
+  fix: (site, found) =>
+    joinChanges(
+      found.map(({ file, from, to }) => ({
+        ...NO_CHANGE,
+        texts: [
+          {
+            doc: fileDoc(file),
+            splices: [
+              { from, to: from, insert: '<p>' },
+              { from: to, to, insert: '</p>' },
+            ],
+          },
+        ],
+      })),
+    ),
 }
 
 /** Whether the sheet says anything about paragraphs. */
@@ -41,7 +67,11 @@ function hasParagraphRule(site: FitSite): boolean {
 const known = new Remembered<boolean>(20)
 
 function speaksOfParagraphs(text: string): boolean {
-  return known.get(text, () => styleRules(parseSheet(text)).some(({ rule }) => splitAtCommas(rule.selector).some(({ text: selector }) => /(?:^|[\s>+~])p(?![\w-])[^\s>+~]*$/i.test(selector))))
+  return known.get(text, () =>
+    styleRules(parseSheet(text)).some(({ rule }) =>
+      splitAtCommas(rule.selector).some(({ text: selector }) => /(?:^|[\s>+~])p(?![\w-])[^\s>+~]*$/i.test(selector)),
+    ),
+  )
 }
 
 /** Runs of text, with the inline elements among them, that stand directly in a box beside blocks, or in a sectioning box at all. */
@@ -49,7 +79,12 @@ function runsIn(page: Page, element: PageElement): Range[] {
   if (!element.html || !element.place) return []
   const boxes = element.children.filter(({ tag }) => BLOCKS.has(tag))
   if (!SECTIONING.has(element.tag) && !(BOXES.has(element.tag) && boxes.length > 0)) return []
-  const parts = [...element.texts.map(({ from, to }) => ({ from, to, block: false })), ...element.children.flatMap(({ place, tag }) => (place ? [{ from: place.from, to: place.to, block: BLOCKS.has(tag) || tag === 'script' || tag === 'style' }] : []))].sort((a, b) => a.from - b.from)
+  const parts = [
+    ...element.texts.map(({ from, to }) => ({ from, to, block: false })),
+    ...element.children.flatMap(({ place, tag }) =>
+      place ? [{ from: place.from, to: place.to, block: BLOCKS.has(tag) || tag === 'script' || tag === 'style' }] : [],
+    ),
+  ].sort((a, b) => a.from - b.from)
   const runs: (Range & { text: boolean })[] = []
   let run: { from: number; to: number; text: boolean } | null = null
   for (const part of parts) {
@@ -60,13 +95,19 @@ function runsIn(page: Page, element: PageElement): Range[] {
       run.text ||= isText
     } else runs.push((run = { from: part.from, to: part.to, text: isText }))
   }
-  return runs.filter(({ text }) => text).map(({ from, to }) => {
-    const written = page.text.slice(from, to)
-    return { from: from + /^\s*/.exec(written)![0].length, to: from + written.trimEnd().length }
-  }).filter(({ from, to }) => /[\p{L}\p{N}]/u.test(page.text.slice(from, to).replace(/<[^>]*>|&[#\w]+;/g, '')))
+  return runs
+    .filter(({ text }) => text)
+    .map(({ from, to }) => {
+      const written = page.text.slice(from, to)
+      return { from: from + /^\s*/.exec(written)![0].length, to: from + written.trimEnd().length }
+    })
+    .filter(({ from, to }) => /[\p{L}\p{N}]/u.test(page.text.slice(from, to).replace(/<[^>]*>|&[#\w]+;/g, '')))
 }
 
 function excerpt(text: string): string {
-  const words = text.replace(/<[^>]*>/g, '').replace(/\s+/g, ' ').trim()
+  const words = text
+    .replace(/<[^>]*>/g, '')
+    .replace(/\s+/g, ' ')
+    .trim()
   return words.length > 48 ? `${words.slice(0, 48).trimEnd()}…` : words
 }

@@ -1,45 +1,99 @@
 import { joinChanges, NO_CHANGE, type SiteChange } from '../../site/change.ts'
-import { closestName, encodePath, folderOf, isImage, isPage, nameOf, relativeReference, type SitePath } from '../../site/paths.ts'
+import {
+  closestName,
+  encodePath,
+  folderOf,
+  isImage,
+  isPage,
+  nameOf,
+  relativeReference,
+  type SitePath,
+} from '../../site/paths.ts'
 import { fileDoc } from '../../site/step.ts'
 import { splitUrl } from '../../site/url.ts'
 import type { Found } from '../finding.ts'
 import type { FitPage, FitSite, Led } from '../fit-site.ts'
 
 /** The file somebody meant, when only one can be meant: the same but for capitals, seen from the top folder, or the only one of its name. */
-export function meant(site: FitSite, from: SitePath, reference: Led): { readonly path: SitePath; readonly why: 'capitals' | 'folder' } | null {
+export function meant(
+  site: FitSite,
+  from: SitePath,
+  reference: Led,
+): { readonly path: SitePath; readonly why: 'capitals' | 'folder' } | null {
   if (reference.target.kind !== 'site') return null
   const { path } = reference.target
   const other = site.inOtherCase(path)
   if (other) return { path: other, why: 'capitals' }
   const written = splitUrl(reference.url).path.replace(/^(?:\.{0,2}\/)+/, '')
-  const alike = site.paths((each) => each === written || (written !== '' && nameOf(each) === nameOf(path) && each.endsWith(`/${written}`)))
+  const alike = site.paths(
+    (each) => each === written || (written !== '' && nameOf(each) === nameOf(path) && each.endsWith(`/${written}`)),
+  )
   if (alike.includes(written) && written !== path) return { path: written, why: 'folder' }
   return alike.length === 1 && alike[0] !== from ? { path: alike[0]!, why: 'folder' } : null
 }
 
 /** What to say of a reference that leads nowhere. */
-export function lostMessage(page: FitPage, reference: Led, what: string): { readonly message: string; readonly fixable: boolean } {
+export function lostMessage(
+  page: FitPage,
+  reference: Led,
+  what: string,
+): { readonly message: string; readonly fixable: boolean } {
   const { target, url } = reference
-  if (target.kind === 'local') return { message: `“${url}” is a path on one computer’s disk; nobody else has it.`, fixable: false }
+  if (target.kind === 'local')
+    return { message: `“${url}” is a path on one computer’s disk; nobody else has it.`, fixable: false }
   if (target.kind !== 'site') return { message: `“${url}” leads nowhere.`, fixable: false }
   const right = meant(page.site, page.path, reference)
   const folder = folderOf(page.path)
-  if (right?.why === 'capitals') return { message: `“${url}” differs from ${right.path} in capitals; web servers tell them apart, so ${what} is not found.`, fixable: true }
-  if (right) return { message: `${folder === '' ? '' : `This page is in ${folder}, so `}“${url}” leads to ${target.path || 'the top folder'}, which is not there. From here ${right.path} is ${relativeReference(page.path, right.path)}.`, fixable: true }
-  const closest = closestName(target.path, page.site.paths((path) => isPage(path) === isPage(target.path) && isImage(path) === isImage(target.path)))
-  return { message: `“${url}” leads to ${target.path || 'the top folder'}, which is not there.${closest ? ` The closest name is ${closest}.` : ''}`, fixable: false }
+  if (right?.why === 'capitals')
+    return {
+      message: `“${url}” differs from ${right.path} in capitals; web servers tell them apart, so ${what} is not found.`,
+      fixable: true,
+    }
+  if (right)
+    return {
+      message: `${folder === '' ? '' : `This page is in ${folder}, so `}“${url}” leads to ${target.path || 'the top folder'}, which is not there. From here ${right.path} is ${relativeReference(page.path, right.path)}.`,
+      fixable: true,
+    }
+  const closest = closestName(
+    target.path,
+    page.site.paths((path) => isPage(path) === isPage(target.path) && isImage(path) === isImage(target.path)),
+  )
+  return {
+    message: `“${url}” leads to ${target.path || 'the top folder'}, which is not there.${closest ? ` The closest name is ${closest}.` : ''}`,
+    fixable: false,
+  }
 }
 
 /** Leads references to the files that were meant. */
 export function leadRight(site: FitSite, found: readonly Found[]): SiteChange {
-  return joinChanges(found.filter(({ fixable }) => fixable).map(({ file, from }) => {
-    const page = site.page(file)
-    const reference = page.references.find((each) => each.from === from)
-    const right = reference && meant(site, file, reference)
-    if (!right) return NO_CHANGE
-    const written = page.page.text.slice(reference.from, reference.to)
-    const end = /[?]|(?<!&)#/.exec(written)?.index ?? written.length
-    const rooted = reference.target.kind === 'site' && reference.target.rooted
-    return { ...NO_CHANGE, texts: [{ doc: fileDoc(file), splices: [{ from, to: from + end, insert: reference.write(rooted ? `/${encodePath(right.path)}` : relativeReference(page.base, right.path)) }] }] }
-  }))
+  return joinChanges(
+    found
+      .filter(({ fixable }) => fixable)
+      .map(({ file, from }) => {
+        const page = site.page(file)
+        const reference = page.references.find((each) => each.from === from)
+        const right = reference && meant(site, file, reference)
+        if (!right) return NO_CHANGE
+        const written = page.page.text.slice(reference.from, reference.to)
+        const end = /[?]|(?<!&)#/.exec(written)?.index ?? written.length
+        const rooted = reference.target.kind === 'site' && reference.target.rooted
+        return {
+          ...NO_CHANGE,
+          texts: [
+            {
+              doc: fileDoc(file),
+              splices: [
+                {
+                  from,
+                  to: from + end,
+                  insert: reference.write(
+                    rooted ? `/${encodePath(right.path)}` : relativeReference(page.base, right.path),
+                  ),
+                },
+              ],
+            },
+          ],
+        }
+      }),
+  )
 }

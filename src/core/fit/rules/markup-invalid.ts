@@ -6,7 +6,8 @@ export const markupInvalid: PageRule = {
   severity: 'warning',
   prevents: 'parsing',
   title: 'Markup that browsers must guess at',
-  explanation: 'Browsers mend it silently, and not always the way it was meant. Then rules of the sheet reach other elements than they seem to.',
+  explanation:
+    'Browsers mend it silently, and not always the way it was meant. Then rules of the sheet reach other elements than they seem to.',
   scope: 'page',
   check: ({ page, path }) => markupFaults(page).map((fault) => ({ file: path, ...fault })),
 }

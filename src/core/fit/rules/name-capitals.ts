@@ -7,8 +7,23 @@ export const nameCapitals: SiteRule = {
   severity: 'note',
   prevents: 'upkeep',
   title: 'Names with capitals',
-  explanation: 'Web servers tell Boat.html and boat.html apart, your own computer may not: links that work at home break when they are published.',
+  explanation:
+    'Web servers tell Boat.html and boat.html apart, your own computer may not: links that work at home break when they are published.',
   scope: 'site',
-  check: (site) => site.paths(isNamed).filter((path) => nameFault(path) === 'capitals').map((path) => ({ file: path, from: 0, to: 0, message: `${path} has capitals in its name. A better name is ${betterPath(path, (other) => site.has(other))}; every reference follows.`, fixable: true })),
-  fix: (site, found) => renameAll(site.model, found.map(({ file }) => file)),
+  check: (site) =>
+    site
+      .paths(isNamed)
+      .filter((path) => nameFault(path) === 'capitals')
+      .map((path) => ({
+        file: path,
+        from: 0,
+        to: 0,
+        message: `${path} has capitals in its name. A better name is ${betterPath(path, (other) => site.has(other))}; every reference follows.`,
+        fixable: true,
+      })),
+  fix: (site, found) =>
+    renameAll(
+      site.model,
+      found.map(({ file }) => file),
+    ),
 }

@@ -12,22 +12,49 @@ export const pageLinkBroken: SiteRule = {
   title: 'A link leads nowhere',
   explanation: 'Visitors who follow it get an error page, or stay where they are.',
   scope: 'site',
-  check: (site) => site.allPages.flatMap((page) => page.referencesOf('link', 'script', 'media').filter(({ file, url }) => file === null || url.includes('#')).flatMap((reference) => {
-    const { kind, element, url, file, target, from, to } = reference
-    if (kind === 'media' && element.parent?.tag === 'picture') return []
-    const at = { file: page.path, from, to }
-    if (target.kind === 'local' || (target.kind === 'site' && file === null)) return [{ ...at, ...lostMessage(page, reference, kind === 'link' ? 'the page' : 'the file') }]
-    // Places on pages: only links to pages of the site name them.
-    const { fragment } = splitUrl(url)
-    const holder = target.kind === 'self' ? page : file !== null && isPage(file) ? page.site.page(file) : null
-    if (kind !== 'link' || !holder || !fragment || /^(?:top|:~:)/i.test(fragment) || placesOf(holder.page).has(decoded(fragment))) return []
-    return [{ ...at, message: `“${url}” leads to a place called “${decoded(fragment)}”, and nothing ${holder === page ? 'on this page' : `on ${holder.path}`} has that id.` }]
-  })),
+  check: (site) =>
+    site.allPages.flatMap((page) =>
+      page
+        .referencesOf('link', 'script', 'media')
+        .filter(({ file, url }) => file === null || url.includes('#'))
+        .flatMap((reference) => {
+          const { kind, element, url, file, target, from, to } = reference
+          if (kind === 'media' && element.parent?.tag === 'picture') return []
+          const at = { file: page.path, from, to }
+          if (target.kind === 'local' || (target.kind === 'site' && file === null))
+            return [{ ...at, ...lostMessage(page, reference, kind === 'link' ? 'the page' : 'the file') }]
+          // Places on pages: only links to pages of the site name them.
+          const { fragment } = splitUrl(url)
+          const holder = target.kind === 'self' ? page : file !== null && isPage(file) ? page.site.page(file) : null
+          if (
+            kind !== 'link' ||
+            !holder ||
+            !fragment ||
+            /^(?:top|:~:)/i.test(fragment) ||
+            placesOf(holder.page).has(decoded(fragment))
+          )
+            return []
+          return [
+            {
+              ...at,
+              message: `“${url}” leads to a place called “${decoded(fragment)}”, and nothing ${holder === page ? 'on this page' : `on ${holder.path}`} has that id.`,
+            },
+          ]
+        }),
+    ),
   fix: leadRight,
 }
 
 /** Names that fragments can lead to: ids, and the names of old-style anchors. */
-const placesOf = memo((page: Page) => new Set(page.elements.flatMap(({ id, tag, attributes }) => [...(id === '' ? [] : [id]), ...(tag === 'a' && attributes.has('name') ? [attributes.get('name')!] : [])])))
+const placesOf = memo(
+  (page: Page) =>
+    new Set(
+      page.elements.flatMap(({ id, tag, attributes }) => [
+        ...(id === '' ? [] : [id]),
+        ...(tag === 'a' && attributes.has('name') ? [attributes.get('name')!] : []),
+      ]),
+    ),
+)
 
 function decoded(fragment: string): string {
   try {

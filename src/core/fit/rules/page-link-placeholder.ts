@@ -9,10 +9,18 @@ export const pageLinkPlaceholder: PageRule = {
   title: 'A placeholder link',
   explanation: 'It looks like a link and leads nowhere. Give it its page, or take the link away.',
   scope: 'page',
-  check: ({ page, path }) => [...elementsNamed(page, 'a'), ...elementsNamed(page, 'area')].flatMap((element) => {
-    const at = element.place?.attributes['href']
-    if (!at || !isPlaceholder(element.attributes.get('href')!)) return []
-    const words = textOf(page, element)
-    return [{ file: path, from: at.from, to: at.to, message: `${words ? `“${words}”` : 'This link'} says href="${element.attributes.get('href')!}" and leads nowhere.` }]
-  }),
+  check: ({ page, path }) =>
+    [...elementsNamed(page, 'a'), ...elementsNamed(page, 'area')].flatMap((element) => {
+      const at = element.place?.attributes['href']
+      if (!at || !isPlaceholder(element.attributes.get('href')!)) return []
+      const words = textOf(page, element)
+      return [
+        {
+          file: path,
+          from: at.from,
+          to: at.to,
+          message: `${words ? `“${words}”` : 'This link'} says href="${element.attributes.get('href')!}" and leads nowhere.`,
+        },
+      ]
+    }),
 }

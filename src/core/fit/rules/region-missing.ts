@@ -12,21 +12,37 @@ export const regionMissing: SiteRule = {
   severity: 'warning',
   prevents: 'upkeep',
   title: 'A region the other pages have is missing',
-  explanation: 'Visitors expect the same header, navigation and footer everywhere; a page without them looks lost and is hard to leave.',
+  explanation:
+    'Visitors expect the same header, navigation and footer everywhere; a page without them looks lost and is hard to leave.',
   scope: 'site',
-  check: (site) => REGIONS.flatMap((region) => {
-    const having = holders(site, region)
-    const pages = site.allPages
-    if (having.length < 3 || having.length * 2 <= pages.length) return []
-    return pages.filter(({ page }) => !regions(page)[region]).map(({ path, page }) => {
-      const body = page.elements.find(({ tag, place }) => tag === 'body' && place)?.place?.startTag ?? { from: 0, to: 0 }
-      return { file: path, from: body.from, to: body.to, message: `${having.length} of ${pages.length} pages have a <${region}>; this one has none.`, fixable: planFor(site, region, path).splices.length > 0 }
-    })
-  }),
-  fix: (site, found) => joinChanges(found.flatMap(({ file, message }) => {
-    const region = REGIONS.find((each) => message.includes(`<${each}>`))!
-    return [{ ...NO_CHANGE, texts: [planFor(site, region, file)] }]
-  })),
+  check: (site) =>
+    REGIONS.flatMap((region) => {
+      const having = holders(site, region)
+      const pages = site.allPages
+      if (having.length < 3 || having.length * 2 <= pages.length) return []
+      return pages
+        .filter(({ page }) => !regions(page)[region])
+        .map(({ path, page }) => {
+          const body = page.elements.find(({ tag, place }) => tag === 'body' && place)?.place?.startTag ?? {
+            from: 0,
+            to: 0,
+          }
+          return {
+            file: path,
+            from: body.from,
+            to: body.to,
+            message: `${having.length} of ${pages.length} pages have a <${region}>; this one has none.`,
+            fixable: planFor(site, region, path).splices.length > 0,
+          }
+        })
+    }),
+  fix: (site, found) =>
+    joinChanges(
+      found.flatMap(({ file, message }) => {
+        const region = REGIONS.find((each) => message.includes(`<${each}>`))!
+        return [{ ...NO_CHANGE, texts: [planFor(site, region, file)] }]
+      }),
+    ),
 }
 
 const regions = memo(regionsOf)
@@ -43,7 +59,10 @@ function planFor(site: FitSite, region: Region, path: SitePath): { doc: Doc; spl
   for (const form of forms) counts.set(form, (counts.get(form) ?? 0) + 1)
   const [form, count] = [...counts].sort((a, b) => b[1] - a[1])[0]!
   // A header of which the navigation is part brings it along; both at once would put it there twice.
-  const nested = region === 'nav' && having.some(({ page }) => regions(page).nav!.parent === regions(page).header) && !regions(site.page(path).page).header
+  const nested =
+    region === 'nav' &&
+    having.some(({ page }) => regions(page).nav!.parent === regions(page).header) &&
+    !regions(site.page(path).page).header
   if (nested || count * 2 <= having.length) return { doc: fileDoc(path), splices: [] }
   const source = having[forms.indexOf(form)]!
   return { doc: fileDoc(path), splices: planInsertRegion(site.model, source.path, regions(source.page)[region]!, path) }

@@ -9,7 +9,9 @@ export function shownImages(site: FitSite): Map<SitePath, SitePath[]> {
     const there = shown.get(image) ?? []
     if (!there.includes(by)) shown.set(image, [...there, by])
   }
-  for (const page of site.allPages) for (const { file } of page.referencesOf('image', 'media', 'other', 'font')) if (file !== null && isImage(file)) add(file, page.path)
+  for (const page of site.allPages)
+    for (const { file } of page.referencesOf('image', 'media', 'other', 'font'))
+      if (file !== null && isImage(file)) add(file, page.path)
   for (const { path, text } of site.model.sheetTexts) {
     for (const { url } of addressesIn(text)) {
       const target = targetOf(path, url)

@@ -9,12 +9,38 @@ export const viewportMissing: PageRule = {
   severity: 'warning',
   prevents: 'reading',
   title: 'Phones show the page tiny',
-  explanation: 'Without the viewport line phones lay the page out some 980 px wide and shrink it; media queries for narrow screens never match.',
+  explanation:
+    'Without the viewport line phones lay the page out some 980 px wide and shrink it; media queries for narrow screens never match.',
   scope: 'page',
   check: ({ page, path }) => {
-    if (elementsNamed(page, 'meta').some(({ attributes }) => attributes.get('name')?.trim().toLowerCase() === 'viewport')) return []
+    if (
+      elementsNamed(page, 'meta').some(({ attributes }) => attributes.get('name')?.trim().toLowerCase() === 'viewport')
+    )
+      return []
     const at = firstByTag(page, 'head')?.place?.startTag ?? { from: 0, to: 0 }
-    return [{ file: path, from: at.from, to: at.to, message: 'The head has no <meta name="viewport">, so phones shrink the page instead of fitting it.', fixable: Boolean(firstByTag(page, 'head')?.place) }]
+    return [
+      {
+        file: path,
+        from: at.from,
+        to: at.to,
+        message: 'The head has no <meta name="viewport">, so phones shrink the page instead of fitting it.',
+        fixable: Boolean(firstByTag(page, 'head')?.place),
+      },
+    ]
   },
-  fix: (site, found) => joinChanges(found.map(({ file }) => ({ ...NO_CHANGE, texts: [{ doc: fileDoc(file), splices: intoHead(site.page(file).page, '<meta name="viewport" content="width=device-width, initial-scale=1">') }] }))),
+  fix: (site, found) =>
+    joinChanges(
+      found.map(({ file }) => ({
+        ...NO_CHANGE,
+        texts: [
+          {
+            doc: fileDoc(file),
+            splices: intoHead(
+              site.page(file).page,
+              '<meta name="viewport" content="width=device-width, initial-scale=1">',
+            ),
+          },
+        ],
+      })),
+    ),
 }

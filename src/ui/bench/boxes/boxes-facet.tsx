@@ -12,7 +12,8 @@ import { useShowReach } from '../../workroom/outline.ts'
 import { FacetHead, Group, Rivals } from '../parts.tsx'
 import { useComputed, useField, useRivals } from '../use-field.ts'
 
-const PROPERTIES = 'width max-width padding-top padding-right padding-bottom padding-left margin-top margin-right margin-bottom margin-left border-top-width border-top-style border-top-color background-color'
+const PROPERTIES =
+  'width max-width padding-top padding-right padding-bottom padding-left margin-top margin-right margin-bottom margin-left border-top-width border-top-style border-top-color background-color'
 const LINE_STYLES = ['none', 'solid', 'dashed', 'dotted', 'double']
 
 /** Width, padding, margin, border and background of the boxes that pages are made of. */
@@ -25,14 +26,36 @@ export function BoxesFacet() {
   return (
     <>
       <FacetHead title="Boxes">Choose a box; its parts are the landmarks, ids and classes your pages use.</FacetHead>
-      <div className="flex items-center gap-2 border-b border-line px-4 py-3" onMouseEnter={() => show(selector)} onMouseLeave={() => show('')}>
+      <div
+        className="flex items-center gap-2 border-b border-line px-4 py-3"
+        onMouseEnter={() => show(selector)}
+        onMouseLeave={() => show('')}
+      >
         <span className="w-[92px] shrink-0 text-quiet">Box</span>
-        <Choice label="Box" mono className="flex-1" value={selector} onChange={(next) => { setSelector(next); show('') }} onActive={show}
-          options={present.map((target) => ({ value: target.selector, label: target.selector, hint: `${target.count} on ${count(target.pages, 'page')}` }))} />
+        <Choice
+          label="Box"
+          mono
+          className="flex-1"
+          value={selector}
+          onChange={(next) => {
+            setSelector(next)
+            show('')
+          }}
+          onActive={show}
+          options={present.map((target) => ({
+            value: target.selector,
+            label: target.selector,
+            hint: `${target.count} on ${count(target.pages, 'page')}`,
+          }))}
+        />
       </div>
-      {chosen && chosen.count === 0
-        ? <p className="px-4 py-3.5 text-quiet">No page has a <code className="font-mono">{selector}</code>.</p>
-        : <Box key={selector} selector={selector} />}
+      {chosen && chosen.count === 0 ? (
+        <p className="px-4 py-3.5 text-quiet">
+          No page has a <code className="font-mono">{selector}</code>.
+        </p>
+      ) : (
+        <Box key={selector} selector={selector} />
+      )}
     </>
   )
 }
@@ -46,8 +69,22 @@ function Box({ selector }: { selector: string }) {
   const seen = computed.values
   const size = (field: typeof width, label: string, top: number) => (
     <div className="flex flex-col gap-1">
-      <SizeField label={label} property={field.property} unit="px" least={0} most={top} example="960px, 60em or 85%" value={field.value} computed={seen[field.property]} onPreview={field.preview} onCommit={field.commit} onClear={field.clear} />
-      <div className="pl-[100px]"><Where field={field} /></div>
+      <SizeField
+        label={label}
+        property={field.property}
+        unit="px"
+        least={0}
+        most={top}
+        example="960px, 60em or 85%"
+        value={field.value}
+        computed={seen[field.property]}
+        onPreview={field.preview}
+        onCommit={field.commit}
+        onClear={field.clear}
+      />
+      <div className="pl-[100px]">
+        <Where field={field} />
+      </div>
     </div>
   )
   return (
@@ -61,8 +98,17 @@ function Box({ selector }: { selector: string }) {
       <Border selector={selector} seen={seen} />
       <Group title="Background">
         <div className="flex flex-col gap-1">
-          <ColorField label="Colour" value={background.value} computed={seen['background-color']} onPreview={background.preview} onCommit={background.commit} onClear={background.clear} />
-          <div className="pl-[100px]"><Where field={background} /></div>
+          <ColorField
+            label="Colour"
+            value={background.value}
+            computed={seen['background-color']}
+            onPreview={background.preview}
+            onCommit={background.commit}
+            onClear={background.clear}
+          />
+          <div className="pl-[100px]">
+            <Where field={background} />
+          </div>
         </div>
       </Group>
       <Rivals rivals={rivals} />
@@ -72,7 +118,19 @@ function Box({ selector }: { selector: string }) {
 
 type Seen = Readonly<Record<string, string>>
 
-function Sides({ selector, property, title, top, seen }: { selector: string; property: 'padding' | 'margin'; title: string; top: number; seen: Seen }) {
+function Sides({
+  selector,
+  property,
+  title,
+  top,
+  seen,
+}: {
+  selector: string
+  property: 'padding' | 'margin'
+  title: string
+  top: number
+  seen: Seen
+}) {
   const all = useField(selector, property, property)
   const sides = {
     top: useField(selector, `${property}-top`, `top ${property}`),
@@ -90,22 +148,61 @@ function Sides({ selector, property, title, top, seen }: { selector: string; pro
         <div className="flex items-center gap-2" onFocus={() => setActive('all')}>
           <span className="w-[92px] shrink-0 text-quiet">All sides</span>
           <div className="flex-1">
-            <SizeField compact label={`${property} on all sides`} property={property} unit="px" least={least} most={top} example={`16px, 1rem 2rem${property === 'margin' ? ' or 0 auto' : ''}`}
-              value={whole} computed={shortest(seen, property)} onPreview={all.preview} onCommit={all.commit} />
+            <SizeField
+              compact
+              label={`${property} on all sides`}
+              property={property}
+              unit="px"
+              least={least}
+              most={top}
+              example={`16px, 1rem 2rem${property === 'margin' ? ' or 0 auto' : ''}`}
+              value={whole}
+              computed={shortest(seen, property)}
+              onPreview={all.preview}
+              onCommit={all.commit}
+            />
           </div>
-          {all.clear && <button type="button" className="btn btn-bare h-7 px-1.5 text-quiet" onClick={all.clear}>Take out</button>}
+          {all.clear && (
+            <button type="button" className="btn btn-bare h-7 px-1.5 text-quiet" onClick={all.clear}>
+              Take out
+            </button>
+          )}
         </div>
         <div className="grid grid-cols-4 gap-1.5">
           {SIDES.map((side) => (
             <div key={side} onFocus={() => setActive(side)}>
-              <SizeField compact label={`${side} ${property}`} property={`${property}-${side}`} unit="px" least={least} most={top} example="16px or 1rem"
-                value={sides[side].value} computed={seen[`${property}-${side}`]} onPreview={sides[side].preview} onCommit={sides[side].commit} />
-              <span aria-hidden className={`block text-center text-[11px] ${active === side ? 'font-semibold' : 'text-quiet'}`}>{side}</span>
+              <SizeField
+                compact
+                label={`${side} ${property}`}
+                property={`${property}-${side}`}
+                unit="px"
+                least={least}
+                most={top}
+                example="16px or 1rem"
+                value={sides[side].value}
+                computed={seen[`${property}-${side}`]}
+                onPreview={sides[side].preview}
+                onCommit={sides[side].commit}
+              />
+              <span
+                aria-hidden
+                className={`block text-center text-[11px] ${active === side ? 'font-semibold' : 'text-quiet'}`}
+              >
+                {side}
+              </span>
             </div>
           ))}
         </div>
-        <Slider label={`${active === 'all' ? 'all sides' : active}, drag`} unit="px" least={least} most={top} value={dragged.value}
-          computed={active === 'all' ? seen[`${property}-top`] : seen[`${property}-${active}`]} onPreview={dragged.field.preview} onCommit={dragged.field.commit} />
+        <Slider
+          label={`${active === 'all' ? 'all sides' : active}, drag`}
+          unit="px"
+          least={least}
+          most={top}
+          value={dragged.value}
+          computed={active === 'all' ? seen[`${property}-top`] : seen[`${property}-${active}`]}
+          onPreview={dragged.field.preview}
+          onCommit={dragged.field.commit}
+        />
         <Where field={all} />
       </div>
     </Group>
@@ -125,23 +222,57 @@ function Border({ selector, seen }: { selector: string; seen: Seen }) {
   const parts = readBorder(whole)
   const style = parts.style || 'none'
   const write = (next: Partial<typeof parts>) => {
-    const now = { width: parts.width || '1px', style: style === 'none' ? 'solid' : style, color: parts.color || 'currentcolor', ...next }
+    const now = {
+      width: parts.width || '1px',
+      style: style === 'none' ? 'solid' : style,
+      color: parts.color || 'currentcolor',
+      ...next,
+    }
     return now.style === 'none' ? 'none' : `${now.width} ${now.style} ${now.color}`
   }
   return (
     <Group title="Border, all sides">
       <div className="flex items-center gap-2">
         <span className="w-[92px] shrink-0 text-quiet">Line</span>
-        <Choice label="Border line" className="w-[130px]" value={LINE_STYLES.includes(style) ? style : 'solid'} options={LINE_STYLES.map((value) => ({ value, label: value }))} onChange={(next) => field.commit(write({ style: next }))} />
-        {field.clear && <button type="button" className="btn btn-bare h-7 text-quiet" onClick={field.clear}>Take out</button>}
+        <Choice
+          label="Border line"
+          className="w-[130px]"
+          value={LINE_STYLES.includes(style) ? style : 'solid'}
+          options={LINE_STYLES.map((value) => ({ value, label: value }))}
+          onChange={(next) => field.commit(write({ style: next }))}
+        />
+        {field.clear && (
+          <button type="button" className="btn btn-bare h-7 text-quiet" onClick={field.clear}>
+            Take out
+          </button>
+        )}
       </div>
       {style !== 'none' && (
         <>
-          <SizeField label="Thickness" property="border-top-width" unit="px" least={0} most={24} example="1px or 0.25rem" value={parts.width} computed={seen['border-top-width']} onPreview={(value) => field.preview(write({ width: value }))} onCommit={(value) => field.commit(write({ width: value }))} />
-          <ColorField label="Colour" value={parts.color} computed={seen['border-top-color']} onPreview={(value) => field.preview(value === null ? null : write({ color: value }))} onCommit={(value) => field.commit(write({ color: value }))} />
+          <SizeField
+            label="Thickness"
+            property="border-top-width"
+            unit="px"
+            least={0}
+            most={24}
+            example="1px or 0.25rem"
+            value={parts.width}
+            computed={seen['border-top-width']}
+            onPreview={(value) => field.preview(write({ width: value }))}
+            onCommit={(value) => field.commit(write({ width: value }))}
+          />
+          <ColorField
+            label="Colour"
+            value={parts.color}
+            computed={seen['border-top-color']}
+            onPreview={(value) => field.preview(value === null ? null : write({ color: value }))}
+            onCommit={(value) => field.commit(write({ color: value }))}
+          />
         </>
       )}
-      <div className="pl-[100px]"><Where field={field} /></div>
+      <div className="pl-[100px]">
+        <Where field={field} />
+      </div>
     </Group>
   )
 }

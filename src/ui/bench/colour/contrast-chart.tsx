@@ -17,31 +17,65 @@ export function ContrastChart({ pairs }: { pairs: readonly ContrastPair[] }) {
   const { theme } = useTheme()
   const sums = FROM.map((from, at) => {
     const within = pairs.filter(({ ratio }) => ratio !== null && ratio >= from && ratio < (FROM[at + 1] ?? 22))
-    const sum = (passes: boolean) => within.filter((pair) => pair.passes === passes).reduce((total, { elements }) => total + elements, 0)
+    const sum = (passes: boolean) =>
+      within.filter((pair) => pair.passes === passes).reduce((total, { elements }) => total + elements, 0)
     return { pass: sum(true), fail: sum(false) }
   })
   const key = JSON.stringify(sums)
   useEffect(() => {
     const bars = JSON.parse(key) as typeof sums
     const style = getComputedStyle(document.documentElement)
-    const [ink, line, accent, alarm] = ['--ink', '--line', '--accent', '--alarm'].map((name) => style.getPropertyValue(name)) as [string, string, string, string]
+    const [ink, line, accent, alarm] = ['--ink', '--line', '--accent', '--alarm'].map((name) =>
+      style.getPropertyValue(name),
+    ) as [string, string, string, string]
     const chart = new Chart(canvas.current!, {
       type: 'bar',
       data: {
         labels: FROM.map((from, at) => (FROM[at + 1] ? `${from}–${FROM[at + 1]}` : `${from}+`)),
-        datasets: [{ label: 'passes', data: bars.map(({ pass }) => pass), backgroundColor: accent }, { label: 'does not pass', data: bars.map(({ fail }) => fail), backgroundColor: alarm }],
+        datasets: [
+          { label: 'passes', data: bars.map(({ pass }) => pass), backgroundColor: accent },
+          { label: 'does not pass', data: bars.map(({ fail }) => fail), backgroundColor: alarm },
+        ],
       },
       options: {
-        animation: false, maintainAspectRatio: false, color: ink,
+        animation: false,
+        maintainAspectRatio: false,
+        color: ink,
         scales: {
-          x: { stacked: true, grid: { display: false }, ticks: { color: ink, font: { size: 10 }, maxRotation: 0, autoSkip: false }, title: { display: true, text: 'contrast ratio', color: ink, font: { size: 11 } } },
-          y: { stacked: true, grid: { color: line }, ticks: { color: ink, maxTicksLimit: 4, precision: 0 }, title: { display: true, text: 'elements', color: ink, font: { size: 11 } } },
+          x: {
+            stacked: true,
+            grid: { display: false },
+            ticks: { color: ink, font: { size: 10 }, maxRotation: 0, autoSkip: false },
+            title: { display: true, text: 'contrast ratio', color: ink, font: { size: 11 } },
+          },
+          y: {
+            stacked: true,
+            grid: { color: line },
+            ticks: { color: ink, maxTicksLimit: 4, precision: 0 },
+            title: { display: true, text: 'elements', color: ink, font: { size: 11 } },
+          },
         },
-        plugins: { legend: { display: bars.some(({ fail }) => fail > 0), position: 'bottom', labels: { color: ink, boxWidth: 10, boxHeight: 10, font: { size: 11 } } } },
+        plugins: {
+          legend: {
+            display: bars.some(({ fail }) => fail > 0),
+            position: 'bottom',
+            labels: { color: ink, boxWidth: 10, boxHeight: 10, font: { size: 11 } },
+          },
+        },
       },
     })
     return () => chart.destroy()
   }, [key, theme])
-  const said = sums.flatMap(({ pass, fail }, at) => (pass + fail === 0 ? [] : [`ratio ${FROM[at]}${FROM[at + 1] ? ` to ${FROM[at + 1]}` : ' and more'}: ${count(pass + fail, 'element')}${fail > 0 ? `, ${fail} of them do not pass` : ''}`]))
-  return <div className="h-[170px]"><canvas ref={canvas} role="img" aria-label={`Contrast of all elements. ${said.join('; ')}`} /></div>
+  const said = sums.flatMap(({ pass, fail }, at) =>
+    pass + fail === 0
+      ? []
+      : [
+          `ratio ${FROM[at]}${FROM[at + 1] ? ` to ${FROM[at + 1]}` : ' and more'}: ${count(pass + fail, 'element')}${fail > 0 ? `, ${fail} of them do not pass` : ''}`,
+        ],
+  )
+  return (
+    <div className="h-[170px]">
+      <canvas ref={canvas} role="img" aria-label={`Contrast of all elements. ${said.join('; ')}`} />
+    </div>
+  )
 }

@@ -40,10 +40,20 @@ export function SightView() {
             const pairs = each === null ? [] : found.get(each)!
             return (
               <label key={each ?? ''} className="flex cursor-pointer items-start gap-2.5">
-                <input type="radio" name="vision" className="mt-0.5 accent-(--accent)" checked={vision === each} onChange={() => set({ vision: each })} />
+                <input
+                  type="radio"
+                  name="vision"
+                  className="mt-0.5 accent-(--accent)"
+                  checked={vision === each}
+                  onChange={() => set({ vision: each })}
+                />
                 <span className="min-w-0">
                   <span className={vision === each ? 'font-semibold' : ''}>{name(each)}</span>
-                  {pairs.length > 0 && <span className="ml-2 text-[12px] text-alarm">{pairs.length === 1 ? '1 pair collapses' : `${pairs.length} pairs collapse`}</span>}
+                  {pairs.length > 0 && (
+                    <span className="ml-2 text-[12px] text-alarm">
+                      {pairs.length === 1 ? '1 pair collapses' : `${pairs.length} pairs collapse`}
+                    </span>
+                  )}
                   {each !== null && <span className="block text-[12px] text-quiet">{WORDS[each]}</span>}
                 </span>
               </label>
@@ -59,8 +69,16 @@ export function SightView() {
             <ul className="flex flex-col gap-2">
               {pairs.map(({ names, values, seen }) => (
                 <li key={names.join()} className="flex items-center gap-2.5">
-                  <Pair colors={values} /><span aria-hidden className="text-quiet">→</span><Pair colors={seen} />
-                  <span className="min-w-0 font-mono text-[12px]">{names[0]}<br />{names[1]}</span>
+                  <Pair colors={values} />
+                  <span aria-hidden className="text-quiet">
+                    →
+                  </span>
+                  <Pair colors={seen} />
+                  <span className="min-w-0 font-mono text-[12px]">
+                    {names[0]}
+                    <br />
+                    {names[1]}
+                  </span>
                 </li>
               ))}
             </ul>
@@ -68,7 +86,9 @@ export function SightView() {
         )
       })}
       <p className="px-4 py-3 text-[12px] text-quiet">
-        {[...found.values()].every((pairs) => pairs.length === 0) ? 'No two swatches collapse in any of them. ' : 'Do not let colour alone tell such pairs apart: add a word, a line or a shape. '}
+        {[...found.values()].every((pairs) => pairs.length === 0)
+          ? 'No two swatches collapse in any of them. '
+          : 'Do not let colour alone tell such pairs apart: add a word, a line or a shape. '}
         Simulated after Machado, Oliveira and Fernandes (2009); real eyes differ.
       </p>
     </>
@@ -78,7 +98,9 @@ export function SightView() {
 function Pair({ colors }: { colors: readonly [string, string] }) {
   return (
     <span aria-hidden className="flex h-[30px] w-14 shrink-0 overflow-hidden rounded-[3px] border border-edge">
-      {colors.map((color, at) => <span key={at} className="flex-1" style={{ backgroundColor: color }} />)}
+      {colors.map((color, at) => (
+        <span key={at} className="flex-1" style={{ backgroundColor: color }} />
+      ))}
     </span>
   )
 }

@@ -1,7 +1,14 @@
 'use client'
 import { ChevronRight, Plus } from 'lucide-react'
 import { memo, useId, useMemo, useState } from 'react'
-import { addSwatch, renameInPage, renameInSheet, swatchesOf, swatchNameFault, type Swatch } from '../../../core/color/swatches.ts'
+import {
+  addSwatch,
+  renameInPage,
+  renameInSheet,
+  swatchesOf,
+  swatchNameFault,
+  type Swatch,
+} from '../../../core/color/swatches.ts'
 import { derivedName, derivedValue, type Derivation } from '../../../core/color/derive.ts'
 import { isPage } from '../../../core/site/paths.ts'
 import { fileDoc, lookDoc, pathOfDoc } from '../../../core/site/step.ts'
@@ -30,9 +37,23 @@ export function SwatchesView() {
   return (
     <>
       <Group title={count(swatches.length, 'swatch', 'swatches')}>
-        {swatches.length === 0 && <p className="text-quiet">No swatches yet. Add one, then use it anywhere a colour is asked for; or let Gather find the colours the sheet uses.</p>}
+        {swatches.length === 0 && (
+          <p className="text-quiet">
+            No swatches yet. Add one, then use it anywhere a colour is asked for; or let Gather find the colours the
+            sheet uses.
+          </p>
+        )}
         <ul className="flex flex-col gap-2">
-          {swatches.map((swatch) => <SwatchRow key={swatch.name} swatch={swatch} value={live.get(swatch.name) ?? swatch.value} taken={taken} open={open === swatch.name} onOpen={setOpen} />)}
+          {swatches.map((swatch) => (
+            <SwatchRow
+              key={swatch.name}
+              swatch={swatch}
+              value={live.get(swatch.name) ?? swatch.value}
+              taken={taken}
+              open={open === swatch.name}
+              onOpen={setOpen}
+            />
+          ))}
         </ul>
         <NewSwatch taken={taken} />
       </Group>
@@ -41,7 +62,19 @@ export function SwatchesView() {
   )
 }
 
-const SwatchRow = memo(function SwatchRow({ swatch, value, taken, open, onOpen }: { swatch: Swatch; value: string; taken: readonly string[]; open: boolean; onOpen: (name: string | null) => void }) {
+const SwatchRow = memo(function SwatchRow({
+  swatch,
+  value,
+  taken,
+  open,
+  onOpen,
+}: {
+  swatch: Swatch
+  value: string
+  taken: readonly string[]
+  open: boolean
+  onOpen: (name: string | null) => void
+}) {
   const { store } = useWorkroom()
   const notice = useNotice()
   const [name, setName] = useState<string | null>(null)
@@ -77,26 +110,67 @@ const SwatchRow = memo(function SwatchRow({ swatch, value, taken, open, onOpen }
   return (
     <li>
       <div className="grid grid-cols-[30px_minmax(0,1fr)_auto] items-center gap-x-2" data-swatch={swatch.name}>
-        <ColorField compact label={`Swatch ${swatch.name}`} value={value} offerSwatches={false}
+        <ColorField
+          compact
+          label={`Swatch ${swatch.name}`}
+          value={value}
+          offerSwatches={false}
           onPreview={(next) => store.getState().showPreview(next === null ? null : recolour(next))}
-          onCommit={(next) => store.getState().edit({ label: `${swatch.name}: ${next}`, texts: [{ doc: doc(), splices: recolour(next) }] })} />
+          onCommit={(next) =>
+            store
+              .getState()
+              .edit({ label: `${swatch.name}: ${next}`, texts: [{ doc: doc(), splices: recolour(next) }] })
+          }
+        />
         <div className="order-first col-start-2 row-start-1 min-w-0">
-          <input aria-label={`Name of the swatch ${swatch.name}`} aria-invalid={fault !== null} aria-describedby={fault ? id : undefined} spellCheck={false} data-kept={name === null || undefined}
-            className="field w-full border-transparent bg-transparent font-mono text-[12px] hover:border-line focus:bg-raised" value={name ?? swatch.name}
-            onChange={(event) => setName(event.target.value)} onBlur={rename}
+          <input
+            aria-label={`Name of the swatch ${swatch.name}`}
+            aria-invalid={fault !== null}
+            aria-describedby={fault ? id : undefined}
+            spellCheck={false}
+            data-kept={name === null || undefined}
+            className="field w-full border-transparent bg-transparent font-mono text-[12px] hover:border-line focus:bg-raised"
+            value={name ?? swatch.name}
+            onChange={(event) => setName(event.target.value)}
+            onBlur={rename}
             onKeyDown={(event) => {
               if (event.key === 'Enter') rename()
               if (event.key === 'Escape') setName(null)
-            }} />
+            }}
+          />
         </div>
         <div className="order-first col-start-3 row-start-1 flex items-center gap-2 text-right text-[12px] text-quiet">
-          <span className="max-w-24 truncate font-mono" title={value}>{value}</span>
-          {swatch.uses > 0
-            ? <button type="button" aria-expanded={open} aria-label={`Where ${swatch.name} is used: ${count(swatch.uses, 'use')}`} className="flex w-14 items-center justify-end hover:text-ink" onClick={() => onOpen(open ? null : swatch.name)}>{count(swatch.uses, 'use')}<ChevronRight aria-hidden className={`size-3.5 ${open ? 'rotate-90' : ''}`} /></button>
-            : <button type="button" className="w-14 text-right underline decoration-edge underline-offset-2 hover:text-ink" aria-label={`Remove the unused swatch ${swatch.name}`} onClick={remove}>remove</button>}
+          <span className="max-w-24 truncate font-mono" title={value}>
+            {value}
+          </span>
+          {swatch.uses > 0 ? (
+            <button
+              type="button"
+              aria-expanded={open}
+              aria-label={`Where ${swatch.name} is used: ${count(swatch.uses, 'use')}`}
+              className="flex w-14 items-center justify-end hover:text-ink"
+              onClick={() => onOpen(open ? null : swatch.name)}
+            >
+              {count(swatch.uses, 'use')}
+              <ChevronRight aria-hidden className={`size-3.5 ${open ? 'rotate-90' : ''}`} />
+            </button>
+          ) : (
+            <button
+              type="button"
+              className="w-14 text-right underline decoration-edge underline-offset-2 hover:text-ink"
+              aria-label={`Remove the unused swatch ${swatch.name}`}
+              onClick={remove}
+            >
+              remove
+            </button>
+          )}
         </div>
       </div>
-      {fault && <p id={id} className="mt-1 pl-[38px] text-[12px] text-alarm">{fault}</p>}
+      {fault && (
+        <p id={id} className="mt-1 pl-[38px] text-[12px] text-alarm">
+          {fault}
+        </p>
+      )}
       {open && swatch.uses > 0 && <Uses name={swatch.name} />}
     </li>
   )
@@ -109,24 +183,60 @@ const NewSwatch = memo(function NewSwatch({ taken }: { taken: readonly string[] 
   const [tried, setTried] = useState(false)
   const id = useId()
   const full = name.trim() === '' || name.startsWith('--') ? name.trim() : `--${name.trim()}`
-  const fault = swatchNameFault(full, taken) ?? (CSS.supports('color', color) ? null : `“${color}” is not a CSS colour. Try #3d8591.`)
+  const fault =
+    swatchNameFault(full, taken) ??
+    (CSS.supports('color', color) ? null : `“${color}” is not a CSS colour. Try #3d8591.`)
   const settled = useRoom(settledSheetText)
   const add = () => {
     if (fault) return setTried(true)
     const { lookId, edit } = store.getState()
-    edit({ label: `Added the swatch ${full}`, texts: [{ doc: lookDoc(lookId), splices: addSwatch(sheetOf(settled), full, color) }] })
+    edit({
+      label: `Added the swatch ${full}`,
+      texts: [{ doc: lookDoc(lookId), splices: addSwatch(sheetOf(settled), full, color) }],
+    })
     setName('')
     setTried(false)
   }
   return (
-    <form className="mt-3 border-t border-line pt-3" onSubmit={(event) => { event.preventDefault(); add() }}>
+    <form
+      className="mt-3 border-t border-line pt-3"
+      onSubmit={(event) => {
+        event.preventDefault()
+        add()
+      }}
+    >
       <div className="flex items-center gap-2">
-        <span aria-hidden className="size-[30px] shrink-0 rounded-[3px] border border-edge" style={{ backgroundColor: resolveVars(sheetOf(settled), color) }} />
-        <input aria-label="Name of a new swatch" aria-describedby={tried && fault ? id : undefined} className="field min-w-0 flex-1 font-mono text-[12px]" placeholder="--new-swatch" spellCheck={false} value={name} onChange={(event) => setName(event.target.value)} />
-        <input aria-label="Colour of the new swatch" className="field w-24 font-mono text-[12px]" spellCheck={false} value={color} onChange={(event) => setColor(event.target.value)} />
-        <button type="submit" className="btn"><Plus aria-hidden className="size-4" />Add</button>
+        <span
+          aria-hidden
+          className="size-[30px] shrink-0 rounded-[3px] border border-edge"
+          style={{ backgroundColor: resolveVars(sheetOf(settled), color) }}
+        />
+        <input
+          aria-label="Name of a new swatch"
+          aria-describedby={tried && fault ? id : undefined}
+          className="field min-w-0 flex-1 font-mono text-[12px]"
+          placeholder="--new-swatch"
+          spellCheck={false}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <input
+          aria-label="Colour of the new swatch"
+          className="field w-24 font-mono text-[12px]"
+          spellCheck={false}
+          value={color}
+          onChange={(event) => setColor(event.target.value)}
+        />
+        <button type="submit" className="btn">
+          <Plus aria-hidden className="size-4" />
+          Add
+        </button>
       </div>
-      {tried && fault && <p id={id} role="alert" className="mt-1 text-[12px] text-alarm">{fault}</p>}
+      {tried && fault && (
+        <p id={id} role="alert" className="mt-1 text-[12px] text-alarm">
+          {fault}
+        </p>
+      )}
     </form>
   )
 })
@@ -141,12 +251,31 @@ function Uses({ name }: { name: string }) {
   const rules = [...new Map(reach.uses.map((use) => [`${use.selector} ${use.property}`, use])).values()]
   return (
     <div className="mt-1 border-l-2 border-edge pl-2 text-[12px]" aria-label={`Uses of ${name}`}>
-      <p>{reach.elements === 0 ? 'It touches no element yet.' : `It touches ${count(reach.elements, 'element')} on ${count(reach.pages.length, 'page')}: ${reach.pages.slice(0, 4).map(({ page, count: on }) => `${page} ${on}`).join(', ')}${reach.pages.length > 4 ? ' …' : ''}`}</p>
+      <p>
+        {reach.elements === 0
+          ? 'It touches no element yet.'
+          : `It touches ${count(reach.elements, 'element')} on ${count(reach.pages.length, 'page')}: ${reach.pages
+              .slice(0, 4)
+              .map(({ page, count: on }) => `${page} ${on}`)
+              .join(', ')}${reach.pages.length > 4 ? ' …' : ''}`}
+      </p>
       <ul className="mt-1 flex flex-col gap-0.5">
         {rules.map((use) => (
           <li key={use.from} {...(use.property.startsWith('--') ? {} : outline(use.selector))}>
-            <button type="button" className="w-full truncate text-left hover:underline" title={`${use.selector}: ${use.property}`} onClick={() => store.getState().set({ sheetOpen: true, goTo: { from: use.from, to: use.to } })}>
-              <span className="text-quiet">line {placeOf(text, use.from).line}</span> <code className="font-mono">{use.property.startsWith('--') ? use.property : use.selector.replace(/\s+/g, ' ')}</code> <span className="text-quiet">{use.property.startsWith('--') ? 'is made of it' : use.property}{use.through && `, through ${use.through}`}</span>
+            <button
+              type="button"
+              className="w-full truncate text-left hover:underline"
+              title={`${use.selector}: ${use.property}`}
+              onClick={() => store.getState().set({ sheetOpen: true, goTo: { from: use.from, to: use.to } })}
+            >
+              <span className="text-quiet">line {placeOf(text, use.from).line}</span>{' '}
+              <code className="font-mono">
+                {use.property.startsWith('--') ? use.property : use.selector.replace(/\s+/g, ' ')}
+              </code>{' '}
+              <span className="text-quiet">
+                {use.property.startsWith('--') ? 'is made of it' : use.property}
+                {use.through && `, through ${use.through}`}
+              </span>
             </button>
           </li>
         ))}
@@ -167,24 +296,85 @@ const Derive = memo(function Derive({ names }: { names: readonly string[] }) {
   const partner = names.includes(other) ? other : names[0]!
   const derivation: Derivation = kind === 'mixed' ? { kind, from, with: partner, share } : { kind, from, share }
   const value = derivedValue(derivation)
-  const name = Array.from({ length: 20 }, (_, at) => derivedName(derivation) + (at === 0 ? '' : `-${at + 1}`)).find((each) => !names.includes(each))!
-  const add = () => store.getState().edit({ label: `Added the swatch ${name}`, texts: [{ doc: lookDoc(store.getState().lookId), splices: addSwatch(sheetOf(settled), name, value) }] })
+  const name = Array.from({ length: 20 }, (_, at) => derivedName(derivation) + (at === 0 ? '' : `-${at + 1}`)).find(
+    (each) => !names.includes(each),
+  )!
+  const add = () =>
+    store
+      .getState()
+      .edit({
+        label: `Added the swatch ${name}`,
+        texts: [{ doc: lookDoc(store.getState().lookId), splices: addSwatch(sheetOf(settled), name, value) }],
+      })
   const choice = 'field h-7 min-w-0 flex-1 px-1 font-mono text-[12px]'
   return (
     <Group title="Make one of another">
-      <form className="flex flex-col gap-2" onSubmit={(event) => { event.preventDefault(); add() }}>
+      <form
+        className="flex flex-col gap-2"
+        onSubmit={(event) => {
+          event.preventDefault()
+          add()
+        }}
+      >
         <div className="flex items-center gap-2">
-          <select aria-label="How it is made" className="field h-7 px-1" value={kind} onChange={(event) => setKind(event.target.value as Derivation['kind'])}><option value="lighter">lighter</option><option value="darker">darker</option><option value="mixed">mixed</option></select>
-          <select aria-label="Made of" className={choice} value={from} onChange={(event) => setFrom(event.target.value)}>{names.map((each) => <option key={each}>{each}</option>)}</select>
-          {kind === 'mixed' && <select aria-label="Mixed with" className={choice} value={partner} onChange={(event) => setWith(event.target.value)}>{names.map((each) => <option key={each}>{each}</option>)}</select>}
+          <select
+            aria-label="How it is made"
+            className="field h-7 px-1"
+            value={kind}
+            onChange={(event) => setKind(event.target.value as Derivation['kind'])}
+          >
+            <option value="lighter">lighter</option>
+            <option value="darker">darker</option>
+            <option value="mixed">mixed</option>
+          </select>
+          <select
+            aria-label="Made of"
+            className={choice}
+            value={from}
+            onChange={(event) => setFrom(event.target.value)}
+          >
+            {names.map((each) => (
+              <option key={each}>{each}</option>
+            ))}
+          </select>
+          {kind === 'mixed' && (
+            <select
+              aria-label="Mixed with"
+              className={choice}
+              value={partner}
+              onChange={(event) => setWith(event.target.value)}
+            >
+              {names.map((each) => (
+                <option key={each}>{each}</option>
+              ))}
+            </select>
+          )}
         </div>
         <div className="flex items-center gap-2">
-          <input type="range" aria-label="How much" min={5} max={95} step={5} className="flex-1" value={share} onChange={(event) => setShare(Number(event.target.value))} />
+          <input
+            type="range"
+            aria-label="How much"
+            min={5}
+            max={95}
+            step={5}
+            className="flex-1"
+            value={share}
+            onChange={(event) => setShare(Number(event.target.value))}
+          />
           <span className="w-10 text-right">{share} %</span>
-          <span aria-hidden className="size-[30px] rounded-[3px] border border-edge" style={{ backgroundColor: resolveVars(sheetOf(settled), value) }} />
-          <button type="submit" className="btn"><Plus aria-hidden className="size-4" />Make it</button>
+          <span
+            aria-hidden
+            className="size-[30px] rounded-[3px] border border-edge"
+            style={{ backgroundColor: resolveVars(sheetOf(settled), value) }}
+          />
+          <button type="submit" className="btn">
+            <Plus aria-hidden className="size-4" />
+            Make it
+          </button>
         </div>
-        <p className="break-words font-mono text-[11px] text-quiet">{name}: {value};</p>
+        <p className="break-words font-mono text-[11px] text-quiet">
+          {name}: {value};
+        </p>
       </form>
     </Group>
   )

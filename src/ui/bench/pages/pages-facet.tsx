@@ -10,8 +10,18 @@ import { WearView } from './wear-view.tsx'
 
 const VIEWS: readonly View<PagesView>[] = [
   { id: 'wear', name: 'Pages', says: 'Who wears the sheet, and what each page carries of its own.', body: WearView },
-  { id: 'files', name: 'Files', says: 'Images, the sheet and other files. References follow every new name.', body: FilesView },
-  { id: 'links', name: 'Navigation', says: 'The links of a navigation: their words, order and targets.', body: NavigationView },
+  {
+    id: 'files',
+    name: 'Files',
+    says: 'Images, the sheet and other files. References follow every new name.',
+    body: FilesView,
+  },
+  {
+    id: 'links',
+    name: 'Navigation',
+    says: 'The links of a navigation: their words, order and targets.',
+    body: NavigationView,
+  },
   { id: 'parts', name: 'Parts', says: 'Blocks kept the same on many pages.', body: PartsView },
   { id: 'lift', name: 'Lift', says: 'Styles that stand in pages and belong into the sheet.', body: LiftView },
 ]

@@ -20,11 +20,25 @@ export function PartsView() {
   return (
     <>
       <div className="border-b border-line px-4 py-3">
-        <button type="button" className="btn" disabled={first === undefined} onClick={() => set({ asking: { kind: 'share', page: first! } })}>Share a block …</button>
-        <p className="mt-1.5 text-[12px] text-quiet">Pick a header, navigation or footer on one page. Attire finds it on the others, and from then on one edit changes them all. In the pages it is marked by two ordinary comments.</p>
+        <button
+          type="button"
+          className="btn"
+          disabled={first === undefined}
+          onClick={() => set({ asking: { kind: 'share', page: first! } })}
+        >
+          Share a block …
+        </button>
+        <p className="mt-1.5 text-[12px] text-quiet">
+          Pick a header, navigation or footer on one page. Attire finds it on the others, and from then on one edit
+          changes them all. In the pages it is marked by two ordinary comments.
+        </p>
       </div>
       {parts?.length === 0 && <p className="px-4 py-3 text-quiet">Nothing is shared yet.</p>}
-      <ul>{parts?.map((part) => <PartRow key={part.name} part={part} total={pages.length} />)}</ul>
+      <ul>
+        {parts?.map((part) => (
+          <PartRow key={part.name} part={part} total={pages.length} />
+        ))}
+      </ul>
     </>
   )
 }
@@ -34,30 +48,52 @@ function PartRow({ part: { name, pages, drifted, from, text }, total }: { part: 
   const notice = useNotice()
   const set = useRoom((state) => state.set)
   const putBack = async () => {
-    const outcomes = (await workroom.worker.ask('part', { name, page: from, text })).filter(({ page }) => drifted.includes(page))
+    const outcomes = (await workroom.worker.ask('part', { name, page: from, text })).filter(({ page }) =>
+      drifted.includes(page),
+    )
     const label = `Put “${name}” back on ${listed(drifted)}`
-    if (carryOut(workroom, label, { ...NO_CHANGE, texts: outcomes.map(({ page, splices }) => ({ doc: fileDoc(page), splices })) })) notice(`${label}.`)
+    if (
+      carryOut(workroom, label, {
+        ...NO_CHANGE,
+        texts: outcomes.map(({ page, splices }) => ({ doc: fileDoc(page), splices })),
+      })
+    )
+      notice(`${label}.`)
     else notice(outcomes[0]?.why ?? 'There was nothing to put back.')
   }
   const stop = async () => {
     const change = await workroom.worker.ask('unshare', { name })
-    if (carryOut(workroom, `Stopped sharing “${name}”`, change)) notice(`“${name}” is no longer shared; its blocks stay as they are.`)
+    if (carryOut(workroom, `Stopped sharing “${name}”`, change))
+      notice(`“${name}” is no longer shared; its blocks stay as they are.`)
   }
   return (
     <li className="border-b border-line px-4 py-2.5">
       <div className="flex items-center gap-2">
-        {drifted.length > 0 ? <TriangleAlert aria-label="Has drifted" className="size-4 shrink-0 text-alarm" /> : <CircleCheck aria-label="The same everywhere" className="size-4 shrink-0 text-quiet" />}
+        {drifted.length > 0 ? (
+          <TriangleAlert aria-label="Has drifted" className="size-4 shrink-0 text-alarm" />
+        ) : (
+          <CircleCheck aria-label="The same everywhere" className="size-4 shrink-0 text-quiet" />
+        )}
         <span className="min-w-0 flex-1 truncate font-semibold">{name}</span>
-        <button type="button" className="btn h-7" onClick={() => set({ asking: { kind: 'part', name } })}>Edit …</button>
+        <button type="button" className="btn h-7" onClick={() => set({ asking: { kind: 'part', name } })}>
+          Edit …
+        </button>
         <FileMenu path={name} actions={[{ name: 'Stop sharing it', run: () => void stop() }]} />
       </div>
-      <p className="mt-0.5 pl-6 text-[12px] text-quiet">On {pages.length === total ? `all ${count(total, 'page')}` : `${pages.length} of ${count(total, 'page')}`}{drifted.length === 0 ? ', the same everywhere.' : '.'}</p>
+      <p className="mt-0.5 pl-6 text-[12px] text-quiet">
+        On {pages.length === total ? `all ${count(total, 'page')}` : `${pages.length} of ${count(total, 'page')}`}
+        {drifted.length === 0 ? ', the same everywhere.' : '.'}
+      </p>
       {drifted.length > 0 && (
         <div className="mt-1 pl-6 text-[12px]">
           <p className="text-alarm">It was changed by hand on {listed(drifted)}.</p>
           <div className="mt-1 flex flex-wrap gap-2">
-            <button type="button" className="btn h-7" onClick={() => void putBack()}>Put it back</button>
-            <button type="button" className="btn h-7" onClick={() => set({ asking: { kind: 'part', name } })}>Compare …</button>
+            <button type="button" className="btn h-7" onClick={() => void putBack()}>
+              Put it back
+            </button>
+            <button type="button" className="btn h-7" onClick={() => set({ asking: { kind: 'part', name } })}>
+              Compare …
+            </button>
           </div>
         </div>
       )}

@@ -10,7 +10,11 @@ Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip, L
 
 /** Greys that can be told apart in both themes, and the accent for what mostly weighs most. */
 const SHADES: Readonly<Record<(typeof WEIGHT_KINDS)[number], readonly [light: string, dark: string]>> = {
-  markup: ['#3a3a3a', '#ededed'], sheets: ['#7a7a7a', '#b5b5b5'], images: ['#00705f', '#5fd0bb'], fonts: ['#a9a9a9', '#858585'], other: ['#d2d2d2', '#5c5c5c'],
+  markup: ['#3a3a3a', '#ededed'],
+  sheets: ['#7a7a7a', '#b5b5b5'],
+  images: ['#00705f', '#5fd0bb'],
+  fonts: ['#a9a9a9', '#858585'],
+  other: ['#d2d2d2', '#5c5c5c'],
 }
 const MOST_PAGES = 20
 
@@ -32,12 +36,24 @@ export function WeightChart({ weights }: { weights: readonly PageWeight[] }) {
       type: 'bar',
       data: {
         labels: pages.map(({ page }) => (page.length > 22 ? `…${page.slice(-21)}` : page)),
-        datasets: WEIGHT_KINDS.filter((kind) => pages.some(({ bytes }) => bytes[kind] > 0)).map((kind) => ({ label: kind, data: pages.map(({ bytes }) => bytes[kind]), backgroundColor: SHADES[kind][shade], barThickness: 12 })),
+        datasets: WEIGHT_KINDS.filter((kind) => pages.some(({ bytes }) => bytes[kind] > 0)).map((kind) => ({
+          label: kind,
+          data: pages.map(({ bytes }) => bytes[kind]),
+          backgroundColor: SHADES[kind][shade],
+          barThickness: 12,
+        })),
       },
       options: {
-        indexAxis: 'y', animation: false, maintainAspectRatio: false, color: ink,
+        indexAxis: 'y',
+        animation: false,
+        maintainAspectRatio: false,
+        color: ink,
         scales: {
-          x: { stacked: true, grid: { color: line }, ticks: { color: ink, maxTicksLimit: 4, callback: (value) => weight(Number(value)) } },
+          x: {
+            stacked: true,
+            grid: { color: line },
+            ticks: { color: ink, maxTicksLimit: 4, callback: (value) => weight(Number(value)) },
+          },
           y: { stacked: true, grid: { display: false }, ticks: { color: ink, autoSkip: false, font: { size: 11 } } },
         },
         plugins: {
@@ -51,12 +67,28 @@ export function WeightChart({ weights }: { weights: readonly PageWeight[] }) {
 
   return (
     <figure>
-      <div style={{ height: shown.length * 22 + 70 }}><canvas ref={canvas} role="img" aria-label="Weight of each page by kind; the table below says the same" /></div>
+      <div style={{ height: shown.length * 22 + 70 }}>
+        <canvas ref={canvas} role="img" aria-label="Weight of each page by kind; the table below says the same" />
+      </div>
       <details className="mt-1 text-[12px]">
         <summary className="cursor-pointer text-quiet">In numbers</summary>
         <table className="mt-1 w-full">
-          <thead><tr className="text-left text-quiet"><th className="font-normal">page</th><th className="text-right font-normal">all</th><th className="text-right font-normal">images</th></tr></thead>
-          <tbody>{shown.map((each) => <tr key={each.page}><td className="max-w-40 truncate">{each.page}</td><td className="text-right">{weight(sum(each))}</td><td className="text-right">{weight(each.bytes.images)}</td></tr>)}</tbody>
+          <thead>
+            <tr className="text-left text-quiet">
+              <th className="font-normal">page</th>
+              <th className="text-right font-normal">all</th>
+              <th className="text-right font-normal">images</th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((each) => (
+              <tr key={each.page}>
+                <td className="max-w-40 truncate">{each.page}</td>
+                <td className="text-right">{weight(sum(each))}</td>
+                <td className="text-right">{weight(each.bytes.images)}</td>
+              </tr>
+            ))}
+          </tbody>
         </table>
       </details>
     </figure>

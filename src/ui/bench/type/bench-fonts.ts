@@ -13,7 +13,8 @@ export function useShippedFaces(): void {
       if ([...document.fonts].some((face) => face.family.replaceAll('"', '') === name)) continue
       for (const { file, style } of family.files) {
         const [least, most] = family.weights
-        for (const alias of [name, family.name]) document.fonts.add(new FontFace(alias, `url(/api/fonts/${file})`, { weight: `${least} ${most}`, style }))
+        for (const alias of [name, family.name])
+          document.fonts.add(new FontFace(alias, `url(/api/fonts/${file})`, { weight: `${least} ${most}`, style }))
       }
     }
   }, [])
@@ -27,11 +28,22 @@ export function useSheetFaces(): void {
   const lookId = useRoom((state) => state.lookId)
   const kept = useRoom((state) => state.keeping.state === 'kept')
   const shipped = new Set(FAMILIES.map(({ name }) => name))
-  const key = JSON.stringify(facesOf(sheetOf(text)).filter(({ family }) => !shipped.has(family)).flatMap((face) => filesOf(face, sheetPath).slice(0, 1).map((path) => ({ family: face.family, path, weight: face.weight.join(' '), style: face.style }))))
+  const key = JSON.stringify(
+    facesOf(sheetOf(text))
+      .filter(({ family }) => !shipped.has(family))
+      .flatMap((face) =>
+        filesOf(face, sheetPath)
+          .slice(0, 1)
+          .map((path) => ({ family: face.family, path, weight: face.weight.join(' '), style: face.style })),
+      ),
+  )
   useEffect(() => {
     // The server knows a file once the step that brought it is kept.
     if (!kept) return
-    const added = (JSON.parse(key) as { family: string; path: string; weight: string; style: string }[]).map(({ family, path, weight, style }) => new FontFace(family, `url(${frames.addressOf(lookId, path)})`, { weight, style }))
+    const added = (JSON.parse(key) as { family: string; path: string; weight: string; style: string }[]).map(
+      ({ family, path, weight, style }) =>
+        new FontFace(family, `url(${frames.addressOf(lookId, path)})`, { weight, style }),
+    )
     for (const face of added) document.fonts.add(face)
     return () => {
       for (const face of added) document.fonts.delete(face)

@@ -21,8 +21,14 @@ export function Measure({ selector }: { selector: string }) {
   if (!page) return null
   return (
     <Group title="Characters per line">
-      <p className="-mt-2 text-[12px] text-quiet">On {page}, from real letter widths. {USUAL.from} to {USUAL.to} is usual (common practice).</p>
-      <div className="flex flex-col gap-1.5">{WIDTHS.map((width) => <MeasuredAt key={`${page} ${width}`} page={page} selector={selector} width={width} />)}</div>
+      <p className="-mt-2 text-[12px] text-quiet">
+        On {page}, from real letter widths. {USUAL.from} to {USUAL.to} is usual (common practice).
+      </p>
+      <div className="flex flex-col gap-1.5">
+        {WIDTHS.map((width) => (
+          <MeasuredAt key={`${page} ${width}`} page={page} selector={selector} width={width} />
+        ))}
+      </div>
     </Group>
   )
 }
@@ -37,7 +43,10 @@ function MeasuredAt({ page, selector, width }: { page: string; selector: string;
   const settled = useRoom(settledSheetText)
   const { generation, listener } = useGeneration(page)
   useEffect(() => {
-    const timer = setTimeout(() => channel.current?.isReady && channel.current.post({ type: 'measure', id: 0, selector }), AFTER_MS)
+    const timer = setTimeout(
+      () => channel.current?.isReady && channel.current.post({ type: 'measure', id: 0, selector }),
+      AFTER_MS,
+    )
     return () => clearTimeout(timer)
   }, [settled, selector, ready, generation])
   const sorted = [...(lines ?? [])].sort((a, b) => a - b)
@@ -50,14 +59,45 @@ function MeasuredAt({ page, selector, width }: { page: string; selector: string;
     <div className="flex items-center gap-2 text-[12px]">
       <span className="w-14 shrink-0 text-right text-quiet">{width} px</span>
       <span aria-hidden className="relative h-5 flex-1 border-b border-edge">
-        <span className="absolute inset-y-0.5 bg-[repeating-linear-gradient(135deg,var(--line)_0_2px,transparent_2px_5px)]" style={{ left: at(USUAL.from), width: `${((USUAL.to - USUAL.from) / MOST) * 100}%` }} />
-        {least !== undefined && most !== undefined && <span className="absolute bottom-[9px] h-px bg-ink" style={{ left: at(least), width: `calc(${at(most)} - ${at(least)})` }} />}
+        <span
+          className="absolute inset-y-0.5 bg-[repeating-linear-gradient(135deg,var(--line)_0_2px,transparent_2px_5px)]"
+          style={{ left: at(USUAL.from), width: `${((USUAL.to - USUAL.from) / MOST) * 100}%` }}
+        />
+        {least !== undefined && most !== undefined && (
+          <span
+            className="absolute bottom-[9px] h-px bg-ink"
+            style={{ left: at(least), width: `calc(${at(most)} - ${at(least)})` }}
+          />
+        )}
         {middle !== undefined && <span className="absolute inset-y-0 w-[3px] bg-accent" style={{ left: at(middle) }} />}
       </span>
-      <span className={`w-16 shrink-0 ${outside ? 'font-semibold' : ''}`}>{middle === undefined ? (lines === null ? '…' : 'too little text') : `${Math.round(middle)}${outside ? (middle < USUAL.from ? ', short' : ', long') : ''}`}</span>
+      <span className={`w-16 shrink-0 ${outside ? 'font-semibold' : ''}`}>
+        {middle === undefined
+          ? lines === null
+            ? '…'
+            : 'too little text'
+          : `${Math.round(middle)}${outside ? (middle < USUAL.from ? ', short' : ', long') : ''}`}
+      </span>
       <div aria-hidden className="pointer-events-none invisible fixed -left-[9999px] top-0 size-px overflow-hidden">
-        <Frame page={page} width={width} height={heightFor(width)} scale={1} aside inView={false} generation={generation} title={`${page} measured at ${width} px`}
-          listener={{ ...listener, onChannel: (opened) => (channel.current = opened), onMeasured: setLines, onApplied: (sheets) => { listener.onApplied?.(sheets); setReady((times) => times + 1) } }} />
+        <Frame
+          page={page}
+          width={width}
+          height={heightFor(width)}
+          scale={1}
+          aside
+          inView={false}
+          generation={generation}
+          title={`${page} measured at ${width} px`}
+          listener={{
+            ...listener,
+            onChannel: (opened) => (channel.current = opened),
+            onMeasured: setLines,
+            onApplied: (sheets) => {
+              listener.onApplied?.(sheets)
+              setReady((times) => times + 1)
+            },
+          }}
+        />
       </div>
     </div>
   )

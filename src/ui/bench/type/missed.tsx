@@ -40,9 +40,17 @@ export function Missed({ selector }: { selector: string }) {
     const { edit: carry, lookId } = store.getState()
     if (carry({ label, texts: [{ doc: lookDoc(lookId), splices }] })) notice(`${label}.`)
   }
-  const join = (each: MissedText) => rule && edit(`${each.selector} joins ${rule.selector.replace(/\s+/g, ' ')}`, [{ from: rule.selectorRange.to, to: rule.selectorRange.to, insert: `, ${each.selector}` }])
+  const join = (each: MissedText) =>
+    rule &&
+    edit(`${each.selector} joins ${rule.selector.replace(/\s+/g, ' ')}`, [
+      { from: rule.selectorRange.to, to: rule.selectorRange.to, insert: `, ${each.selector}` },
+    ])
   const tags = [...new Set(missed.map((each) => each.selector))]
-  const inherit = () => edit(`${listed(tags)} take the base font`, addRule(sheet, tags.join(', '), [['font', 'inherit']], naturalPlace(sheet, tags[0]!)))
+  const inherit = () =>
+    edit(
+      `${listed(tags)} take the base font`,
+      addRule(sheet, tags.join(', '), [['font', 'inherit']], naturalPlace(sheet, tags[0]!)),
+    )
   return (
     <Group title={`${count(total, 'text')} the rule does not reach`}>
       <ul className="flex flex-col gap-2 text-[12px]">
@@ -50,15 +58,37 @@ export function Missed({ selector }: { selector: string }) {
           const pages = [...new Set(each.places.map(({ page }) => page))]
           return (
             <li key={each.what} className="flex items-start gap-2">
-              <p className="min-w-0 flex-1"><b className="font-semibold">{each.count}</b> <Sentence text={each.what} /> <span className="text-quiet">on {listed(pages)}</span></p>
-              <button type="button" className="btn h-6 px-2 text-[12px]" aria-pressed={shown === each.what} onClick={() => setShown(shown === each.what ? null : each.what)}>{shown === each.what ? 'Hide' : 'Show'}</button>
-              {selector !== 'body' && each.selector !== '' && rule && <button type="button" className="btn h-6 px-2 text-[12px]" onClick={() => join(each)}>Join</button>}
+              <p className="min-w-0 flex-1">
+                <b className="font-semibold">{each.count}</b> <Sentence text={each.what} />{' '}
+                <span className="text-quiet">on {listed(pages)}</span>
+              </p>
+              <button
+                type="button"
+                className="btn h-6 px-2 text-[12px]"
+                aria-pressed={shown === each.what}
+                onClick={() => setShown(shown === each.what ? null : each.what)}
+              >
+                {shown === each.what ? 'Hide' : 'Show'}
+              </button>
+              {selector !== 'body' && each.selector !== '' && rule && (
+                <button type="button" className="btn h-6 px-2 text-[12px]" onClick={() => join(each)}>
+                  Join
+                </button>
+              )}
             </li>
           )
         })}
       </ul>
-      {selector === 'body' && <button type="button" className="btn h-7 self-start" onClick={inherit}>Let {listed(tags)} take the base font</button>}
-      {missed.some((each) => each.selector === '') && <p className="text-[12px] text-quiet">What has no Join needs another element on the page; the fit check offers that where it is safe.</p>}
+      {selector === 'body' && (
+        <button type="button" className="btn h-7 self-start" onClick={inherit}>
+          Let {listed(tags)} take the base font
+        </button>
+      )}
+      {missed.some((each) => each.selector === '') && (
+        <p className="text-[12px] text-quiet">
+          What has no Join needs another element on the page; the fit check offers that where it is safe.
+        </p>
+      )}
     </Group>
   )
 }
@@ -66,7 +96,13 @@ export function Missed({ selector }: { selector: string }) {
 /** The rule that sets the role: its own, or the one it shares. */
 function ruleFor(text: string, selector: string) {
   const sheet = sheetOf(text)
-  return ownRule(sheet, selector) ?? decide(sheet, selector, 'font-size')?.rule ?? decide(sheet, selector, 'font-family')?.rule ?? topStyleRules(sheet).find((rule) => selectorsOf(rule).includes(selector)) ?? null
+  return (
+    ownRule(sheet, selector) ??
+    decide(sheet, selector, 'font-size')?.rule ??
+    decide(sheet, selector, 'font-family')?.rule ??
+    topStyleRules(sheet).find((rule) => selectorsOf(rule).includes(selector)) ??
+    null
+  )
 }
 
 function pointers({ places }: MissedText): Map<string, string> {

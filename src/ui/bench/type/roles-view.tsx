@@ -20,7 +20,8 @@ import { Measure } from './measure.tsx'
 import { Missed } from './missed.tsx'
 import { SizeUnits } from './size-units.tsx'
 
-const PROPERTIES = 'font-family font-size font-weight font-style line-height letter-spacing word-spacing text-transform font-variant-caps text-align color'
+const PROPERTIES =
+  'font-family font-size font-weight font-style line-height letter-spacing word-spacing text-transform font-variant-caps text-align color'
 /** Specimens larger than this are shown smaller, so that all roles can be seen beside each other. */
 const MOST_PX = 26
 
@@ -39,29 +40,77 @@ export function RolesView() {
   )
 }
 
-function Specimens({ specimens, chosen, onChoose }: { specimens: readonly RoleSpecimen[]; chosen: string; onChoose: (selector: string) => void }) {
+function Specimens({
+  specimens,
+  chosen,
+  onChoose,
+}: {
+  specimens: readonly RoleSpecimen[]
+  chosen: string
+  onChoose: (selector: string) => void
+}) {
   const outline = useOutline()
   const sheet = sheetOf(useRoom(sheetText))
   const ground = useField('body', 'background-color', 'background')
   return (
-    <div role="radiogroup" aria-label="Role" data-proof tabIndex={-1} className="max-h-[270px] overflow-y-auto border-b border-line" style={{ background: resolveVars(sheet, ground.value) || '#fff' }}>
+    <div
+      role="radiogroup"
+      aria-label="Role"
+      data-proof
+      tabIndex={-1}
+      className="max-h-[270px] overflow-y-auto border-b border-line"
+      style={{ background: resolveVars(sheet, ground.value) || '#fff' }}
+    >
       {ROLES.map((role) => {
         const specimen = specimens.find((each) => each.selector === role.selector)
         const values = specimen?.values
         const size = parseFloat(values?.['font-size'] ?? '16')
         const text = specimen?.text || role.example
         return (
-          <label key={role.selector} {...outline(role.selector)}
-            className="flex cursor-pointer items-center gap-3 border-l-[3px] border-transparent py-1 pl-[13px] pr-4 has-checked:border-accent has-focus-visible:outline-2 has-focus-visible:outline-accent has-focus-visible:-outline-offset-2">
-            <input type="radio" name="role" className="sr-only" aria-label={`${role.name}, ${role.selector}`} checked={chosen === role.selector} onChange={() => onChoose(role.selector)} />
-            <span aria-hidden className={`w-[86px] shrink-0 rounded-sm px-1 py-0.5 text-[11px] leading-tight ${chosen === role.selector ? 'bg-accent text-accent-ink' : 'bg-panel text-ink'}`}>
+          <label
+            key={role.selector}
+            {...outline(role.selector)}
+            className="flex cursor-pointer items-center gap-3 border-l-[3px] border-transparent py-1 pl-[13px] pr-4 has-checked:border-accent has-focus-visible:outline-2 has-focus-visible:outline-accent has-focus-visible:-outline-offset-2"
+          >
+            <input
+              type="radio"
+              name="role"
+              className="sr-only"
+              aria-label={`${role.name}, ${role.selector}`}
+              checked={chosen === role.selector}
+              onChange={() => onChoose(role.selector)}
+            />
+            <span
+              aria-hidden
+              className={`w-[86px] shrink-0 rounded-sm px-1 py-0.5 text-[11px] leading-tight ${chosen === role.selector ? 'bg-accent text-accent-ink' : 'bg-panel text-ink'}`}
+            >
               <span className="block font-semibold">{role.name}</span>
-              <span className="block"><span className="font-mono">{role.selector}</span>{values ? ` ${Math.round(size * 10) / 10} px` : ''}</span>
+              <span className="block">
+                <span className="font-mono">{role.selector}</span>
+                {values ? ` ${Math.round(size * 10) / 10} px` : ''}
+              </span>
             </span>
-            <span aria-hidden className={`min-w-0 flex-1 truncate ${values ? '' : 'opacity-45'}`} style={values ? {
-              fontFamily: values['font-family'], fontSize: Math.min(MOST_PX, size), fontWeight: values['font-weight'] as never, fontStyle: values['font-style'], letterSpacing: values['letter-spacing'],
-              textTransform: values['text-transform'] as never, fontVariantCaps: values['font-variant-caps'] as never, color: values['color'], lineHeight: 1.3,
-            } : { color: '#555' }}>{values ? text : 'not on any page'}</span>
+            <span
+              aria-hidden
+              className={`min-w-0 flex-1 truncate ${values ? '' : 'opacity-45'}`}
+              style={
+                values
+                  ? {
+                      fontFamily: values['font-family'],
+                      fontSize: Math.min(MOST_PX, size),
+                      fontWeight: values['font-weight'] as never,
+                      fontStyle: values['font-style'],
+                      letterSpacing: values['letter-spacing'],
+                      textTransform: values['text-transform'] as never,
+                      fontVariantCaps: values['font-variant-caps'] as never,
+                      color: values['color'],
+                      lineHeight: 1.3,
+                    }
+                  : { color: '#555' }
+              }
+            >
+              {values ? text : 'not on any page'}
+            </span>
           </label>
         )
       })}
@@ -96,42 +145,150 @@ function Role({ selector, name }: { selector: string; name: string }) {
   return (
     <>
       <Group title={`${name}, set in ${selector}`}>
-        <p className="-mt-2 text-[12px] text-quiet">{computed.count > 0 ? `${count(computed.count, 'element')} on the pages shown.` : 'No element on the pages shown.'}</p>
-        <Row><FamilyField field={family} computed={seen['font-family']} /><Where field={family} /></Row>
+        <p className="-mt-2 text-[12px] text-quiet">
+          {computed.count > 0
+            ? `${count(computed.count, 'element')} on the pages shown.`
+            : 'No element on the pages shown.'}
+        </p>
         <Row>
-          <SizeField label="Size" property="font-size" unit="px" least={8} most={96} example="18px, 1.2rem or 120%" value={size.value} computed={seen['font-size']} onPreview={size.preview} onCommit={size.commit} onClear={size.clear} />
-          <div><SizeUnits field={size} computed={seen['font-size']} outcome={sizes?.[0]} /><Where field={size} /></div>
+          <FamilyField field={family} computed={seen['font-family']} />
+          <Where field={family} />
+        </Row>
+        <Row>
+          <SizeField
+            label="Size"
+            property="font-size"
+            unit="px"
+            least={8}
+            most={96}
+            example="18px, 1.2rem or 120%"
+            value={size.value}
+            computed={seen['font-size']}
+            onPreview={size.preview}
+            onCommit={size.commit}
+            onClear={size.clear}
+          />
+          <div>
+            <SizeUnits field={size} computed={seen['font-size']} outcome={sizes?.[0]} />
+            <Where field={size} />
+          </div>
         </Row>
         {sizes && sizes.length > 1 && (
           <div className="border-l-2 border-edge pl-2 text-[12px]">
             <p>It comes out as {count(sizes.length, 'size')} on the pages:</p>
-            <ul>{sizes.slice(0, 6).map((each) => <li key={each.size} className="text-quiet"><b className="font-semibold text-ink">{Math.round(parseFloat(each.size) * 100) / 100} px</b> {count(each.count, 'element')}, {count(each.pages.length, 'page')}: <span className="font-mono text-[11px]">{each.chain}</span></li>)}</ul>
+            <ul>
+              {sizes.slice(0, 6).map((each) => (
+                <li key={each.size} className="text-quiet">
+                  <b className="font-semibold text-ink">{Math.round(parseFloat(each.size) * 100) / 100} px</b>{' '}
+                  {count(each.count, 'element')}, {count(each.pages.length, 'page')}:{' '}
+                  <span className="font-mono text-[11px]">{each.chain}</span>
+                </li>
+              ))}
+            </ul>
           </div>
         )}
         <Row>
-          <SizeField label="Weight" property="font-weight" unit="" least={100} most={900} example="400, 650 or bold" value={weight.value} computed={seen['font-weight']} onPreview={(value) => weight.preview(whole(value))} onCommit={(value) => weight.commit(whole(value))} onClear={weight.clear} />
+          <SizeField
+            label="Weight"
+            property="font-weight"
+            unit=""
+            least={100}
+            most={900}
+            example="400, 650 or bold"
+            value={weight.value}
+            computed={seen['font-weight']}
+            onPreview={(value) => weight.preview(whole(value))}
+            onCommit={(value) => weight.commit(whole(value))}
+            onClear={weight.clear}
+          />
           <Where field={weight} />
         </Row>
         <Row>
-          <SizeField label="Line height" property="line-height" unit="" least={0.9} most={2.2} example="1.5 or 28px" value={leading.value} computed={ratio(seen['line-height'], seen['font-size'])} onPreview={leading.preview} onCommit={leading.commit} onClear={leading.clear} />
+          <SizeField
+            label="Line height"
+            property="line-height"
+            unit=""
+            least={0.9}
+            most={2.2}
+            example="1.5 or 28px"
+            value={leading.value}
+            computed={ratio(seen['line-height'], seen['font-size'])}
+            onPreview={leading.preview}
+            onCommit={leading.commit}
+            onClear={leading.clear}
+          />
           <Where field={leading} />
         </Row>
         <Row>
-          <ColorField label="Colour" value={color.value} computed={seen['color']} onPreview={color.preview} onCommit={color.commit} onClear={color.clear} />
+          <ColorField
+            label="Colour"
+            value={color.value}
+            computed={seen['color']}
+            onPreview={color.preview}
+            onCommit={color.commit}
+            onClear={color.clear}
+          />
           <Where field={color} />
         </Row>
         <Row>
-          <SizeField label="Letters apart" property="letter-spacing" unit="em" least={-1.5} most={6} example="0.02em or 1px" value={letters.value} computed={plain(seen['letter-spacing'])} onPreview={letters.preview} onCommit={letters.commit} onClear={letters.clear} />
+          <SizeField
+            label="Letters apart"
+            property="letter-spacing"
+            unit="em"
+            least={-1.5}
+            most={6}
+            example="0.02em or 1px"
+            value={letters.value}
+            computed={plain(seen['letter-spacing'])}
+            onPreview={letters.preview}
+            onCommit={letters.commit}
+            onClear={letters.clear}
+          />
           {letters.decision && <Where field={letters} />}
         </Row>
         <Row>
-          <SizeField label="Words apart" property="word-spacing" unit="em" least={-3} most={12} example="0.1em or 2px" value={words.value} computed={plain(seen['word-spacing'])} onPreview={words.preview} onCommit={words.commit} onClear={words.clear} />
+          <SizeField
+            label="Words apart"
+            property="word-spacing"
+            unit="em"
+            least={-3}
+            most={12}
+            example="0.1em or 2px"
+            value={words.value}
+            computed={plain(seen['word-spacing'])}
+            onPreview={words.preview}
+            onCommit={words.commit}
+            onClear={words.clear}
+          />
           {words.decision && <Where field={words} />}
         </Row>
         <OneOf label="Style" field={style} computed={seen['font-style']} values={STYLES} />
-        <OneOf label="Case" field={cases} computed={seen['text-transform']} values={CASES} says={{ none: 'as written', uppercase: 'CAPITALS', lowercase: 'lower case', capitalize: 'First Letters' }} />
-        <OneOf label="Small caps" field={caps} computed={seen['font-variant-caps']} values={CAPS} says={{ normal: 'none', 'small-caps': 'small caps', 'all-small-caps': 'all small caps', 'titling-caps': 'titling capitals' }} />
-        <OneOf label="Alignment" field={align} computed={seen['text-align']} values={ALIGNS} says={{ start: 'start of the line', center: 'centred', justify: 'both sides' }} />
+        <OneOf
+          label="Case"
+          field={cases}
+          computed={seen['text-transform']}
+          values={CASES}
+          says={{ none: 'as written', uppercase: 'CAPITALS', lowercase: 'lower case', capitalize: 'First Letters' }}
+        />
+        <OneOf
+          label="Small caps"
+          field={caps}
+          computed={seen['font-variant-caps']}
+          values={CAPS}
+          says={{
+            normal: 'none',
+            'small-caps': 'small caps',
+            'all-small-caps': 'all small caps',
+            'titling-caps': 'titling capitals',
+          }}
+        />
+        <OneOf
+          label="Alignment"
+          field={align}
+          computed={seen['text-align']}
+          values={ALIGNS}
+          says={{ start: 'start of the line', center: 'centred', justify: 'both sides' }}
+        />
       </Group>
       {RUNNING.has(selector) && <Measure selector={selector === 'body' ? 'p' : selector} />}
       <Missed selector={selector} />
@@ -140,16 +297,47 @@ function Role({ selector, name }: { selector: string; name: string }) {
   )
 }
 
-function OneOf({ label, field, computed, values, says = {} }: { label: string; field: Field; computed: string | undefined; values: readonly string[]; says?: Readonly<Record<string, string>> }) {
+function OneOf({
+  label,
+  field,
+  computed,
+  values,
+  says = {},
+}: {
+  label: string
+  field: Field
+  computed: string | undefined
+  values: readonly string[]
+  says?: Readonly<Record<string, string>>
+}) {
   const current = field.value || computed || values[0]!
   return (
     <Row>
       <div className="flex items-center gap-2">
         <span className="w-[92px] shrink-0 text-quiet">{label}</span>
-        <select aria-label={label} className="field min-w-0 flex-1 px-1" value={current} onChange={(event) => field.commit(event.target.value)}>
-          {[...new Set([...values, current])].map((value) => <option key={value} value={value}>{says[value] ?? value}</option>)}
+        <select
+          aria-label={label}
+          className="field min-w-0 flex-1 px-1"
+          value={current}
+          onChange={(event) => field.commit(event.target.value)}
+        >
+          {[...new Set([...values, current])].map((value) => (
+            <option key={value} value={value}>
+              {says[value] ?? value}
+            </option>
+          ))}
         </select>
-        {field.clear && <button type="button" aria-label={`Take ${label.toLowerCase()} out of the sheet`} title="Take out of the sheet" className="btn btn-bare size-6 p-0 text-quiet" onClick={field.clear}>×</button>}
+        {field.clear && (
+          <button
+            type="button"
+            aria-label={`Take ${label.toLowerCase()} out of the sheet`}
+            title="Take out of the sheet"
+            className="btn btn-bare size-6 p-0 text-quiet"
+            onClick={field.clear}
+          >
+            ×
+          </button>
+        )}
       </div>
       {field.decision && <Where field={field} />}
     </Row>

@@ -7,8 +7,18 @@ import { RolesView } from './roles-view.tsx'
 import { ScaleView } from './scale-view.tsx'
 
 const VIEWS: readonly View<TypeView>[] = [
-  { id: 'roles', name: 'Roles', says: 'What text is, and how it is set. Hover a role to see what it touches.', body: RolesView },
-  { id: 'fonts', name: 'Fonts', says: 'The families the sheet uses, their files, and what shows until they arrive.', body: FontsView },
+  {
+    id: 'roles',
+    name: 'Roles',
+    says: 'What text is, and how it is set. Hover a role to see what it touches.',
+    body: RolesView,
+  },
+  {
+    id: 'fonts',
+    name: 'Fonts',
+    says: 'The families the sheet uses, their files, and what shows until they arrive.',
+    body: FontsView,
+  },
   { id: 'scale', name: 'Scale', says: 'Sizes of all headings at once, from a base and a ratio.', body: ScaleView },
 ]
 

@@ -48,29 +48,77 @@ export function PictureColors({ onPick }: { onPick: (color: string) => void }) {
     }
   }
   return (
-    <section aria-label="Colours from a picture" className="flex flex-col gap-2 rounded-[3px] border border-dashed border-edge p-2"
-      onDragOver={(event) => { event.preventDefault(); event.stopPropagation() }}
-      onDrop={(event) => { event.preventDefault(); event.stopPropagation(); const [file] = event.dataTransfer.files; if (file) void load(file, file.name) }}>
+    <section
+      aria-label="Colours from a picture"
+      className="flex flex-col gap-2 rounded-[3px] border border-dashed border-edge p-2"
+      onDragOver={(event) => {
+        event.preventDefault()
+        event.stopPropagation()
+      }}
+      onDrop={(event) => {
+        event.preventDefault()
+        event.stopPropagation()
+        const [file] = event.dataTransfer.files
+        if (file) void load(file, file.name)
+      }}
+    >
       <div className="flex items-center gap-1.5">
-        <button type="button" className="btn h-7 px-2 text-[12px]" onClick={() => input.current?.click()}><ImageUp aria-hidden className="size-3.5" />Open …</button>
-        <input ref={input} hidden type="file" accept="image/*" aria-label="Picture to take colours from" onChange={(event) => { const [file] = event.target.files ?? []; if (file) void load(file, file.name); event.target.value = '' }} />
+        <button type="button" className="btn h-7 px-2 text-[12px]" onClick={() => input.current?.click()}>
+          <ImageUp aria-hidden className="size-3.5" />
+          Open …
+        </button>
+        <input
+          ref={input}
+          hidden
+          type="file"
+          accept="image/*"
+          aria-label="Picture to take colours from"
+          onChange={(event) => {
+            const [file] = event.target.files ?? []
+            if (file) void load(file, file.name)
+            event.target.value = ''
+          }}
+        />
         {images.length > 0 && (
-          <select aria-label="A picture of the site" className="field h-7 min-w-0 flex-1 px-1 text-[12px]" value={images.includes(picture?.name ?? '') ? picture!.name : ''} onChange={(event) => void fromSite(event.target.value)}>
+          <select
+            aria-label="A picture of the site"
+            className="field h-7 min-w-0 flex-1 px-1 text-[12px]"
+            value={images.includes(picture?.name ?? '') ? picture!.name : ''}
+            onChange={(event) => void fromSite(event.target.value)}
+          >
             <option value="">of the site …</option>
-            {images.map((path) => <option key={path}>{path}</option>)}
+            {images.map((path) => (
+              <option key={path}>{path}</option>
+            ))}
           </select>
         )}
       </div>
       {!picture && <p className="text-[12px] text-quiet">Or drop a picture here. It stays on this machine.</p>}
-      {fault && <p role="alert" className="text-[12px] text-alarm">{fault}</p>}
+      {fault && (
+        <p role="alert" className="text-[12px] text-alarm">
+          {fault}
+        </p>
+      )}
       {picture && <Loupe picture={picture} onPick={onPick} />}
-      {picture && (colors === null ? <p className="text-[12px] text-quiet">Looking for its main colours …</p> : (
-        <ul aria-label="Main colours" className="flex overflow-hidden rounded-[3px] border border-edge">
-          {colors.map(({ hex, share }) => (
-            <li key={hex} style={{ flexGrow: Math.max(share, 0.06) }}><button type="button" className="h-7 w-full focus-visible:-outline-offset-2" style={{ backgroundColor: hex }} title={`${hex}, ${Math.round(share * 100)} % of the picture`} aria-label={`Use ${hex}, ${Math.round(share * 100)} % of the picture`} onClick={() => onPick(hex)} /></li>
-          ))}
-        </ul>
-      ))}
+      {picture &&
+        (colors === null ? (
+          <p className="text-[12px] text-quiet">Looking for its main colours …</p>
+        ) : (
+          <ul aria-label="Main colours" className="flex overflow-hidden rounded-[3px] border border-edge">
+            {colors.map(({ hex, share }) => (
+              <li key={hex} style={{ flexGrow: Math.max(share, 0.06) }}>
+                <button
+                  type="button"
+                  className="h-7 w-full focus-visible:-outline-offset-2"
+                  style={{ backgroundColor: hex }}
+                  title={`${hex}, ${Math.round(share * 100)} % of the picture`}
+                  aria-label={`Use ${hex}, ${Math.round(share * 100)} % of the picture`}
+                  onClick={() => onPick(hex)}
+                />
+              </li>
+            ))}
+          </ul>
+        ))}
     </section>
   )
 }
@@ -111,16 +159,31 @@ function Loupe({ picture: { bitmap, name }, onPick }: { picture: Picture; onPick
     context.drawImage(bitmap, 0, 0, width, Math.round(bitmap.height * scale))
   }, [bitmap, width, height, scale])
   const look = (x: number, y: number) => {
-    const place = { x: Math.min(width - 1, Math.max(0, Math.round(x))), y: Math.min(height - 1, Math.max(0, Math.round(y))) }
+    const place = {
+      x: Math.min(width - 1, Math.max(0, Math.round(x))),
+      y: Math.min(height - 1, Math.max(0, Math.round(y))),
+    }
     setAt(place)
     const side = AROUND * 2 + 1
-    const { data } = canvas.current!.getContext('2d', { willReadFrequently: true })!.getImageData(place.x - AROUND, place.y - AROUND, side, side)
-    setCells(Array.from({ length: side * side }, (_, cell) => (data[cell * 4 + 3]! < 8 ? '' : `#${[0, 1, 2].map((part) => data[cell * 4 + part]!.toString(16).padStart(2, '0')).join('')}`)))
+    const { data } = canvas
+      .current!.getContext('2d', { willReadFrequently: true })!
+      .getImageData(place.x - AROUND, place.y - AROUND, side, side)
+    setCells(
+      Array.from({ length: side * side }, (_, cell) =>
+        data[cell * 4 + 3]! < 8
+          ? ''
+          : `#${[0, 1, 2].map((part) => data[cell * 4 + part]!.toString(16).padStart(2, '0')).join('')}`,
+      ),
+    )
   }
   const middle = cells[(cells.length - 1) / 2] ?? ''
   const take = () => middle !== '' && onPick(middle)
   return (
-    <div className="relative" role="application" aria-label={`Loupe over ${name}: arrow keys move, Enter takes the pixel`} tabIndex={0}
+    <div
+      className="relative"
+      role="application"
+      aria-label={`Loupe over ${name}: arrow keys move, Enter takes the pixel`}
+      tabIndex={0}
       onFocus={() => at === null && look(width / 2, height / 2)}
       onKeyDown={(event) => {
         const far = event.shiftKey ? 10 : 1
@@ -129,14 +192,42 @@ function Loupe({ picture: { bitmap, name }, onPick }: { picture: Picture; onPick
         else if (event.key === 'Enter' || event.key === ' ') take()
         else return
         event.preventDefault()
-      }}>
-      <canvas ref={canvas} width={width} height={height} className="cursor-crosshair rounded-[2px]" onPointerMove={(event) => { const box = event.currentTarget.getBoundingClientRect(); look(event.clientX - box.left, event.clientY - box.top) }} onClick={take} />
+      }}
+    >
+      <canvas
+        ref={canvas}
+        width={width}
+        height={height}
+        className="cursor-crosshair rounded-[2px]"
+        onPointerMove={(event) => {
+          const box = event.currentTarget.getBoundingClientRect()
+          look(event.clientX - box.left, event.clientY - box.top)
+        }}
+        onClick={take}
+      />
       {at && cells.length > 0 && (
-        <div aria-hidden className="pointer-events-none absolute grid rounded-[3px] border border-edge bg-panel p-0.5 shadow-lg" style={{ gridTemplateColumns: `repeat(${AROUND * 2 + 1}, 8px)`, left: at.x > width / 2 ? 4 : undefined, right: at.x > width / 2 ? undefined : 4, top: 4 }}>
-          {cells.map((color, cell) => <span key={cell} className={`size-2 ${cell === (cells.length - 1) / 2 ? 'z-10 outline-2 outline-black ring-3 ring-white' : ''}`} style={{ backgroundColor: color || undefined }} />)}
+        <div
+          aria-hidden
+          className="pointer-events-none absolute grid rounded-[3px] border border-edge bg-panel p-0.5 shadow-lg"
+          style={{
+            gridTemplateColumns: `repeat(${AROUND * 2 + 1}, 8px)`,
+            left: at.x > width / 2 ? 4 : undefined,
+            right: at.x > width / 2 ? undefined : 4,
+            top: 4,
+          }}
+        >
+          {cells.map((color, cell) => (
+            <span
+              key={cell}
+              className={`size-2 ${cell === (cells.length - 1) / 2 ? 'z-10 outline-2 outline-black ring-3 ring-white' : ''}`}
+              style={{ backgroundColor: color || undefined }}
+            />
+          ))}
         </div>
       )}
-      <p role="status" className="mt-1 font-mono text-[12px]">{middle === '' ? 'nothing there' : middle}</p>
+      <p role="status" className="mt-1 font-mono text-[12px]">
+        {middle === '' ? 'nothing there' : middle}
+      </p>
     </div>
   )
 }

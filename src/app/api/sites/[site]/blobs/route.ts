@@ -14,7 +14,8 @@ export function POST(request: Request, { params }: { params: Promise<{ site: str
     const db = await database()
     await siteRow(db, (await params).site)
     const path = new URL(request.url).searchParams.get('path') ?? ''
-    if (pathFault(path) !== null) throw new PublicError('bad-request', `“${path}” cannot be the path of a file in the site.`)
+    if (pathFault(path) !== null)
+      throw new PublicError('bad-request', `“${path}” cannot be the path of a file in the site.`)
     return Response.json(await keepFile(db, path, await readBody(request, LIMITS.file, 'The file')), { status: 201 })
   })
 }

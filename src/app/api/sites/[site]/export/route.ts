@@ -14,7 +14,11 @@ export function GET(request: Request, { params }: { params: Promise<{ site: stri
     const look = lookSchema.parse(new URL(request.url).searchParams.get('look') ?? '')
     const { name, bytes } = await exportSite(await database(), site, look)
     return new Response(new Uint8Array(bytes), {
-      headers: { 'content-type': 'application/zip', 'content-disposition': `attachment; filename="${name}"`, 'cache-control': 'no-store' },
+      headers: {
+        'content-type': 'application/zip',
+        'content-disposition': `attachment; filename="${name}"`,
+        'cache-control': 'no-store',
+      },
     })
   })
 }

@@ -9,7 +9,12 @@ export const dynamic = 'force-dynamic'
 
 /** What the font files of the site say of themselves, by path. */
 export function GET(_request: Request, { params }: { params: Promise<{ site: string }> }): Promise<Response> {
-  return answering(async () => Response.json({ fonts: await siteFonts(await database(), (await params).site) }, { headers: { 'cache-control': 'no-store' } }))
+  return answering(async () =>
+    Response.json(
+      { fonts: await siteFonts(await database(), (await params).site) },
+      { headers: { 'cache-control': 'no-store' } },
+    ),
+  )
 }
 
 /** Reads the font in the body and keeps its bytes, for a step that puts it into the site; `?name=` is what it is called. */

@@ -13,11 +13,18 @@ export function POST(request: Request, { params }: { params: Promise<{ site: str
   return answering(async () => {
     const { path, width } = await readJson(request, scaleRequestSchema)
     const db = await database()
-    const [file] = await db.select({ hash: files.hash }).from(files).where(and(eq(files.siteId, (await params).site), eq(files.path, path)))
+    const [file] = await db
+      .select({ hash: files.hash })
+      .from(files)
+      .where(and(eq(files.siteId, (await params).site), eq(files.path, path)))
     const bytes = file ? await getBlob(db, file.hash) : null
     if (!bytes) throw new PublicError('not-found', `There is no image ${path} in this site.`)
     const copy = await scaledCopy(bytes, width)
-    if (!copy) throw new PublicError('not-usable', `${path} cannot be scaled: it is no picture made of pixels, or it is damaged.`)
+    if (!copy)
+      throw new PublicError(
+        'not-usable',
+        `${path} cannot be scaled: it is no picture made of pixels, or it is damaged.`,
+      )
     return Response.json(await keepFile(db, path, copy), { status: 201 })
   })
 }

@@ -10,7 +10,13 @@ export function GET(request: Request): Promise<Response> {
     const { pathname, searchParams } = new URL(request.url)
     const [, , siteId = '', lookId = '', ...segments] = pathname.split('/')
     const host = request.headers.get('host') ?? ''
-    return serveWorn(await database(), { siteId, lookId, path: segments.map(decode).join('/'), origin: `http://${host}`, fontsArrive: searchParams.get('fonts') !== 'none' })
+    return serveWorn(await database(), {
+      siteId,
+      lookId,
+      path: segments.map(decode).join('/'),
+      origin: `http://${host}`,
+      fontsArrive: searchParams.get('fonts') !== 'none',
+    })
   })
 }
 
