@@ -7,7 +7,7 @@ import { cascadeSite } from './cascade-site.mjs'
 const VIEWPORT = { width: 1280, height: 800 }
 const { outputFiles } = await build({
   stdin: {
-    contents: `export { SiteModel } from './src/core/fit/site-model.ts'; export { allContrastPairs } from './src/core/contrast/pairs.ts'`,
+    contents: `export { SiteSnapshot } from './src/core/model/snapshot.ts'; export { allContrastPairs } from './src/core/contrast/pairs.ts'`,
     resolveDir: process.cwd(),
     loader: 'ts',
   },
@@ -19,7 +19,7 @@ const { outputFiles } = await build({
 })
 mkdirSync('.cache', { recursive: true })
 writeFileSync('.cache/bench-contrast.mjs', outputFiles[0].text)
-const { SiteModel, allContrastPairs } = await import(`${process.cwd()}/.cache/bench-contrast.mjs`)
+const { SiteSnapshot, allContrastPairs } = await import(`${process.cwd()}/.cache/bench-contrast.mjs`)
 
 const files = cascadeSite()
 const paths = Object.keys(files)
@@ -27,12 +27,10 @@ const sheet = (ink) =>
   `:root { --ink: ${ink}; --sea: #14596b; }\nbody { color: var(--ink); background: #fffaf0; }\na { color: var(--sea); }\n${files['site.css']}`
 
 function model() {
-  const site = new SiteModel(VIEWPORT)
-  site.setFiles(
-    paths.map((path) => ({ path, size: files[path].length, pixels: null })),
-    'site.css',
-  )
-  for (const path of paths) site.setText(path, path === 'site.css' ? sheet('#1b3a4b') : files[path])
+  const infos = paths.map((path) => ({ path, size: files[path].length, pixels: null }))
+  const site = SiteSnapshot.empty(VIEWPORT)
+    .withFiles(infos, 'site.css')
+    .withTexts(paths.map((path) => [path, path === 'site.css' ? sheet('#1b3a4b') : files[path]]))
   for (const path of site.pagePaths) site.page(path)
   return site
 }
@@ -45,12 +43,12 @@ function clock(work) {
 
 const median = (list) => [...list].sort((a, b) => a - b)[list.length >> 1]
 allContrastPairs(model(), VIEWPORT)
-const site = model()
+let site = model()
 const [full, pairs] = clock(() => allContrastPairs(site, VIEWPORT))
 const changes = ['#204050', '#1b3a4c', '#333333', '#1b3a4b', '#402a12'].map(
   (ink) =>
     clock(() => {
-      site.setText('site.css', sheet(ink))
+      site = site.withText('site.css', sheet(ink))
       return allContrastPairs(site, VIEWPORT)
     })[0],
 )

@@ -16,7 +16,7 @@ const FEW = 20
 
 const { outputFiles } = await build({
   stdin: {
-    contents: `export { SiteModel } from './src/core/fit/site-model.ts'; export { FitCheck } from './src/core/fit/check.ts'`,
+    contents: `export { SiteSnapshot } from './src/core/model/snapshot.ts'; export { FitCheck } from './src/core/fit/check.ts'`,
     resolveDir: process.cwd(),
     loader: 'ts',
   },
@@ -28,7 +28,7 @@ const { outputFiles } = await build({
 })
 mkdirSync('.cache', { recursive: true })
 writeFileSync('.cache/bench-fit.mjs', outputFiles[0].text)
-const { SiteModel, FitCheck } = await import(`${process.cwd()}/.cache/bench-fit.mjs`)
+const { SiteSnapshot, FitCheck } = await import(`${process.cwd()}/.cache/bench-fit.mjs`)
 
 const files = bigSite(500, 1000)
 const texts = Object.entries(files)
@@ -46,32 +46,30 @@ function clock(work) {
 const median = (list) => [...list].sort((a, b) => a - b)[list.length >> 1]
 
 function site() {
-  const model = new SiteModel({ width: 1280, height: 800 })
-  model.setFiles(
-    Object.entries(files).map(([path, content]) => ({
-      path,
-      size: content.length,
-      pixels: path.endsWith('.png') ? { width: 40, height: 30 } : null,
-    })),
-    'css/site.css',
-  )
-  for (const [path, text] of texts) model.setText(path, text)
-  return model
+  const infos = Object.entries(files).map(([path, content]) => ({
+    path,
+    size: content.length,
+    pixels: path.endsWith('.png') ? { width: 40, height: 30 } : null,
+  }))
+  return SiteSnapshot.empty({ width: 1280, height: 800 }).withFiles(infos, 'css/site.css').withTexts(texts)
 }
 
 const plain = []
 const located = []
 const whole = []
 let findings = 0
-let kept
+/** Held, so that memory is measured with all of it. */
+let held = null
 for (let round = 0; round <= ROUNDS; round++) {
-  kept = undefined
+  held = null
   const times = [
     clock(() => pages.forEach(([, text]) => parse(text))),
     clock(() => pages.forEach(([, text]) => parse(text, { sourceCodeLocationInfo: true }))),
     clock(() => {
-      kept = new FitCheck(site())
-      findings = kept.findings().length
+      const model = site()
+      const check = new FitCheck()
+      findings = check.findings(model).length
+      held = { model, check }
     }),
   ]
   if (round === 0) continue // Warming up.
@@ -80,7 +78,7 @@ for (let round = 0; round <= ROUNDS; round++) {
   whole.push(times[2])
 }
 collect()
-const heap = process.memoryUsage()
+const heap = held && process.memoryUsage()
 const validator = new HtmlValidate(new StaticConfigLoader({ extends: ['html-validate:standard'] }))
 const alone =
   clock(() => pages.slice(0, FEW).forEach(([, text]) => validator.validateStringSync(text))) * (pages.length / FEW)

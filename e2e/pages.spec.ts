@@ -189,13 +189,11 @@ test('images are added, replaced and scaled, with weight and dimensions', async 
     .getByLabel('Replacement for images/petrel.svg')
     .setInputFiles({ name: 'x.png', mimeType: 'image/png', buffer: picture })
   await expect(page.getByText('is another kind of picture')).toBeVisible()
-  await page
-    .getByLabel('Replacement for images/petrel.svg')
-    .setInputFiles({
-      name: 'x.svg',
-      mimeType: 'image/svg+xml',
-      buffer: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="10" height="20"/>'),
-    })
+  await page.getByLabel('Replacement for images/petrel.svg').setInputFiles({
+    name: 'x.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="10" height="20"/>'),
+  })
   await expect(page.getByText(/Replaced images\/petrel.svg: \d+ bytes, 10 × 20 px./)).toBeVisible()
   await kept(page)
   await page.getByRole('button', { name: /^Undo: Replaced/ }).click()

@@ -97,12 +97,10 @@ test('a family that ships with Attire comes into site and sheet, and the pages a
     .toContain('Lora')
   await expect
     .poll(() =>
-      frameOf(page, 'index.html').evaluate(
-        async () => (
-          await document.fonts.ready,
-          [...document.fonts].filter((face) => face.family.includes('Lora')).map((face) => face.status)
-        ),
-      ),
+      frameOf(page, 'index.html').evaluate(async () => {
+        await document.fonts.ready
+        return [...document.fonts].filter((face) => face.family.includes('Lora')).map((face) => face.status)
+      }),
     )
     .toContain('loaded')
   await kept(page)

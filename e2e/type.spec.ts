@@ -159,12 +159,11 @@ test('own fonts come in by file with their face, are read, used, fitted, switche
   await expect
     .poll(() =>
       frameOf(page, 'index.html')
-        .evaluate(
-          async () => (
-            await document.fonts.ready,
-            [...document.fonts].filter((face) => face.status === 'loaded' && !face.family.includes('Fallback')).length
-          ),
-        )
+        .evaluate(async () => {
+          await document.fonts.ready
+          return [...document.fonts].filter((face) => face.status === 'loaded' && !face.family.includes('Fallback'))
+            .length
+        })
         .catch(() => -1),
     )
     .toBe(0)
@@ -172,12 +171,10 @@ test('own fonts come in by file with their face, are read, used, fitted, switche
   await expect
     .poll(() =>
       frameOf(page, 'index.html')
-        .evaluate(
-          async () => (
-            await document.fonts.ready,
-            [...document.fonts].filter((face) => face.status === 'loaded').length
-          ),
-        )
+        .evaluate(async () => {
+          await document.fonts.ready
+          return [...document.fonts].filter((face) => face.status === 'loaded').length
+        })
         .catch(() => -1),
     )
     .toBeGreaterThan(1)

@@ -14,6 +14,8 @@ needed(
 run('npx', ['next', 'typegen'], 'Writing the route types', { stdio: ['ignore', 'ignore', 'inherit'] })
 run('npm', ['run', '--silent', 'typecheck'], 'The type check')
 run('npm', ['run', '--silent', 'lint'], 'The lint')
+run('npm', ['run', '--silent', 'layers'], 'The check of layers')
+run('npm', ['run', '--silent', 'format:check'], 'The check of the format')
 
 rmSync('test-results', { recursive: true, force: true })
 mkdirSync('test-results', { recursive: true })

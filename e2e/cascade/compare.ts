@@ -1,13 +1,13 @@
 import type { Page } from '@playwright/test'
 import { Cascade } from '../../src/core/cascade/cascade.ts'
-import { LONGHANDS } from '../../src/core/cascade/properties.ts'
+import { LONGHANDS } from '../../src/core/properties/longhands.ts'
 import { resolvedValue } from '../../src/core/cascade/resolved.ts'
 import type { ElementStyle } from '../../src/core/cascade/style.ts'
-import { sheetsWorn } from '../../src/core/fit/wear.ts'
+import { sheetsWorn } from '../../src/core/model/wear.ts'
 import { basePath } from '../../src/core/markup/base.ts'
 import { parsePage } from '../../src/core/markup/tree.ts'
 import { parseSheet, type Sheet } from '../../src/core/sheet/parse.ts'
-import { addressOf } from '../../src/core/site/paths.ts'
+import { addressOf } from '../../src/core/paths/paths.ts'
 
 /** A site in memory: texts by path. */
 export type Files = Readonly<Record<string, string>>

@@ -134,8 +134,8 @@ async function run(argv: readonly string[], out: (text: string) => void): Promis
       if (!SEVERITIES.includes(level))
         throw new WrongUse(`--fail-on is one of ${SEVERITIES.join(', ')}; “${level}” is none.`)
       if (values.json && values.sarif) throw new WrongUse('Ask for --json or for --sarif, not for both.')
-      await measureImages(site, folder)
-      const findings = check(site)
+      const measured = await measureImages(site, folder)
+      const findings = check(measured)
       out(
         values.sarif
           ? JSON.stringify(sarif(findings))

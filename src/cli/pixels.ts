@@ -1,10 +1,11 @@
 import path from 'node:path'
 import sharp from 'sharp'
-import { isImage } from '../core/site/paths.ts'
+import { isImage } from '../core/paths/paths.ts'
 import type { FolderSite } from './read-site.ts'
 
-/** Reads the dimensions of a folder's images and tells the model. Images that cannot be read have none. */
-export async function measureImages({ model }: FolderSite, folder: string): Promise<void> {
+/** Reads the dimensions of a folder's images and gives the site that knows them. Images that cannot be read have none. */
+export async function measureImages(site: FolderSite, folder: string): Promise<FolderSite> {
+  const { model } = site
   const files = await Promise.all(
     [...model.files.values()].map(async (file) => {
       if (!isImage(file.path)) return file
@@ -22,5 +23,5 @@ export async function measureImages({ model }: FolderSite, folder: string): Prom
       }
     }),
   )
-  model.setFiles(files, model.sheetPath)
+  return { ...site, model: model.withFiles(files, model.sheetPath) }
 }

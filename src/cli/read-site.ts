@@ -1,9 +1,9 @@
 import { readdirSync, readFileSync, statSync } from 'node:fs'
 import path from 'node:path'
-import { SiteModel } from '../core/fit/site-model.ts'
-import type { Viewport } from '../core/cascade/media.ts'
+import { SiteSnapshot } from '../core/model/snapshot.ts'
+import type { Viewport } from '../core/values/media.ts'
 import { chooseSheet, NEW_SHEET } from '../core/site/choose-sheet.ts'
-import { closestName, isPage, isSheet, type SitePath } from '../core/site/paths.ts'
+import { closestName, isPage, isSheet, type SitePath } from '../core/paths/paths.ts'
 import type { TextEncodingName } from '../core/site/encoding.ts'
 import { placeOf, type Place } from '../core/text/place.ts'
 import { WrongUse } from './wrong-use.ts'
@@ -12,7 +12,7 @@ import { WrongUse } from './wrong-use.ts'
 export interface FolderSite {
   /** Every file of the folder, as paths of the site. */
   readonly files: readonly SitePath[]
-  readonly model: SiteModel
+  readonly model: SiteSnapshot
   readonly pages: readonly SitePath[]
   /** Line and column of an offset in a page or stylesheet. */
   readonly place: (file: SitePath, offset: number) => Place
@@ -41,22 +41,14 @@ export function readSite(folder: string, viewport: Viewport, wanted?: string): F
   )
   const pages = [...texts.keys()].filter(isPage).sort()
   if (pages.length === 0) throw new WrongUse(`There is no HTML page in ${folder}.`)
-  const model = new SiteModel(viewport)
   if (wanted !== undefined && !texts.has(wanted)) {
     const close = closestName(wanted, files.filter(isSheet))
     throw new WrongUse(`There is no sheet ${wanted} in ${folder}.${close ? ` The closest name is ${close}.` : ''}`)
   }
   const infos = files.map((file) => ({ path: file, size: statSync(path.join(folder, file)).size, pixels: null }))
-  model.setFiles(
-    infos,
-    wanted ??
-      chooseSheet(
-        files,
-        pages.map((page) => ({ path: page, text: texts.get(page)! })),
-      ) ??
-      NEW_SHEET,
-  )
-  for (const [file, text] of texts) model.setText(file, text)
+  const trees = pages.map((page) => ({ path: page, text: texts.get(page)! }))
+  const sheetPath = wanted ?? chooseSheet(files, trees) ?? NEW_SHEET
+  const model = SiteSnapshot.empty(viewport).withFiles(infos, sheetPath).withTexts(texts)
   // The same few declarations are spoken of again and again.
   const places = new Map<string, Place>()
   const place = (file: SitePath, offset: number) => {

@@ -1,117 +1,153 @@
-import type { WearSummary } from '../core/fit/site-model.ts'
-import type { SiteState } from '../core/site/protocol.ts'
-import type { MainColor } from '../core/color/cluster.ts'
-import type { FromLoader } from './load.worker.ts'
-import type { FromPicture } from './picture.worker.ts'
-import type { FitNews, FromWorker, LongProgress, LongQuestion, Question, Questions, ToWorker } from './protocol.ts'
+import type { WearSummary } from '../core/model/wear-summary.ts'
+import type { SitePath } from '../core/paths/paths.ts'
+import type { FitNews, FromWorker, SiteNews, ToWorker } from './protocol.ts'
+import type { Answer, Ask, LongQuestion, Progress, Question } from './questions.ts'
 
-/** The workroom's end of the site worker. */
+/** Why a question has no answer, in words that can be shown. */
+export class QuestionFault extends Error {}
+
+/** What the workroom hears of the worker without asking, and what it must say when the worker begins anew. */
+export interface WorkerEvents {
+  readonly onWear: (reports: WearSummary[]) => void
+  readonly onFit: (news: FitNews) => void
+  /** Something that comes by itself could not be found out; `page` is null for what concerns all of them. */
+  readonly onTrouble: (about: 'wear' | 'fit', page: SitePath | null, message: string) => void
+  /** Everything a worker that has just begun must be told. */
+  readonly wholeSite: () => SiteNews[]
+  /** The worker cannot be kept going: nothing more will be heard. */
+  readonly onGone: (message: string) => void
+}
+
+interface Waiting {
+  readonly message: ToWorker
+  readonly resolve: (answer: never) => void
+  readonly reject: (fault: QuestionFault) => void
+  readonly onProgress?: (progress: never) => void
+  /** How often it has been asked. */
+  tries: number
+}
+
+/** How often a question is asked again when the worker dies over it. */
+const TRIES = 2
+/** How often a worker is started that dies without having said anything. */
+const STARTS = 3
+
+const GONE = 'What looks at the pages in the background cannot be started. Reload the page; your changes are kept.'
+const DIED = 'This could not be found out: what looks at the pages in the background stopped over it.'
+
+/** The workroom's end of the site worker. A worker that dies is started again and told the present state of the site. */
 export class SiteWorker {
-  private readonly worker = new Worker(new URL('./site.worker.ts', import.meta.url), { type: 'module' })
-  private readonly waiting = new Map<number, (answer: never) => void>()
-  private readonly progress = new Map<number, (progress: never) => void>()
+  private worker: Worker
+  private readonly waiting = new Map<number, Waiting>()
   private next = 1
+  private silentStarts = 0
+  private closed = false
   /** Called before each question: tells the worker what it has not heard yet, so that it answers about the latest text. */
   beforeAsk: () => void = () => undefined
 
-  constructor(onWear: (reports: WearSummary[]) => void, onFit: (news: FitNews) => void) {
-    this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => {
-      if (data.type === 'wear') return onWear(data.reports)
-      if (data.type === 'fit') return onFit(data.news)
-      if (data.type === 'progress') return this.progress.get(data.id)?.(data.progress as never)
-      this.waiting.get(data.id)?.(data.answer as never)
-      this.waiting.delete(data.id)
-      this.progress.delete(data.id)
+  constructor(
+    private readonly events: WorkerEvents,
+    private readonly make = () => new Worker(new URL('./site.worker.ts', import.meta.url), { type: 'module' }),
+  ) {
+    this.worker = this.start()
+  }
+
+  private start(): Worker {
+    const worker = this.make()
+    worker.onmessage = ({ data }: MessageEvent<FromWorker>) => this.hear(data)
+    worker.onerror = (event) => {
+      event.preventDefault()
+      this.restart()
+    }
+    worker.onmessageerror = () => this.restart()
+    this.silentStarts++
+    return worker
+  }
+
+  private hear(data: FromWorker): void {
+    this.silentStarts = 0
+    switch (data.type) {
+      case 'wear':
+        return this.events.onWear(data.reports)
+      case 'fit':
+        return this.events.onFit(data.news)
+      case 'trouble':
+        return this.events.onTrouble(data.about, data.page, data.message)
+      case 'progress':
+        return this.waiting.get(data.id)?.onProgress?.(data.progress as never)
+      case 'answer':
+        return this.settle(data.id, ({ resolve }) => resolve(data.answer as never))
+      case 'failed':
+        return this.settle(data.id, ({ reject }) => reject(new QuestionFault(`It failed inside: ${data.message}`)))
     }
   }
 
-  tell(message: Extract<ToWorker, { type: 'files' | 'texts' | 'looks' }>): void {
-    this.worker.postMessage(message)
+  private settle(id: number, how: (waiting: Waiting) => void): void {
+    const found = this.waiting.get(id)
+    this.waiting.delete(id)
+    if (found) how(found)
   }
 
-  ask<Q extends Question>(question: Q, ask: Questions[Q]['ask']): Promise<Questions[Q]['answer']> {
-    this.beforeAsk()
-    const id = this.next++
-    return new Promise((resolve) => {
-      this.waiting.set(id, resolve)
-      this.worker.postMessage({ type: 'ask', id, question, ask } as ToWorker)
-    })
+  private restart(): void {
+    if (this.closed) return
+    this.worker.terminate()
+    if (this.silentStarts >= STARTS) return this.giveUp()
+    this.worker = this.start()
+    for (const news of this.events.wholeSite()) this.tell(news)
+    for (const [id, waiting] of this.waiting) {
+      if (waiting.tries >= TRIES) this.settle(id, ({ reject }) => reject(new QuestionFault(DIED)))
+      else {
+        waiting.tries++
+        this.worker.postMessage(waiting.message)
+      }
+    }
+  }
+
+  private giveUp(): void {
+    this.closed = true
+    for (const id of [...this.waiting.keys()]) this.settle(id, ({ reject }) => reject(new QuestionFault(GONE)))
+    this.events.onGone(GONE)
+  }
+
+  tell(message: SiteNews): void {
+    this.worker.postMessage(message satisfies ToWorker)
+  }
+
+  /** Asks a question. Rejects with a {@link QuestionFault} when it cannot be answered. */
+  ask<Q extends Question>(question: Q, ask: Ask<Q>): Promise<Answer<Q>> {
+    return this.send(question, ask).answer
   }
 
   /** Asks what takes long: hears how far it is, and can be called off; then the answer is null. */
   askLong<Q extends LongQuestion>(
     question: Q,
-    ask: Questions[Q]['ask'],
-    onProgress: (progress: LongProgress[Q]) => void,
+    ask: Ask<Q>,
+    onProgress: (progress: Progress<Q>) => void,
     signal: AbortSignal,
-  ): Promise<Questions[Q]['answer']> {
-    this.beforeAsk()
-    const id = this.next
-    this.progress.set(id, onProgress)
+  ): Promise<Answer<Q> | null> {
+    const { id, answer } = this.send(question, ask, onProgress)
     signal.addEventListener('abort', () => this.worker.postMessage({ type: 'cancel', id } satisfies ToWorker))
-    return this.ask(question, ask)
+    return answer
+  }
+
+  private send<Q extends Question>(
+    question: Q,
+    ask: Ask<Q>,
+    onProgress?: (progress: Progress<Q>) => void,
+  ): { readonly id: number; readonly answer: Promise<Answer<Q>> } {
+    if (this.closed) return { id: 0, answer: Promise.reject(new QuestionFault(GONE)) }
+    this.beforeAsk()
+    const id = this.next++
+    const message = { type: 'ask', id, question, ask } as ToWorker
+    const answer = new Promise<Answer<Q>>((resolve, reject) => {
+      this.waiting.set(id, { message, resolve, reject, tries: 1, ...(onProgress ? { onProgress } : {}) })
+      this.worker.postMessage(message)
+    })
+    return { id, answer }
   }
 
   close(): void {
+    this.closed = true
     this.worker.terminate()
   }
-}
-
-/** Why a site could not be loaded. */
-export interface LoadFault {
-  readonly code: string
-  readonly message: string
-}
-
-/** Loads a site in a worker of its own. Rejects with a {@link LoadFault}. */
-export function loadSite(address: string): Promise<SiteState> {
-  return new Promise((resolve, reject) => {
-    const worker = new Worker(new URL('./load.worker.ts', import.meta.url), { type: 'module' })
-    let site: SiteState | null = null
-    worker.onmessage = ({ data }: MessageEvent<FromLoader>) => {
-      if (data.type === 'site') site = data.site
-      else if (data.type === 'texts') for (const [path, text] of data.texts) site!.texts[path] = text
-      else {
-        worker.terminate()
-        if (data.type === 'done') resolve(site!)
-        else reject({ code: data.code, message: data.message } satisfies LoadFault)
-      }
-    }
-    worker.postMessage({ address })
-  })
-}
-
-/** The main colours of a picture, found in a worker. Rejects when it cannot be read. */
-export function picturePalette(picture: Blob): Promise<MainColor[]> {
-  return new Promise((resolve, reject) => {
-    const worker = new Worker(new URL('./picture.worker.ts', import.meta.url), { type: 'module' })
-    worker.onmessage = ({ data }: MessageEvent<FromPicture>) => {
-      worker.terminate()
-      if (data.type === 'colors') resolve(data.colors)
-      else reject(new Error('The picture cannot be read.'))
-    }
-    worker.postMessage(picture)
-  })
-}
-
-/** Packs files into one ZIP in a worker. `onProgress` hears the share done, 0 to 1. Aborting rejects. */
-export function packFolder(
-  files: { path: string; file: File }[],
-  onProgress: (share: number) => void,
-  signal: AbortSignal,
-): Promise<Blob> {
-  return new Promise((resolve, reject) => {
-    const worker = new Worker(new URL('./zip.worker.ts', import.meta.url), { type: 'module' })
-    const end = (settle: () => void) => {
-      worker.terminate()
-      settle()
-    }
-    signal.addEventListener('abort', () => end(() => reject(new Error('The import was cancelled. Nothing was kept.'))))
-    worker.onmessage = ({ data }) => {
-      if (data.type === 'progress') onProgress(data.share)
-      else if (data.type === 'done') end(() => resolve(new Blob([data.bytes], { type: 'application/zip' })))
-      else end(() => reject(new Error(`A file of the folder could not be read: ${data.message}`)))
-    }
-    worker.postMessage({ files })
-  })
 }

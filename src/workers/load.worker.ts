@@ -1,4 +1,4 @@
-import { errorSchema, siteStateSchema, type SiteState } from '../core/site/protocol.ts'
+import { errorSchema, siteStateSchema, type SiteState } from '../protocol/site-state.ts'
 
 /** What the loader sends: the site without its texts first, then the texts a few at a time, then the end. */
 export type FromLoader =

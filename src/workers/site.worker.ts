@@ -1,23 +1,24 @@
-import { contrastPairs } from '../core/contrast/pairs.ts'
 import { FitCheck, type FitProgress } from '../core/fit/check.ts'
-import { SiteModel, type WearSummary } from '../core/fit/site-model.ts'
-import { prove, type ProofProgress } from '../core/lift/proof.ts'
-import { isSheet, type SitePath } from '../core/site/paths.ts'
-import { answersOf } from './answers.ts'
-import type { FromWorker, LongProgress, LongQuestion, Question, Questions, ToWorker } from './protocol.ts'
+import { SiteSnapshot } from '../core/model/snapshot.ts'
+import { wearSummary, type WearSummary } from '../core/model/wear-summary.ts'
+import type { SitePath } from '../core/paths/paths.ts'
+import type { FromWorker, SiteNews, ToWorker } from './protocol.ts'
+import { QUESTIONS, type LongQuestion, type Progress, type Question } from './questions.ts'
 
 /** Pages looked at before the worker listens again, so that a newer text is never kept waiting. */
 const SLICE_MS = 20
 /** News of a long pass are told so many ms apart: each makes the screen draw. */
 const NEWS_MS = 250
-/** How long after an edit the fit check begins: wear reports come first. */
+/** How long after an edit wear reports begin, and the fit check: it waits for them. */
+const WEAR_AFTER_MS = 30
 const CHECK_AFTER_MS = 120
 
-const model = new SiteModel({ width: 1280, height: 800 })
-const check = new FitCheck(model)
-const answers = answersOf(model, check)
+/** The site as it was last told of. */
+let site = SiteSnapshot.empty({ width: 1280, height: 800 })
+const check = new FitCheck()
 const scope = self as unknown as DedicatedWorkerGlobalScope
 const say = (message: FromWorker) => scope.postMessage(message)
+const wordsOf = (error: unknown) => (error instanceof Error ? error.message : String(error))
 
 let pending: SitePath[] = []
 let running = false
@@ -29,7 +30,7 @@ let toldWear = 0
 
 function reportWear(): void {
   const until = performance.now() + SLICE_MS
-  while (pending.length > 0 && performance.now() < until) reports.push(model.wear(pending.shift()!))
+  while (pending.length > 0 && performance.now() < until) reportOne(pending.shift()!)
   running = pending.length > 0
   if (!running || performance.now() - toldWear > NEWS_MS) {
     say({ type: 'wear', reports, done: !running })
@@ -39,6 +40,14 @@ function reportWear(): void {
   if (running) setTimeout(reportWear)
 }
 
+function reportOne(page: SitePath): void {
+  try {
+    reports.push(wearSummary(site, page))
+  } catch (error) {
+    say({ type: 'trouble', about: 'wear', page, message: wordsOf(error) })
+  }
+}
+
 /** Findings already told, by page: a page that still has the same ones is not told again. */
 const told = new Map<SitePath | null, FitProgress['findings']>()
 
@@ -46,6 +55,15 @@ let news: [SitePath | null, FitProgress['findings']][] = []
 let toldFit = 0
 
 function reportFit(): void {
+  try {
+    reportSlice()
+  } catch (error) {
+    pass = null
+    say({ type: 'trouble', about: 'fit', page: null, message: wordsOf(error) })
+  }
+}
+
+function reportSlice(): void {
   if (!pass) return
   const until = performance.now() + SLICE_MS
   let last: FitProgress | null = null
@@ -59,16 +77,15 @@ function reportFit(): void {
     if (told.get(last.page) !== last.findings) news.push([last.page, last.findings])
     told.set(last.page, last.findings)
   } while (performance.now() < until)
-  const gone = pass ? [] : [...told.keys()].filter((path) => path !== null && !model.pagePaths.includes(path))
+  const paths = site.pagePaths
+  const gone = pass ? [] : [...told.keys()].filter((path) => path !== null && !paths.includes(path))
   for (const path of gone) {
     told.delete(path)
     news.push([path, []])
   }
   if (!pass || performance.now() - toldFit > NEWS_MS) {
-    say({
-      type: 'fit',
-      news: { pages: news, done: pass ? (last?.done ?? 0) : model.pagePaths.length, total: model.pagePaths.length },
-    })
+    const total = paths.length
+    say({ type: 'fit', news: { pages: news, done: pass ? (last?.done ?? 0) : total, total } })
     news = []
     toldFit = performance.now()
   }
@@ -76,88 +93,79 @@ function reportFit(): void {
 }
 
 function changed(): void {
-  pending = model.pagePaths
+  pending = site.pagePaths
   if (!running) {
     running = true
-    setTimeout(reportWear, 30)
+    setTimeout(reportWear, WEAR_AFTER_MS)
   }
   // A pass that has not come to its end begins anew: what it found before is remembered page by page.
   pass = null
   clearTimeout(waiting)
   waiting = setTimeout(() => {
-    pass = check.run()
+    pass = check.run(site)
     reportFit()
   }, CHECK_AFTER_MS)
 }
 
 const cancelled = new Set<number>()
 
-/** What a long question comes to, slice by slice. */
-type Slices<P, A> = Generator<P, A, void>
+type Slices = Generator<Progress<LongQuestion>, unknown, void>
 
 /** Runs what takes long in slices, so that the worker hears when it is called off. */
-function runLong<P, A>(id: number, slices: Slices<P, A>): void {
-  let told = 0
+function runLong(id: number, slices: Slices): void {
+  let toldAt = 0
   const step = () => {
     if (cancelled.delete(id)) return say({ type: 'answer', id, answer: null })
     const until = performance.now() + SLICE_MS
     for (let next = slices.next(); ; next = slices.next()) {
       if (next.done) return say({ type: 'answer', id, answer: next.value })
-      if (performance.now() - told > NEWS_MS) {
-        told = performance.now()
-        say({ type: 'progress', id, progress: next.value as LongProgress[LongQuestion] })
+      if (performance.now() - toldAt > NEWS_MS) {
+        toldAt = performance.now()
+        say({ type: 'progress', id, progress: next.value })
       }
       if (performance.now() > until) break
     }
-    setTimeout(step)
+    setTimeout(guarded(id, step))
   }
-  step()
+  guarded(id, step)()
 }
 
-function* proofOf({ change }: Questions['prove']['ask']): Slices<ProofProgress, ProofProgress> {
-  const after = model.after(change)
-  const names = new Map(change.moves.map(({ from, to }) => [from, to]))
-  const sheets = change.texts.some(({ doc }) => doc === model.docOf(model.sheetPath))
-  const touched = new Set(change.texts.map(({ doc }) => doc))
-  const pages = model.pagePaths
-    .filter((path) => sheets || touched.has(model.docOf(path)))
-    .map((path) => ({ before: path, after: names.get(path) ?? path }))
-  const all: ProofProgress[] = []
-  for (const progress of prove(model, after, pages)) {
-    all.push(progress)
-    yield { ...progress, altered: [] }
-  }
-  return {
-    done: pages.length,
-    total: pages.length,
-    elements: all.reduce((sum, each) => sum + each.elements, 0),
-    altered: all.flatMap((each) => each.altered),
+/** What throws reaches whoever asked, and the worker goes on. */
+function guarded(id: number, work: () => void): () => void {
+  return () => {
+    try {
+      work()
+    } catch (error) {
+      say({ type: 'failed', id, message: wordsOf(error) })
+    }
   }
 }
 
-function ask<Q extends Exclude<Question, LongQuestion>>(question: Q, asked: Questions[Q]['ask']): unknown {
-  return answers[question](asked)
+function answer(id: number, question: Question, ask: unknown): void {
+  const result = (QUESTIONS[question] as (site: SiteSnapshot, ask: unknown) => unknown)(site, ask)
+  if (isSlices(result)) runLong(id, result)
+  else say({ type: 'answer', id, answer: result })
+}
+
+function isSlices(result: unknown): result is Slices {
+  return typeof result === 'object' && result !== null && Symbol.iterator in result && 'next' in result
+}
+
+function take(heard: SiteNews): void {
+  switch (heard.type) {
+    case 'files':
+      site = site.withFiles(heard.files, heard.sheetPath, heard.sheetDoc)
+      return changed()
+    case 'texts':
+      site = site.withTexts(heard.texts)
+      return changed()
+    case 'looks':
+      site = site.withLooks(heard.looks)
+  }
 }
 
 scope.onmessage = ({ data }: MessageEvent<ToWorker>) => {
-  switch (data.type) {
-    case 'files':
-      model.setFiles(data.files, data.sheetPath, data.sheetDoc)
-      check.filesChanged()
-      return changed()
-    case 'texts':
-      for (const [path, text] of data.texts) model.setText(path, text)
-      if (data.texts.some(([path]) => isSheet(path))) check.sheetsChanged()
-      return changed()
-    case 'looks':
-      for (const [doc, text] of data.looks) model.setLook(doc, text)
-      return
-    case 'cancel':
-      cancelled.add(data.id)
-      return
-    case 'ask':
-      if (data.question === 'prove') return runLong(data.id, proofOf(data.ask))
-      if (data.question === 'contrast') return runLong(data.id, contrastPairs(model, data.ask.viewport))
-      return say({ type: 'answer', id: data.id, answer: ask(data.question, data.ask) })
-  }
+  if (data.type === 'cancel') cancelled.add(data.id)
+  else if (data.type === 'ask') guarded(data.id, () => answer(data.id, data.question, data.ask))()
+  else take(data)
 }

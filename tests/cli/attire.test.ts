@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { main } from '../../src/cli/main.ts'
-import { LONGHANDS } from '../../src/core/cascade/properties.ts'
+import { LONGHANDS } from '../../src/core/properties/longhands.ts'
 
 const DEMO = 'demo/vennor-isles'
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { FitCheck } from '../../src/core/fit/check.ts'
+import { findingsIn, planFix } from '../../src/core/fit/check.ts'
 import { planLift } from '../../src/core/lift/plan.ts'
 import { WRAPPERS, wrapElement } from '../../src/core/markup/wrap.ts'
 import { NO_CHANGE } from '../../src/core/site/change.ts'
@@ -100,13 +100,12 @@ describe('whatever the pages hold', () => {
   it('the check ends, its fixes fit, and what they mend stays mended', () => {
     fc.assert(
       fc.property(site, (model) => {
-        const check = new FitCheck(model)
-        const findings = check.findings()
+        const findings = findingsIn(model)
         for (const { file, from, to } of findings)
           expect(from <= to && to <= Math.max(model.text(file).length, 0), file).toBe(true)
-        const after = model.after(check.fix(findings))
+        const after = model.after(planFix(model, findings))
         expect(after.pagePaths).toHaveLength(2)
-        new FitCheck(after).findings()
+        findingsIn(after)
       }),
       { numRuns: 250 },
     )

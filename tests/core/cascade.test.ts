@@ -1,13 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { Cascade } from '../../src/core/cascade/cascade.ts'
-import { idOf, longhand, LONGHANDS } from '../../src/core/cascade/properties.ts'
+import { idOf, longhand, LONGHANDS } from '../../src/core/properties/longhands.ts'
 import { resolvedValue } from '../../src/core/cascade/resolved.ts'
 import { parsePage } from '../../src/core/markup/tree.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { statesOf, type WornState } from '../../src/core/selectors/states.ts'
 import { generatedSite } from '../../e2e/cascade/generated.ts'
-import { sheetsWorn } from '../../src/core/fit/wear.ts'
+import { sheetsWorn } from '../../src/core/model/wear.ts'
 
 const viewport = { width: 1280, height: 800 }
 
@@ -363,13 +363,13 @@ describe('robustness', () => {
       viewport,
       quirks: false,
     })
-    const { styles } = cascade.stylesOf(page)
-    expect(cascade.reviseSheet(0, text('blue'))).toBe(true)
+    cascade.stylesOf(page)
+    const { styles } = cascade.after(0, text('blue'))!.stylesOf(page)
     expect(resolvedValue(styles.at(-1)!, idOf('color'))).toBe('rgb(0, 0, 255)')
   })
 })
 
-describe('revising a sheet in place', () => {
+describe('a cascade after an edit', () => {
   it('gives what a new cascade gives, on generated pages, whichever declarations change', () => {
     const files = generatedSite()
     const paths = Object.keys(files)
@@ -396,18 +396,20 @@ describe('revising a sheet in place', () => {
       const after = worn(change)
       const settings = { viewport, quirks: page.quirks }
       const cascade = new Cascade(before, settings)
-      const styles = cascade.stylesOf(page).styles
-      const fresh = new Cascade(after, settings).stylesOf(page).styles
-      if (
-        !after.every(
-          (sheet, index) => sheet.sheet.text === before[index]!.sheet.text || cascade.reviseSheet(index, sheet.sheet),
-        )
-      )
-        continue
+      const { styles: old } = cascade.stylesOf(page)
+      const { styles: fresh } = new Cascade(after, settings).stylesOf(page)
+      let next: Cascade | null = cascade
+      for (const [index, { sheet }] of after.entries())
+        if (sheet.text !== before[index]!.sheet.text) next = next?.after(index, sheet) ?? null
+      if (!next) continue
       revised++
+      const { styles } = next.stylesOf(page)
       const all = (list: typeof styles) =>
         list.map((style) => LONGHANDS.map(({ id, name }) => `${name}: ${resolvedValue(style, id)}`).join('\n'))
       expect(all(styles), path).toEqual(all(fresh))
+      // The one before says what it said.
+      expect(all(cascade.stylesOf(page).styles), path).toEqual(all(new Cascade(before, settings).stylesOf(page).styles))
+      expect(cascade.stylesOf(page).styles).toEqual(old)
     }
     expect(revised).toBeGreaterThan(8)
   })
@@ -417,9 +419,9 @@ describe('revising a sheet in place', () => {
       viewport,
       quirks: false,
     })
-    expect(cascade.reviseSheet(0, parseSheet('q { top: 0 }'))).toBe(false)
-    expect(cascade.reviseSheet(0, parseSheet('p { top: 0 } q { top: 0 }'))).toBe(false)
-    expect(cascade.reviseSheet(0, parseSheet('\n\np { top: 1px }'))).toBe(true)
+    expect(cascade.after(0, parseSheet('q { top: 0 }'))).toBeNull()
+    expect(cascade.after(0, parseSheet('p { top: 0 } q { top: 0 }'))).toBeNull()
+    expect(cascade.after(0, parseSheet('\n\np { top: 1px }'))).not.toBeNull()
   })
 })
 

@@ -6,10 +6,10 @@ import { mainColors } from '../../src/core/color/cluster.ts'
 import { collapses, seenBy } from '../../src/core/color/collapse.ts'
 import { derivedName, derivedValue } from '../../src/core/color/derive.ts'
 import { difference } from '../../src/core/color/difference.ts'
-import { gather, planGather } from '../../src/core/color/gather.ts'
+import { gather, planGather } from '../../src/core/color/gather-colors.ts'
 import { colorInventory } from '../../src/core/color/inventory.ts'
 import { literalsInText } from '../../src/core/color/literals.ts'
-import { hueName, swatchNames } from '../../src/core/color/names.ts'
+import { hueName, swatchNames } from '../../src/core/color/swatch-names.ts'
 import {
   NAMED_COLORS,
   NOTATIONS,
@@ -17,13 +17,13 @@ import {
   toHex,
   writeColor,
   writeColorLike,
-} from '../../src/core/color/notation.ts'
+} from '../../src/core/values/color-notation.ts'
 import { edgeChroma, isInSrgb, linearOf, oklchPlane, hslPlane, readOklch } from '../../src/core/color/planes.ts'
 import { hexOfRgb, over, readRgb } from '../../src/core/color/rgb.ts'
 import { resolveColor } from '../../src/core/color/resolve.ts'
 import { swatchReach } from '../../src/core/color/uses.ts'
 import { filterValues, VISIONS } from '../../src/core/color/vision.ts'
-import { prove } from '../../src/core/lift/proof.ts'
+import { prove } from '../../src/core/proof/proof.ts'
 import { reachOf } from '../../src/core/selectors/reach.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { applySplices } from '../../src/core/text/splice.ts'

@@ -180,9 +180,9 @@ describe('pairings on the pages', () => {
       'two.html': page('<p>d</p>'),
       'css/site.css': css('#123'),
     }
-    const model = siteOf(texts)
-    allContrastPairs(model, VIEWPORT)
-    model.setText('css/site.css', css('#987'))
+    const before = siteOf(texts)
+    allContrastPairs(before, VIEWPORT)
+    const model = before.withText('css/site.css', css('#987'))
     expect(allContrastPairs(model, VIEWPORT)).toEqual(
       allContrastPairs(siteOf({ ...texts, 'css/site.css': css('#987') }), VIEWPORT),
     )

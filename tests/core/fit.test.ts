@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { FitCheck } from '../../src/core/fit/check.ts'
+import { findingsIn, FitCheck, planFix } from '../../src/core/fit/check.ts'
 import { RULES, ruleNamed } from '../../src/core/fit/rules/index.ts'
 import { SeenMarkup } from '../../src/core/markup/seen-markup.ts'
 import { parsePage } from '../../src/core/markup/tree.ts'
@@ -15,8 +15,7 @@ const page = (body = '', head = '', up = '') =>
   `<!doctype html>\n<html lang="en">\n<head>\n  <meta charset="utf-8">\n  <meta name="viewport" content="width=device-width, initial-scale=1">\n  <title>T</title>\n  <link rel="stylesheet" href="${up}css/site.css">\n${head}</head>\n<body>\n  <main>\n    <h1>T</h1>\n${body}  </main>\n</body>\n</html>\n`
 const SHEET = 'p { margin: 0 }\n'
 const files = (body = '', head = '') => ({ 'index.html': page(body, head), 'css/site.css': SHEET })
-const found = (texts: Record<string, string>, others: (string | FileInfo)[] = []) =>
-  new FitCheck(siteOf(texts, others)).findings()
+const found = (texts: Record<string, string>, others: (string | FileInfo)[] = []) => findingsIn(siteOf(texts, others))
 const brief = (texts: Record<string, string>, others?: (string | FileInfo)[]) =>
   found(texts, others).map(({ rule, file }) => `${rule} ${file}`)
 const image = (name: string, size: number, width: number, height: number): FileInfo => ({
@@ -296,8 +295,7 @@ describe('fixes', () => {
   /** All fixable findings of a site mended at once. */
   const mended = (texts: Record<string, string>, others: (string | FileInfo)[] = []) => {
     const model = siteOf(texts, others)
-    const check = new FitCheck(model)
-    return model.after(check.fix(check.findings()))
+    return model.after(planFix(model, findingsIn(model)))
   }
   it.each<[string, Record<string, string>, (string | FileInfo)[], string, string | RegExp]>([
     [
@@ -375,7 +373,7 @@ describe('fixes', () => {
     const after = mended(texts, others)
     if (typeof expected === 'string' && expected.startsWith('<!doctype')) expect(after.text(file)).toBe(expected)
     else expect(after.text(file)).toContain(expected)
-    expect(new FitCheck(after).findings().filter(({ rule }) => rule === id)).toEqual([])
+    expect(findingsIn(after).filter(({ rule }) => rule === id)).toEqual([])
   })
   it('does not distort an image whose height nothing holds', () => {
     expect(
@@ -400,10 +398,9 @@ describe('fixes', () => {
   })
   it('a fix mends what is still wrong, not what was', () => {
     const model = siteOf(linkedTo('CSS/site.css'))
-    const check = new FitCheck(model)
-    const findings = check.findings()
-    model.setText('index.html', page())
-    expect(check.fix(findings).texts).toEqual([])
+    const findings = findingsIn(model)
+    expect(planFix(model, findings).texts).not.toEqual([])
+    expect(planFix(model.withText('index.html', page()), findings).texts).toEqual([])
   })
   const linkedTo = (href: string) => ({ 'index.html': page().replace('css/site.css', href), 'css/site.css': SHEET })
   it('only rules with a safe fix say so', () => {
@@ -421,9 +418,9 @@ describe('following edits', () => {
       'b.html': page('Loose\n'),
       'isles/c.html': page('', '', '../'),
     }
-    const model = siteOf(texts)
-    const check = new FitCheck(model)
-    check.findings()
+    let model = siteOf(texts)
+    const check = new FitCheck()
+    check.findings(model)
     const pieces = [
       '<p style="margin: 2px">x</p>',
       'Loose words\n',
@@ -438,10 +435,10 @@ describe('following edits', () => {
         fc.array(fc.constantFrom(...pieces), { maxLength: 3 }),
         fc.constantFrom('p { margin: 0 }', 'h1 { top: 0 }', 'p { margin: 0 } h1 { color: red }'),
         (file, body, sheet) => {
-          model.setText(file, page(body.join(''), '', file.startsWith('isles/') ? '../' : ''))
-          model.setText('css/site.css', sheet)
-          check.sheetsChanged()
-          expect(check.findings()).toEqual(new FitCheck(model).findings())
+          model = model
+            .withText(file, page(body.join(''), '', file.startsWith('isles/') ? '../' : ''))
+            .withText('css/site.css', sheet)
+          expect(check.findings(model)).toEqual(findingsIn(model))
         },
       ),
       { numRuns: 60 },

@@ -2,11 +2,11 @@ import { readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { FitCheck } from '../../src/core/fit/check.ts'
-import type { SiteModel } from '../../src/core/fit/site-model.ts'
+import { findingsIn } from '../../src/core/fit/check.ts'
+import type { SiteSnapshot } from '../../src/core/model/snapshot.ts'
 import { colourWord, suggestClass } from '../../src/core/lift/class-names.ts'
 import { planLift, type LiftChoices } from '../../src/core/lift/plan.ts'
-import { prove, type Alteration } from '../../src/core/lift/proof.ts'
+import { prove, type Alteration } from '../../src/core/proof/proof.ts'
 import { scopeRule, scopeSelector } from '../../src/core/lift/scope.ts'
 import { parseComplex } from '../../src/core/selectors/parse.ts'
 import { specificityOf } from '../../src/core/selectors/specificity.ts'
@@ -15,9 +15,9 @@ import { siteOf } from './model.ts'
 
 const page = (body: string, head = '', up = '') =>
   `<!doctype html>\n<html lang="en">\n<head>\n  <title>x</title>\n  <link rel="stylesheet" href="${up}css/site.css">\n${head}</head>\n<body>\n${body}\n</body>\n</html>\n`
-const lift = (site: SiteModel, choices: Partial<LiftChoices> = {}) =>
+const lift = (site: SiteSnapshot, choices: Partial<LiftChoices> = {}) =>
   planLift(site, { pages: site.pagePaths, embedded: true, inline: true, ...choices })
-const altered = (site: SiteModel, choices: Partial<LiftChoices> = {}): Alteration[] => {
+const altered = (site: SiteSnapshot, choices: Partial<LiftChoices> = {}): Alteration[] => {
   const after = site.after(lift(site, choices).change)
   return [
     ...prove(
@@ -27,7 +27,7 @@ const altered = (site: SiteModel, choices: Partial<LiftChoices> = {}): Alteratio
     ),
   ].flatMap((progress) => progress.altered)
 }
-const lifted = (site: SiteModel, choices: Partial<LiftChoices> = {}) => site.after(lift(site, choices).change)
+const lifted = (site: SiteSnapshot, choices: Partial<LiftChoices> = {}) => site.after(lift(site, choices).change)
 
 describe('embedded blocks', () => {
   it('equal rules of several pages become one, and their tags go with them', () => {
@@ -353,6 +353,6 @@ it('the demo lifts clean: nothing changes, and the findings about it are gone', 
   )
   const site = siteOf(texts)
   expect(altered(site)).toEqual([])
-  const rules = new FitCheck(lifted(site)).findings().map(({ rule }) => rule)
+  const rules = findingsIn(lifted(site)).map(({ rule }) => rule)
   for (const gone of ['embedded-styles', 'inline-style', 'sheet-overridden']) expect(rules).not.toContain(gone)
 })

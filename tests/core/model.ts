@@ -1,6 +1,6 @@
-import { SiteModel } from '../../src/core/fit/site-model.ts'
+import { SiteSnapshot } from '../../src/core/model/snapshot.ts'
 import type { FileInfo } from '../../src/core/site/view.ts'
-import { isPage, isSheet } from '../../src/core/site/paths.ts'
+import { isPage, isSheet } from '../../src/core/paths/paths.ts'
 
 export const VIEWPORT = { width: 1280, height: 800 }
 
@@ -12,12 +12,9 @@ export function siteOf(
   texts: Readonly<Record<string, string>>,
   others: readonly (string | FileInfo)[] = [],
   sheetPath = 'css/site.css',
-): SiteModel {
-  const model = new SiteModel(VIEWPORT)
-  model.setFiles(
-    [...Object.keys(texts), ...others].map((file) => (typeof file === 'string' ? fileInfo(file) : file)),
-    sheetPath,
-  )
-  for (const [path, text] of Object.entries(texts)) if (isPage(path) || isSheet(path)) model.setText(path, text)
-  return model
+): SiteSnapshot {
+  const files = [...Object.keys(texts), ...others].map((file) => (typeof file === 'string' ? fileInfo(file) : file))
+  return SiteSnapshot.empty(VIEWPORT)
+    .withFiles(files, sheetPath)
+    .withTexts(Object.entries(texts).filter(([path]) => isPage(path) || isSheet(path)))
 }

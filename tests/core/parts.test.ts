@@ -2,8 +2,8 @@ import fc from 'fast-check'
 import { readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { FitCheck } from '../../src/core/fit/check.ts'
-import type { SiteModel } from '../../src/core/fit/site-model.ts'
+import { findingsIn, planFix } from '../../src/core/fit/check.ts'
+import type { SiteSnapshot } from '../../src/core/model/snapshot.ts'
 import { counterpart, wrapElement, wrapFault } from '../../src/core/markup/wrap.ts'
 import { parsePage } from '../../src/core/markup/tree.ts'
 import { messagesFor } from '../../src/core/markup/validate.ts'
@@ -31,15 +31,14 @@ const demoTexts = Object.fromEntries(
 const IMAGES = ['mark', 'quay', 'hallin', 'skerrow', 'marigold', 'petrel'].map((name) => `images/${name}.svg`)
 const demo = (change: Record<string, string> = {}) =>
   siteOf({ ...demoTexts, ...change }, [...IMAGES, 'images/night-crossing.png'])
-const carried = (site: SiteModel, outcomes: readonly PartOutcome[]) =>
+const carried = (site: SiteSnapshot, outcomes: readonly PartOutcome[]) =>
   site.after({ ...NO_CHANGE, texts: outcomes.map(({ page, splices }) => ({ doc: fileDoc(page), splices })) })
-const elementOf = (site: SiteModel, file: string, tag: string) =>
+const elementOf = (site: SiteSnapshot, file: string, tag: string) =>
   site.page(file).elements.find((element) => element.tag === tag)!
-const shared = (site: SiteModel, tag: string, file = 'index.html', name = tag) =>
+const shared = (site: SiteSnapshot, tag: string, file = 'index.html', name = tag) =>
   carried(site, planShare(site, { page: file, index: elementOf(site, file, tag).index, name }).outcomes)
-const driftOf = (site: SiteModel) =>
-  new FitCheck(site)
-    .findings()
+const driftOf = (site: SiteSnapshot) =>
+  findingsIn(site)
     .filter(({ rule }) => rule === 'part-drift')
     .map(({ file }) => file)
 
@@ -86,12 +85,13 @@ describe('sharing a block', () => {
     expect(driftOf(carried(site, outcomes))).toEqual([])
   })
   it('leaves out pages on request, and pages whose encoding cannot hold the part', () => {
-    const site = demo({ 'boats.html': demoTexts['boats.html']!.replace('>Fares<', '>Preise<') })
-    site.setFiles(
-      [...site.files.values()].map((file) => (file.path === 'boats.html' ? { ...file, encoding: 'bytes' } : file)),
-      'css/site.css',
-    )
-    site.setText('index.html', demoTexts['index.html']!.replace('>Fares<', '>Fährpreise<'))
+    const plain = demo({ 'boats.html': demoTexts['boats.html']!.replace('>Fares<', '>Preise<') })
+    const site = plain
+      .withFiles(
+        [...plain.files.values()].map((file) => (file.path === 'boats.html' ? { ...file, encoding: 'bytes' } : file)),
+        'css/site.css',
+      )
+      .withText('index.html', demoTexts['index.html']!.replace('>Fares<', '>Fährpreise<'))
     const { outcomes } = planShare(site, {
       page: 'index.html',
       index: elementOf(site, 'index.html', 'nav').index,
@@ -146,16 +146,21 @@ describe('a shared part', () => {
     expect(driftOf(after)).toEqual([])
   })
   it('that was changed by hand on one page is found, and put back as the others have it', () => {
-    const drifted = site.after({ ...NO_CHANGE, texts: [] })
-    drifted.setText('fares.html', site.text('fares.html').replace('Pier Office,', 'Office,'))
+    const drifted = site.withText('fares.html', site.text('fares.html').replace('Pier Office,', 'Office,'))
     expect(driftOf(drifted)).toEqual(['fares.html'])
-    const check = new FitCheck(drifted)
-    const back = drifted.after(check.fix(check.findings().filter(({ rule }) => rule === 'part-drift')))
+    const back = drifted.after(
+      planFix(
+        drifted,
+        findingsIn(drifted).filter(({ rule }) => rule === 'part-drift'),
+      ),
+    )
     expect(back.text('fares.html')).toBe(site.text('fares.html'))
   })
   it('without its closing comment is skipped with the reason, and nothing of the page is lost', () => {
-    const broken = site.after({ ...NO_CHANGE, texts: [] })
-    broken.setText('fares.html', site.text('fares.html').replace('<!-- end of shared part: header -->', ''))
+    const broken = site.withText(
+      'fares.html',
+      site.text('fares.html').replace('<!-- end of shared part: header -->', ''),
+    )
     const outcome = planPart(broken, 'header', { path: 'index.html', text: '<header>new</header>' }).find(
       ({ page }) => page === 'fares.html',
     )!
@@ -203,8 +208,8 @@ describe('blocks', () => {
 })
 
 describe('the links of a navigation', () => {
-  const words = (site: SiteModel, file: string) => navigationsOf(site, file)[0]!.links.map((link) => link.words)
-  const edited = (site: SiteModel, file: string, edit: NavEdit) =>
+  const words = (site: SiteSnapshot, file: string) => navigationsOf(site, file)[0]!.links.map((link) => link.words)
+  const edited = (site: SiteSnapshot, file: string, edit: NavEdit) =>
     carried(site, planNavEdit(site, file, navigationsOf(site, file)[0]!.index, edit))
   it('tell where they lead, and which lead nowhere', () => {
     const site = demo({
@@ -300,9 +305,8 @@ describe('wrapping', () => {
 })
 
 describe('new pages and sites', () => {
-  const fit = (site: SiteModel, file: string) =>
-    new FitCheck(site)
-      .findings()
+  const fit = (site: SiteSnapshot, file: string) =>
+    findingsIn(site)
       .filter((finding) => finding.file === file)
       .map(({ rule, message }) => `${rule}: ${message}`)
   it('a site begun from nothing has no finding at all', () => {
@@ -318,7 +322,7 @@ describe('new pages and sites', () => {
       ]),
     )
     const site = siteOf({ ...texts, 'look/site.css': newSheet('Ferry */ Line') }, [], 'look/site.css')
-    expect(new FitCheck(site).findings()).toEqual([])
+    expect(findingsIn(site)).toEqual([])
     expect(texts['isles/index.html']).toContain('<link rel="stylesheet" href="../look/site.css">')
     expect(texts['isles/index.html']).toContain('<li><a href="index.html" aria-current="page">Isles</a></li>')
   })

@@ -6,11 +6,20 @@ import { parsePage } from '../../src/core/markup/tree.ts'
 import { addressesIn } from '../../src/core/sheet/references.ts'
 import { planMoves, referrersTo } from '../../src/core/site/move.ts'
 import { moveFault } from '../../src/core/site/move-fault.ts'
-import { betterPath, nameFault, plainName } from '../../src/core/site/names.ts'
-import { targetOf } from '../../src/core/site/paths.ts'
+import { betterPath, nameFault, plainName } from '../../src/core/paths/file-names.ts'
+import { targetOf } from '../../src/core/paths/paths.ts'
 import { siteOf } from './model.ts'
 
 const urls = (text: string) => referencesIn(parsePage(text)).map(({ url, kind }) => `${kind} ${url}`)
+
+describe('what stands once in the text', () => {
+  it('is one reference, also where the parser makes several elements of one tag', () => {
+    const text = '<p><a href="b.html">one<p>two<b style="background: url(a.png)"><p>three'
+    const page = parsePage(text)
+    expect(page.elements.filter(({ tag }) => tag === 'a').length).toBeGreaterThan(1)
+    expect(referencesIn(page).map(({ url }) => url)).toEqual(['b.html', 'a.png'])
+  })
+})
 
 describe('what counts as a reference', () => {
   // HTML standard, "Attributes" index: every attribute whose value is a valid (non-empty) URL potentially surrounded by

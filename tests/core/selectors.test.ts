@@ -5,7 +5,7 @@ import { adapter, type Htmlparser2TreeAdapterMap } from 'parse5-htmlparser2-tree
 import { calculate } from 'specificity'
 import { describe, expect, it } from 'vitest'
 import { parsePage } from '../../src/core/markup/tree.ts'
-import { escapeIdent, unescapeCss } from '../../src/core/selectors/ident.ts'
+import { escapeIdent, unescapeCss } from '../../src/core/css/ident.ts'
 import { matches } from '../../src/core/selectors/match.ts'
 import { parseComplex, parseNth, parseSelectorList } from '../../src/core/selectors/parse.ts'
 import { reachOf } from '../../src/core/selectors/reach.ts'

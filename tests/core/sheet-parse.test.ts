@@ -3,7 +3,7 @@ import postcss from 'postcss'
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { parseDeclarations, parseSheet, type Declaration, type Item, type Sheet } from '../../src/core/sheet/parse.ts'
-import { Token, tokensOf } from '../../src/core/sheet/tokens.ts'
+import { Token, tokensOf } from '../../src/core/css/tokens.ts'
 import { styleRules } from '../../src/core/sheet/walk.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
 

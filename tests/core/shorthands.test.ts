@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { physicalName } from '../../src/core/cascade/names.ts'
+import { physicalName } from '../../src/core/properties/names.ts'
 import { readImport } from '../../src/core/cascade/import.ts'
 import { faultOf } from '../../src/core/cascade/rules.ts'
-import { expand, longhandsOf } from '../../src/core/cascade/shorthands.ts'
-import { readBorder, valueThrough } from '../../src/core/cascade/value-through.ts'
+import { expand, longhandsOf } from '../../src/core/properties/shorthands.ts'
+import { readBorder, valueThrough } from '../../src/core/properties/value-through.ts'
 import { parseDeclarations } from '../../src/core/sheet/parse.ts'
 
 /** What a shorthand sets that is not initial. */

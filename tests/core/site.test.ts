@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { chooseSheet } from '../../src/core/site/choose-sheet.ts'
-import { closestName, comparePages, pathFault, relativeReference, targetOf } from '../../src/core/site/paths.ts'
-import { removeDotSegments, resolveReference } from '../../src/core/site/url.ts'
+import { closestName, comparePages, pathFault, relativeReference, targetOf } from '../../src/core/paths/paths.ts'
+import { removeDotSegments, resolveReference } from '../../src/core/paths/url.ts'
 
 // RFC 3986, section 5.4.1 "Normal Examples" and 5.4.2 "Abnormal Examples" (strict).
 const BASE = 'http://a/b/c/d;p?q'

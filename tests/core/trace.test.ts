@@ -1,24 +1,33 @@
 import { describe, expect, it } from 'vitest'
-import { planChange } from '../../src/core/cascade/change.ts'
-import type { Lost } from '../../src/core/cascade/trace.ts'
-import { trace } from '../../src/core/cascade/trace.ts'
-import { lostInWords } from '../../src/core/cascade/words.ts'
-import type { SiteModel } from '../../src/core/fit/site-model.ts'
+import { planChange } from '../../src/core/edit/change-here.ts'
+import type { Lost } from '../../src/core/trace/trace.ts'
+import { trace } from '../../src/core/trace/trace.ts'
+import { lostInWords } from '../../src/core/trace/words.ts'
+import type { SiteSnapshot } from '../../src/core/model/snapshot.ts'
 import { selectorAt } from '../../src/core/sheet/selector-at.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
+import { editQuestions } from '../../src/core/edit/questions.ts'
+import { reachReport } from '../../src/core/model/reach.ts'
+import { traceQuestions } from '../../src/core/trace/questions.ts'
 import { fileInfo, siteOf } from './model.ts'
 
 const viewport = { width: 1280, height: 800 }
 
-function site(pages: Record<string, string>, sheet: string): SiteModel {
+function site(pages: Record<string, string>, sheet: string): SiteSnapshot {
   const model = siteOf({ ...Object.fromEntries(Object.keys(pages).map((path) => [path, ''])), 'css/site.css': sheet })
-  for (const [path, body] of Object.entries(pages))
-    model.setText(path, `<!doctype html>\n<html><head><link rel="stylesheet" href="css/site.css">${body}`)
-  return model
+  return model.withTexts(
+    Object.entries(pages).map(([path, body]) => [
+      path,
+      `<!doctype html>\n<html><head><link rel="stylesheet" href="css/site.css">${body}`,
+    ]),
+  )
 }
 
-const find = (model: SiteModel, page: string, id = 'x') =>
+const inspected = (model: SiteSnapshot, page: string, index: number, at = viewport) =>
+  traceQuestions.inspect(model, { page, index, pseudo: '', viewport: at })!
+
+const find = (model: SiteSnapshot, page: string, id = 'x') =>
   model.page(page).elements.find((element) => element.id === id)!
 
 describe('trace', () => {
@@ -156,7 +165,7 @@ describe('matters', () => {
       ':root { --ink: #1b3a4b }\nbody { background: #fff }\nmain p { color: var(--ink) }\np { color: red; margin: 0 0 4px; colour: blue }\na:hover { color: #123456 }',
     )
     const said = Object.fromEntries(
-      model.inspect('a.html', find(model, 'a.html').index, viewport)!.matters.map(({ id, sentence }) => [id, sentence]),
+      inspected(model, 'a.html', find(model, 'a.html').index).matters.map(({ id, sentence }) => [id, sentence]),
     )
     expect(said['colour']).toBe(
       'This text is #1b3a4b because css/site.css line 3, `main p`, sets it through the swatch `--ink`; it beat 1 other.',
@@ -164,31 +173,31 @@ describe('matters', () => {
     expect(said['background']).toBe('No background of its own: what shows through is #ffffff of `body`.')
     expect(said['spacing']).toBe('Margin 0 0 4px, padding 0, because css/site.css line 4, `p`, sets it.')
     expect(said['font']).toContain('Nothing sets this')
-    const link = model.inspect('a.html', find(model, 'a.html', 'y').index, viewport)!
+    const link = inspected(model, 'a.html', find(model, 'a.html', 'y').index)
     expect(link.href).toBe('b.html')
     expect(link.ancestors.map(({ name }) => name)).toEqual(['html', 'body', 'main', 'p#x', 'a#y'])
     expect(link.matters.at(-1)!.sentence).toContain('Hovered, it turns #123456 (css/site.css line 5, `a:hover`).')
   })
 
   it('follows an edit of the sheet, and media at the viewport asked about', () => {
-    const model = site({ 'a.html': '</head><body><p id=x>x' }, 'p { color: red }')
+    let model = site({ 'a.html': '</head><body><p id=x>x' }, 'p { color: red }')
     const colour = (width: number) =>
-      model.inspect('a.html', find(model, 'a.html').index, { width, height: 800 })!.matters[0]!.sentence
+      inspected(model, 'a.html', find(model, 'a.html').index, { width, height: 800 }).matters[0]!.sentence
     expect(colour(1280)).toContain('#ff0000')
-    model.setText('css/site.css', 'p { color: lime }')
+    model = model.withText('css/site.css', 'p { color: lime }')
     expect(colour(1280)).toContain('#00ff00')
-    model.setText('css/site.css', 'p { color: lime } @media (max-width: 400px) { p { color: navy } }')
+    model = model.withText('css/site.css', 'p { color: lime } @media (max-width: 400px) { p { color: navy } }')
     expect([colour(1280), colour(360)].map((sentence) => /#\w+/.exec(sentence)![0])).toEqual(['#00ff00', '#000080'])
   })
 })
 
 describe('edits reach every page that wears the sheet', () => {
-  const colours = (model: SiteModel) =>
+  const colours = (model: SiteSnapshot) =>
     model.pagePaths.map(
-      (path) => model.inspect(path, find(model, path).index, viewport)!.matters[0]!.sentence.match(/#\w+/)![0],
+      (path) => inspected(model, path, find(model, path).index).matters[0]!.sentence.match(/#\w+/)![0],
     )
   it('also through imports and beside embedded blocks, when selectors change, and back', () => {
-    const model = site(
+    let model = site(
       {
         'a.html': '</head><body><p id=x>x',
         'b.html': '<style>p { margin: 0 }</style></head><body><p id=x>x',
@@ -196,18 +205,21 @@ describe('edits reach every page that wears the sheet', () => {
       },
       'p { color: red }',
     )
-    model.setText('css/outer.css', '@import "site.css"; q { color: lime }')
-    model.setFiles(['a.html', 'b.html', 'sub/c.html', 'css/site.css', 'css/outer.css'].map(fileInfo), 'css/site.css')
+    model = model.withText('css/outer.css', '@import "site.css"; q { color: lime }')
+    model = model.withFiles(
+      ['a.html', 'b.html', 'sub/c.html', 'css/site.css', 'css/outer.css'].map(fileInfo),
+      'css/site.css',
+    )
     expect(colours(model)).toEqual(['#ff0000', '#ff0000', '#ff0000'])
-    model.setText('css/site.css', 'p { color: navy }')
+    model = model.withText('css/site.css', 'p { color: navy }')
     expect(colours(model)).toEqual(['#000080', '#000080', '#000080'])
-    model.setText('css/site.css', 'q { color: navy } p { color: teal }')
+    model = model.withText('css/site.css', 'q { color: navy } p { color: teal }')
     expect(colours(model)).toEqual(['#008080', '#008080', '#008080'])
-    model.setText('css/outer.css', 'q { color: lime }')
+    model = model.withText('css/outer.css', 'q { color: lime }')
     expect(colours(model)).toEqual(['#008080', '#008080', '#000000'])
-    model.setText('css/site.css', 'p { color: red }')
+    model = model.withText('css/site.css', 'p { color: red }')
     expect(colours(model)).toEqual(['#ff0000', '#ff0000', '#000000'])
-    model.setText('a.html', null)
+    model = model.withText('a.html', null)
     expect(model.pagePaths).toEqual(['b.html', 'sub/c.html'])
   })
 })
@@ -219,7 +231,14 @@ describe('offers for a rule of its own', () => {
       'b.html': '<style>.note { color: red }</style></head><body><main><p id=y class="note">x',
     }
     const model = site(pages, 'main p { color: teal }')
-    const offers = model.offers('b.html', find(model, 'b.html', 'y').index, 'color', 'blue', viewport)
+    const offers = editQuestions.offers(model, {
+      page: 'b.html',
+      index: find(model, 'b.html', 'y').index,
+      pseudo: '',
+      property: 'color',
+      value: 'blue',
+      viewport,
+    })
     const byName = Object.fromEntries(offers.map((offer) => [offer.selector, offer]))
     expect(byName['.note']!.reach).toEqual([
       { page: 'a.html', count: 1 },
@@ -293,13 +312,13 @@ describe('why a selector touches nothing', () => {
     ['.main', /without the dot/],
     ['p:nth-child(7)', /No element is “p:nth-child\(7\)”/],
   ])('%s', (selector, expected) => {
-    const report = model.reachReport(selector)
+    const report = reachReport(model, selector)
     expect([report.total, report.why]).toEqual([0, expect.stringMatching(expected)])
     expect(report.why).toMatch(/\.$/)
   })
   it('leaves states and pseudo-elements aside', () => {
-    expect(model.reachReport('p:hover::before')).toMatchObject({ total: 1, bare: 'p' })
-    expect(model.reachReport('a:link')).toMatchObject({ total: 0, bare: 'a:any-link' })
+    expect(reachReport(model, 'p:hover::before')).toMatchObject({ total: 1, bare: 'p' })
+    expect(reachReport(model, 'a:link')).toMatchObject({ total: 0, bare: 'a:any-link' })
   })
 })
 

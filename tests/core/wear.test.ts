@@ -2,12 +2,15 @@ import fc from 'fast-check'
 import { readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { mediaMatches } from '../../src/core/cascade/media.ts'
-import { SiteModel } from '../../src/core/fit/site-model.ts'
-import { attachSheet } from '../../src/core/markup/attach.ts'
+import { mediaMatches } from '../../src/core/values/media.ts'
+import { rivalsOf } from '../../src/core/edit/rivals.ts'
+import { siteReach } from '../../src/core/model/reach.ts'
+import { planAttach, wearOf } from '../../src/core/model/wear-summary.ts'
+import { SiteSnapshot } from '../../src/core/model/snapshot.ts'
+import { attachSheet } from '../../src/core/model/attach.ts'
 import { parsePage } from '../../src/core/markup/tree.ts'
 import { rootedUrls, wornCopy } from '../../src/core/markup/worn.ts'
-import { wearReport, type WearContext } from '../../src/core/fit/wear.ts'
+import { wearReport, type WearContext } from '../../src/core/model/wear.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
 import { fileInfo } from './model.ts'
@@ -120,37 +123,38 @@ describe('what beats the sheet', () => {
   })
 
   it('counts what the demo site carries, for the demo’s honest faults', () => {
-    const model = new SiteModel(viewport)
     const files = readdirSync('demo/vennor-isles', { recursive: true, withFileTypes: true })
       .filter((entry) => entry.isFile())
       .map((entry) => path.relative('demo/vennor-isles', path.join(entry.parentPath, entry.name)))
-    model.setFiles(files.map(fileInfo), 'css/site.css')
-    for (const file of files.filter((each) => /\.(?:html|css)$/.test(each)))
-      model.setText(file, readFileSync(path.join('demo/vennor-isles', file), 'utf8'))
+    const textOf = (file: string) => readFileSync(path.join('demo/vennor-isles', file), 'utf8')
+    const model = SiteSnapshot.empty(viewport)
+      .withFiles(files.map(fileInfo), 'css/site.css')
+      .withTexts(files.filter((each) => /\.(?:html|css)$/.test(each)).map((file) => [file, textOf(file)]))
     const faults = model.pagePaths.flatMap((page) =>
-      model.wear(page).fault ? [[page, model.wear(page).fault!.id]] : [],
+      wearOf(model, page).fault ? [[page, wearOf(model, page).fault!.id]] : [],
     )
     expect(faults.sort()).toEqual([
       ['isles/skerrow.html', 'link-target-missing'],
       ['notices.html', 'link-missing'],
     ])
-    expect(model.wear('boats.html').inline).toBe(2)
-    expect(model.wear('fares.html').overridden.map(({ property }) => property)).toEqual([
+    expect(wearOf(model, 'boats.html').inline).toBe(2)
+    expect(wearOf(model, 'fares.html').overridden.map(({ property }) => property)).toEqual([
       'color',
       'background',
       'color',
       'padding-left',
     ])
-    expect(model.reach('.more').map(({ page, count }) => `${page} ${count}`)).toEqual([
+    expect(siteReach(model, '.more').map(({ page, count }) => `${page} ${count}`)).toEqual([
       'index.html 3',
       'notices.html 3',
     ])
-    expect(model.rivals('h1', ['color'])).toEqual([
+    expect(rivalsOf(model, 'h1', ['color'])).toEqual([
       { page: 'fares.html', kind: 'embedded', selector: 'h1', property: 'color', count: 1 },
     ])
-    for (const { path: page, splices } of model.attach(model.pagePaths))
-      model.setText(page, applySplices(readFileSync(path.join('demo/vennor-isles', page), 'utf8'), splices))
-    expect(model.pagePaths.every((page) => model.wear(page).wears)).toBe(true)
+    const attached = model.withTexts(
+      planAttach(model, model.pagePaths).map(({ path: page, splices }) => [page, applySplices(textOf(page), splices)]),
+    )
+    expect(attached.pagePaths.every((page) => wearOf(attached, page).wears)).toBe(true)
   })
 })
 

@@ -16,7 +16,7 @@ import {
   type Edit,
   type Step,
 } from '../../src/core/site/step.ts'
-import type { NewSiteRequest } from '../../src/core/site/protocol.ts'
+import type { NewSiteRequest } from '../../src/protocol/site-state.ts'
 import { openDatabase, type Database } from '../../src/server/db/database.ts'
 import { beginSite } from '../../src/server/sites/begin.ts'
 import { createSite } from '../../src/server/sites/create.ts'

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
-import { errorSchema } from '../../src/core/site/protocol.ts'
+import { errorSchema } from '../../src/protocol/site-state.ts'
 import { errorResponse, PublicError, readJson } from '../../src/server/http/errors.ts'
 import { isOwnHost, refusal } from '../../src/server/http/guard.ts'
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { FitCheck } from '../../src/core/fit/check.ts'
+import { findingsIn } from '../../src/core/fit/check.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
-import { answersOf } from '../../src/workers/answers.ts'
+import { QUESTIONS } from '../../src/workers/questions.ts'
 import { siteOf } from '../core/model.ts'
 
 const nav = (up: string, extra = '') =>
@@ -14,34 +14,31 @@ const texts = {
   'b.html': page('', '<main><p>z</p></main>'),
   'css/site.css': 'p { color: blue }',
 }
-const worker = () => {
-  const site = siteOf(texts, [{ path: 'images/a.png', size: 900, pixels: { width: 30, height: 20 } }, 'f.woff2'])
-  return { site, answers: answersOf(site, new FitCheck(site)) }
-}
+const demo = () => siteOf(texts, [{ path: 'images/a.png', size: 900, pixels: { width: 30, height: 20 } }, 'f.woff2'])
 
 describe('what the site worker answers', () => {
   it('moves with their fault, or with what follows', () => {
-    const { answers } = worker()
-    expect(answers.moves({ moves: [{ from: 'b.html', to: 'index.html' }] })).toEqual({
+    const site = demo()
+    expect(QUESTIONS.moves(site, { moves: [{ from: 'b.html', to: 'index.html' }] })).toEqual({
       fault: 'There is a file index.html already. Choose another name.',
       change: { texts: [], moves: [], creates: [] },
     })
     expect(
-      answers.moves({
+      QUESTIONS.moves(site, {
         moves: [
           { from: 'b.html', to: 'x.html' },
           { from: 'isles/a.html', to: 'x.html' },
         ],
       }).fault,
     ).toBe('Two files would be called x.html.')
-    const { fault, change } = answers.moves({ moves: [{ from: 'isles/a.html', to: 'a.html' }] })
+    const { fault, change } = QUESTIONS.moves(site, { moves: [{ from: 'isles/a.html', to: 'a.html' }] })
     expect([fault, change.texts.map(({ doc, splices }) => `${doc} ${splices.length}`)]).toEqual([
       '',
       ['file:index.html 1', 'file:isles/a.html 3'],
     ])
     // Files that change places at once are in nobody's way.
     expect(
-      answers.moves({
+      QUESTIONS.moves(site, {
         moves: [
           { from: 'b.html', to: 'index.html' },
           { from: 'index.html', to: 'b.html' },
@@ -50,52 +47,62 @@ describe('what the site worker answers', () => {
     ).toBe('')
   })
   it('referrers with their lines', () => {
-    expect(worker().answers.referrers({ paths: ['images/a.png'] })).toEqual([
+    expect(QUESTIONS.referrers(demo(), { paths: ['images/a.png'] })).toEqual([
       { file: 'index.html', offset: texts['index.html'].indexOf('images/a.png'), kind: 'image', line: 1 },
     ])
   })
   it('blocks, and what sharing one does to each page', () => {
-    const { site, answers } = worker()
-    expect(answers.blocks({ page: 'index.html' }).map(({ name, words }) => `${name}: ${words}`)).toEqual([
+    let site = demo()
+    expect(QUESTIONS.blocks(site, { page: 'index.html' }).map(({ name, words }) => `${name}: ${words}`)).toEqual([
       'nav: Home A',
       'main: x',
     ])
-    const block = answers.blocks({ page: 'index.html' })[0]!
-    const { outcomes } = answers.share({ page: 'index.html', index: block.index, name: 'menu', into: ['b.html'] })
+    const block = QUESTIONS.blocks(site, { page: 'index.html' })[0]!
+    const { outcomes } = QUESTIONS.share(site, {
+      page: 'index.html',
+      index: block.index,
+      name: 'menu',
+      into: ['b.html'],
+    })
     expect(outcomes.map(({ page: path, state }) => `${path} ${state}`)).toEqual([
       'index.html marked',
       'b.html inserted',
       'isles/a.html marked',
     ])
-    for (const { page: path, splices } of outcomes) site.setText(path, applySplices(site.text(path), splices))
-    const [part] = answers.parts({})
+    for (const { page: path, splices } of outcomes) site = site.withText(path, applySplices(site.text(path), splices))
+    const [part] = QUESTIONS.parts(site)
     expect(part).toMatchObject({
       name: 'menu',
       pages: ['index.html', 'b.html', 'isles/a.html'],
       drifted: [],
       from: 'index.html',
     })
-    expect(answers.blocks({ page: 'b.html' })[0]).toMatchObject({ name: 'nav', part: 'menu' })
-    site.setText('b.html', site.text('b.html').replace('Home', 'Start'))
-    expect(answers.parts({})[0]!.drifted).toEqual(['b.html'])
+    expect(QUESTIONS.blocks(site, { page: 'b.html' })[0]).toMatchObject({ name: 'nav', part: 'menu' })
+    site = site.withText('b.html', site.text('b.html').replace('Home', 'Start'))
+    expect(QUESTIONS.parts(site)[0]!.drifted).toEqual(['b.html'])
     expect(
-      answers
-        .part({ name: 'menu', page: part!.from, text: part!.text })
+      QUESTIONS.part(site, { name: 'menu', page: part!.from, text: part!.text })
         .filter(({ state }) => state === 'changed')
         .map(({ page: path }) => path),
     ).toEqual(['b.html'])
-    for (const { doc, splices } of answers.unshare({ name: 'menu' }).texts)
-      site.setText(doc.slice(5), applySplices(site.text(doc.slice(5)), splices))
-    expect(answers.parts({})).toEqual([])
+    for (const { doc, splices } of QUESTIONS.unshare(site, { name: 'menu' }).texts)
+      site = site.withText(doc.slice(5), applySplices(site.text(doc.slice(5)), splices))
+    expect(QUESTIONS.parts(site)).toEqual([])
     expect(site.text('index.html')).toBe(texts['index.html'])
   })
   it('wrapping on one page, on all that are alike, and why not', () => {
-    const { site, answers } = worker()
+    const site = demo()
     const index = site.page('index.html').elements.find(({ tag }) => tag === 'main')!.index
-    expect(answers.wrap({ page: 'index.html', index, wrapper: 'main', caption: '', all: false }).fault).toContain(
-      'a <main> already',
-    )
-    const { pages, change } = answers.wrap({ page: 'index.html', index, wrapper: 'section', caption: '', all: true })
+    expect(
+      QUESTIONS.wrap(site, { page: 'index.html', index, wrapper: 'main', caption: '', all: false }).fault,
+    ).toContain('a <main> already')
+    const { pages, change } = QUESTIONS.wrap(site, {
+      page: 'index.html',
+      index,
+      wrapper: 'section',
+      caption: '',
+      all: true,
+    })
     expect(pages.map(({ page: path, state }) => `${path} ${state}`)).toEqual([
       'index.html changed',
       'isles/a.html changed',
@@ -104,35 +111,40 @@ describe('what the site worker answers', () => {
     expect(site.after(change).text('b.html')).toContain('<section><main><p>z</p></main></section>')
   })
   it('images with where and how wide they are shown, weights, rules, fixes and plans', () => {
-    const { site, answers } = worker()
-    expect(answers.images({})).toEqual([
+    const site = demo()
+    expect(QUESTIONS.images(site)).toEqual([
       { path: 'images/a.png', size: 900, pixels: { width: 30, height: 20 }, shownOn: ['index.html'], widest: 30 },
     ])
-    expect(answers.weights({}).find(({ page: path }) => path === 'index.html')!.bytes).toMatchObject({
+    expect(QUESTIONS.weights(site).find(({ page: path }) => path === 'index.html')!.bytes).toMatchObject({
       images: 900,
       sheets: 17,
     })
-    expect(answers.rules({}).every(({ id, title, explanation }) => id && title && explanation)).toBe(true)
-    const findings = new FitCheck(site).findings()
-    expect(site.after(answers.fix({ findings })).text('index.html')).toContain('width="30" height="20"')
+    expect(QUESTIONS.rules().every(({ id, title, explanation }) => id && title && explanation)).toBe(true)
+    const findings = findingsIn(site)
+    expect(site.after(QUESTIONS.fix(site, { findings })).text('index.html')).toContain('width="30" height="20"')
     expect(
-      answers.lift({ pages: ['index.html'], embedded: true, inline: true }).attributes.map(({ name }) => name),
+      QUESTIONS.lift(site, { pages: ['index.html'], embedded: true, inline: true }).attributes.map(({ name }) => name),
     ).toEqual(['p-red'])
-    expect(answers.navigations({ page: 'isles/a.html' })[0]!.links.map(({ file }) => file)).toEqual([
+    expect(QUESTIONS.navigations(site, { page: 'isles/a.html' })[0]!.links.map(({ file }) => file)).toEqual([
       'index.html',
       'isles/a.html',
     ])
     expect(
-      answers.newPage({ path: 'isles/new.html', title: 'N', how: { kind: 'copy', of: 'index.html' }, siteName: 'S' }),
+      QUESTIONS.newPage(site, {
+        path: 'isles/new.html',
+        title: 'N',
+        how: { kind: 'copy', of: 'index.html' },
+        siteName: 'S',
+      }),
     ).toContain('href="../css/site.css"')
   })
   it('where a swatch is used, roles, what they miss, their sizes, and words of the pages', () => {
-    const { site, answers } = worker()
-    site.setText(
+    let site = demo()
+    site = site.withText(
       'css/site.css',
       ':root { --sea: teal }\np { color: var(--sea); font-size: 1.25em }\nnav a { color: var(--sea) }',
     )
-    expect(answers.swatchReach({ name: '--sea' })).toMatchObject({
+    expect(QUESTIONS.swatchReach(site, { name: '--sea' })).toMatchObject({
       elements: 7,
       pages: [
         { page: 'index.html', count: 3 },
@@ -141,18 +153,20 @@ describe('what the site worker answers', () => {
       ],
     })
     const viewport = { width: 1280, height: 800 }
-    expect(answers.specimens({ viewport }).find(({ selector }) => selector === 'p')).toMatchObject({
+    expect(QUESTIONS.specimens(site, { viewport }).find(({ selector }) => selector === 'p')).toMatchObject({
       count: 3,
       pages: 3,
       text: 'z',
     })
-    expect(answers.sizes({ selector: 'p', viewport })).toMatchObject([{ size: '20px', count: 3, parent: 16, root: 16 }])
-    expect(answers.missed({ selector: 'p', joined: ['p'], viewport })).toEqual([])
-    expect(answers.prose({})).toContain('Home A')
-    site.setText(
+    expect(QUESTIONS.sizes(site, { selector: 'p', viewport })).toMatchObject([
+      { size: '20px', count: 3, parent: 16, root: 16 },
+    ])
+    expect(QUESTIONS.missed(site, { selector: 'p', joined: ['p'], viewport })).toEqual([])
+    expect(QUESTIONS.prose(site)).toContain('Home A')
+    site = site.withText(
       'css/site.css',
       '@font-face { font-family: Zephyr; src: url(a.woff2) }\n@font-face { font-family: B; src: url(b.woff2) }\np { font-family: B, serif }',
     )
-    expect(answers.unusedFaces({})).toEqual([0])
+    expect(QUESTIONS.unusedFaces(site)).toEqual([0])
   })
 })

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import type { SaveRequest, SiteState } from '../../src/core/site/protocol.ts'
+import type { SaveRequest, SiteState } from '../../src/protocol/site-state.ts'
 import { editOf, NO_CHANGE } from '../../src/core/site/change.ts'
 import { EMPTY_HASH, fileDoc, lookDoc, reverseStep, stepOf, textsAfter } from '../../src/core/site/step.ts'
 import { createWorkroom, pagePaths, settledSheetText, sheetText } from '../../src/ui/state/store.ts'

@@ -1,7 +1,7 @@
-import { FitCheck } from '../../core/fit/check.ts'
+import { findingsIn } from '../../core/fit/check.ts'
 import { SEVERITIES, type Finding, type Severity } from '../../core/fit/finding.ts'
 import { RULES, ruleNamed } from '../../core/fit/rules/index.ts'
-import { encodePath } from '../../core/site/paths.ts'
+import { encodePath } from '../../core/paths/paths.ts'
 import type { FolderSite } from '../read-site.ts'
 
 /** A finding as the command line tells it: lines and columns count from 1. */
@@ -17,8 +17,7 @@ export interface ToldFinding {
 
 /** Runs the fit check on a folder; findings in the order of files and places. */
 export function check(site: FolderSite): ToldFinding[] {
-  return new FitCheck(site.model)
-    .findings()
+  return findingsIn(site.model)
     .map((finding) => told(site, finding))
     .sort((a, b) => (a.file === b.file ? a.line - b.line || a.column - b.column : a.file < b.file ? -1 : 1))
 }

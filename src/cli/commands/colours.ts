@@ -3,7 +3,7 @@ import type { FolderSite } from '../read-site.ts'
 
 /** The colours of the sheet, swatches and those written directly, with their uses. */
 export function colours({ model }: FolderSite): InventoryColor[] {
-  const sheet = model.context().readSheet(model.sheetPath)
+  const sheet = model.sheet(model.sheetPath)
   return sheet ? colorInventory(sheet) : []
 }
 

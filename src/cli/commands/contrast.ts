@@ -1,4 +1,4 @@
-import type { Viewport } from '../../core/cascade/media.ts'
+import type { Viewport } from '../../core/values/media.ts'
 import { allContrastPairs, type ContrastPair } from '../../core/contrast/pairs.ts'
 import type { FolderSite } from '../read-site.ts'
 

@@ -1,13 +1,13 @@
 import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
-import { FitCheck } from '../../core/fit/check.ts'
+import { findingsIn, planFix } from '../../core/fit/check.ts'
 import { ruleNamed, RULES } from '../../core/fit/rules/index.ts'
 import { isNothing, type SiteChange } from '../../core/site/change.ts'
 import { fitsEncoding } from '../../core/site/encoding.ts'
-import { closestName } from '../../core/site/paths.ts'
+import { closestName } from '../../core/paths/paths.ts'
 import { pathOfDoc } from '../../core/site/step.ts'
 import { applySplices } from '../../core/text/splice.ts'
-import type { Viewport } from '../../core/cascade/media.ts'
+import type { Viewport } from '../../core/values/media.ts'
 import { measureImages } from '../pixels.ts'
 import { readSite, textOf } from '../read-site.ts'
 import { WrongUse } from '../wrong-use.ts'
@@ -58,11 +58,10 @@ export async function fix(
   let wanted = sheet
   for (let round = 0; round < ROUNDS; round++) {
     site = readSite(to, viewport, wanted)
-    await measureImages(site, to)
-    const check = new FitCheck(site.model)
-    const findings = check.findings()
+    site = await measureImages(site, to)
+    const findings = findingsIn(site.model)
     const mendable = findings.filter((finding) => finding.fixable && (rule === undefined || finding.rule === rule))
-    const change = writable(to, check.fix(mendable))
+    const change = writable(to, planFix(site.model, mendable))
     left = findings.length
     if (isNothing(change)) break
     carryOut(to, change)

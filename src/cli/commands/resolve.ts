@@ -1,8 +1,9 @@
 import { legacyShorthand, resolvedValue } from '../../core/cascade/resolved.ts'
-import { idOf, LONGHANDS } from '../../core/cascade/properties.ts'
+import { idOf, LONGHANDS } from '../../core/properties/longhands.ts'
 import type { PageStyles } from '../../core/cascade/cascade.ts'
 import type { ElementStyle } from '../../core/cascade/style.ts'
-import { inheritanceOf, kindOf, placeOfEntry } from '../../core/cascade/trace.ts'
+import { inheritanceOf } from '../../core/trace/trace.ts'
+import { kindOf, placeOfEntry } from '../../core/cascade/entries.ts'
 import type { PageElement } from '../../core/markup/tree.ts'
 import { showsWhenVisited, statesOf, type WornState } from '../../core/selectors/states.ts'
 import { elementPath } from '../../core/markup/describe.ts'
@@ -103,10 +104,10 @@ function provenance(
   if (source === 'initial' || !entry) return { origin: null, kind: 'initial' }
   const kind = kindOf(entry)
   const origin = kind === 'user-agent' ? 'user-agent' : 'author'
-  const selector = typeof entry.from === 'object' ? entry.from.selectorText : ''
-  const specificity = typeof entry.from === 'object' ? entry.from.specificity : [0, 0, 0]
+  const selector = typeof entry.owner === 'object' ? entry.owner.selectorText : ''
+  const specificity = typeof entry.owner === 'object' ? entry.owner.specificity : [0, 0, 0]
   if (kind === 'user-agent') return { origin, kind: source === 'inherited' ? 'inherited' : kind, selector, specificity }
-  const { file, offset } = placeOfEntry(entry, holder)
+  const { file, offset } = placeOfEntry(styles.cascade, entry, holder)
   const { line, column } = site.place(file || page, offset)
   return {
     origin,

@@ -1,4 +1,4 @@
-import { splitAtCommas, splitAtSpaces } from '../sheet/tokens.ts'
+import { splitAtCommas, splitAtSpaces } from '../css/tokens.ts'
 
 /** A colour of a gradient and where it stands; '' leaves the place to the browser. */
 export interface GradientStop {

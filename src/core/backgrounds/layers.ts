@@ -1,8 +1,8 @@
-import { valueThrough } from '../cascade/value-through.ts'
-import { decide, planEdit, planRemoval } from '../sheet/decide.ts'
+import { valueThrough } from '../properties/value-through.ts'
+import { decide, planEdit, planRemoval } from '../edit/decide.ts'
 import { editInTurn, setValue } from '../sheet/edit.ts'
 import type { Sheet } from '../sheet/parse.ts'
-import { splitAtCommas, splitAtSpaces } from '../sheet/tokens.ts'
+import { splitAtCommas, splitAtSpaces } from '../css/tokens.ts'
 import { diffTexts, type Splice } from '../text/splice.ts'
 
 /** One layer of a background, the topmost first; each part as CSS writes it. */

@@ -1,5 +1,5 @@
 import type { Page } from '../markup/tree.ts'
-import { escapeIdent } from '../selectors/ident.ts'
+import { escapeIdent } from '../css/ident.ts'
 
 /** Something of a page that can be styled as a box, with where it occurs. */
 export interface BoxTarget {

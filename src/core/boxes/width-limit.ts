@@ -1,5 +1,5 @@
 import type { PageStyles } from '../cascade/cascade.ts'
-import { idOf } from '../cascade/properties.ts'
+import { idOf } from '../properties/longhands.ts'
 import { resolvedValue } from '../cascade/resolved.ts'
 import type { PageElement } from '../markup/tree.ts'
 

@@ -1,6 +1,5 @@
-import type { PageElement } from '../markup/tree.ts'
-import { idOf, INHERITED_COUNT } from './properties.ts'
-import type { ElementStyle } from './style.ts'
+import { idOf, INHERITED_COUNT } from '../properties/longhands.ts'
+import type { Styled, StyledElement } from './styled.ts'
 
 const ID = Object.fromEntries(
   ['display', 'position', 'float', 'overflow-x', 'overflow-y', 'appearance', 'content'].map((name) => [
@@ -53,22 +52,20 @@ const REPLACED = new Set(
 )
 const CONTROLS = new Set(['input', 'select', 'textarea', 'button', 'meter', 'progress'])
 
-type Element = Pick<PageElement, 'tag' | 'html' | 'attributes'>
-
 /** Whether an element is a form control: what it computes to depends on more than its rules. */
-export function isControl(element: Element): boolean {
+export function isControl(element: StyledElement): boolean {
   return element.html && CONTROLS.has(element.tag)
 }
 
 /** Elements whose children lie in a box of the browser's own (HTML standard, section 15.5). */
-export function hasInnerBox(style: ElementStyle): boolean {
+export function hasInnerBox(style: Styled): boolean {
   return (
     style.element.html && style.pseudoName === '' && /^(?:details|select|video|audio|marquee)$/.test(style.element.tag)
   )
 }
 
 /** Whether a style's box is laid out as an item of a flex or grid container. */
-export function isItemOf(style: ElementStyle, parent: ElementStyle): boolean {
+export function isItemOf(style: Styled, parent: Styled): boolean {
   return (
     style.pseudoName !== 'marker' &&
     ITEM_CONTAINERS.has(containerDisplay(parent)) &&
@@ -77,7 +74,7 @@ export function isItemOf(style: ElementStyle, parent: ElementStyle): boolean {
 }
 
 /** What one computed value makes of another, after the cascade (CSS 2.2, section 9.7, and the modules named below). Changes `values`, those that do not inherit. */
-export function adjust(style: ElementStyle, values: string[]): void {
+export function adjust(style: Styled, values: string[]): void {
   const { parent } = style
   const at = (id: number): string => values[id - INHERITED_COUNT]!
   const put = (id: number, value: string): string => (values[id - INHERITED_COUNT] = value)
@@ -130,7 +127,7 @@ export function adjust(style: ElementStyle, values: string[]): void {
 }
 
 /** Form controls that Chromium paints itself and gives a line height of its own: drop-down lists, and push buttons nobody has styled. */
-export function isNativeControl(style: ElementStyle): boolean {
+export function isNativeControl(style: Styled): boolean {
   const { tag, html, attributes } = style.element
   if (
     !html ||
@@ -142,14 +139,14 @@ export function isNativeControl(style: ElementStyle): boolean {
   if (tag === 'select') return !attributes.has('multiple') && !(Number(attributes.get('size')) > 1)
   if (!/^(?:button|submit|reset)$/i.test(attributes.get('type') ?? '')) return false
   return !PAINTED.some((id) => {
-    const from = style.winners[id]?.from
+    const from = style.winners[id]?.owner
     return from === 'inline' || (typeof from === 'object' && from.source.kind !== 'user-agent')
   })
 }
 
 /** The display of the box an element's children are laid out in: `display: contents` has none of its own. */
-function containerDisplay(style: ElementStyle): string {
-  let at: ElementStyle = style
+function containerDisplay(style: Styled): string {
+  let at: Styled = style
   while (at.value(ID['display']!) === 'contents' && at.parent) at = at.parent
   return at.value(ID['display']!)
 }

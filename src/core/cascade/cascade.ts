@@ -1,15 +1,15 @@
 import type { Page, PageElement } from '../markup/tree.ts'
 import type { State } from '../selectors/match.ts'
 import { compareSpecificity } from '../selectors/specificity.ts'
-import { parseDeclarations, type Sheet } from '../sheet/parse.ts'
+import { parseDeclarations, type Declaration, type Sheet } from '../sheet/parse.ts'
 import { Remembered } from '../text/remembered.ts'
-import { isControl } from './adjust.ts'
-import { Cascaded, forgetEntries, NOTHING_OWN } from './cascaded.ts'
-import { Matcher, type Matched } from './matching.ts'
-import type { Viewport } from './media.ts'
-import { presentationalHints } from './presentational.ts'
-import { ruleSet, setBy, type AuthorSheet, type CascadeRule, type SetLonghand } from './rules.ts'
+import type { Viewport } from '../values/media.ts'
+import { Cascaded, NOTHING_OWN, type Entry } from './cascaded.ts'
+import type { Match, Matched } from './matched.ts'
+import { Matcher } from './matching.ts'
+import { ruleSet, setBy, writesAttribute, type AuthorSheet, type CascadeRule, type SetLonghand } from './rules.ts'
 import { ElementStyle, type StyleEnvironment } from './style.ts'
+import { StyleTree, type StyleNode } from './style-tree.ts'
 import { USER_AGENT } from './user-agent.ts'
 
 /** What a cascade is asked under. */
@@ -26,6 +26,8 @@ export interface CascadeSettings {
 export interface PageStyles {
   readonly page: Page
   readonly cascade: Cascade
+  /** Places in the tree of styles by element index; the same for every version of the cascade. */
+  readonly nodes: readonly StyleNode[]
   /** By element index. */
   readonly styles: readonly ElementStyle[]
 }
@@ -33,122 +35,184 @@ export interface PageStyles {
 /** How many texts of style attributes and presentational attributes are remembered. */
 const OWN_AT_MOST = 20_000
 
+/** What all versions of a cascade have in common: everything that selectors decide, and nothing that declarations do. */
+interface Ground {
+  readonly quirks: boolean
+  readonly tree: StyleTree
+  readonly environment: StyleEnvironment
+  /** How many rules are the browser's own: they come first. */
+  readonly browser: number
+}
+
+/** One version of a cascade, as it is handed to the next. */
+interface Version {
+  readonly ground: Ground
+  readonly rules: readonly CascadeRule[]
+  readonly inSource: readonly CascadeRule[]
+  readonly outcomes: (Matched | undefined)[]
+}
+
 /**
  * The cascade of one list of sheets at one viewport. Make one, then ask it about any number of pages that wear these
- * sheets: what they have in common is computed once.
+ * sheets: what they have in common is computed once. A cascade never changes: {@link after} gives another one, which shares
+ * with it whatever an edit does not reach, and both can be asked side by side.
  */
 export class Cascade {
   /** In the order of the cascade among normal declarations, weakest first. */
   readonly rules: readonly CascadeRule[]
+  private readonly ground: Ground
+  /** The rules of the sheets as their texts have them now. In `rules`, those that say the same are older. */
   private readonly inSource: readonly CascadeRule[]
-  /** What it is the cascade of. */
-  sheets: readonly AuthorSheet[]
-  private readonly matcher: Matcher
-  private readonly environment: StyleEnvironment
-  private readonly roots = new Map<string, ElementStyle>()
-  private readonly declared = new Remembered<readonly SetLonghand[]>(OWN_AT_MOST)
-  private readonly quirks: boolean
-  readonly viewport: Viewport
+  /** What matches come to, by their ids, as far as anybody has asked. */
+  private readonly outcomes: (Matched | undefined)[]
+  /** By node id, as far as anybody has asked. */
+  private readonly styles: (ElementStyle | undefined)[] = []
 
-  constructor(sheets: readonly AuthorSheet[], settings: CascadeSettings) {
-    const { viewport, quirks, states, resolveUrl } = settings
-    this.quirks = quirks
-    this.viewport = viewport
-    const browser = browserRules(quirks)
-    const { rules, registered } = ruleSet(sheets, viewport, quirks, browser.length)
-    this.sheets = sheets
-    this.inSource = rules
-    this.rules = [...browser, ...rules].sort(compareRules)
-    this.matcher = new Matcher(this.rules, quirks, states)
-    this.environment = {
-      viewport,
-      registered,
-      resolveUrl: (reference, from) =>
-        resolveUrl?.(reference, typeof from === 'string' ? '' : from.source.file) ?? reference,
-    }
+  /** `version` is given by {@link after} alone. */
+  constructor(
+    /** What it is the cascade of. */
+    readonly sheets: readonly AuthorSheet[],
+    private readonly settings: CascadeSettings,
+    version: Version = firstVersion(sheets, settings),
+  ) {
+    this.ground = version.ground
+    this.rules = version.rules
+    this.inSource = version.inSource
+    this.outcomes = version.outcomes
+  }
+
+  get viewport(): Viewport {
+    return this.settings.viewport
   }
 
   /** Computes the styles of a whole page. */
   stylesOf(page: Page): PageStyles {
-    const matched = this.matcher.matchAll(page.elements)
-    const styles: ElementStyle[] = []
-    page.elements.forEach((element, at) => {
-      styles.push(this.styleOf(element, element.parent ? styles[element.parent.index]! : null, matched[at]!))
-    })
-    return { page, cascade: this, styles }
+    const nodes = this.ground.tree.nodesOf(page)
+    return { page, cascade: this, nodes, styles: nodes.map((node) => this.styleAt(node)) }
   }
 
-  private styleOf(element: PageElement, parent: ElementStyle | null, matched: Matched): ElementStyle {
-    const hints = presentationalHints(element)
-    const inline = element.attributes.get('style') ?? ''
-    if (parent && hints === '' && inline === '' && !matched.readsAttributes) return parent.childLike(matched, element)
-    const attributes = matched.readsAttributes || isControl(element) ? JSON.stringify([...element.attributes]) : ''
-    const key = `${matched.id}\0${element.html ? '' : ':'}${element.tag}\0${hints}\0${inline}\0${attributes}`
-    const make = () => {
-      const cascaded =
-        hints === '' && inline === ''
-          ? matched.cascaded
-          : new Cascaded(matched.rules, { hints: this.declarations(hints), inline: this.declarations(inline) })
-      return new ElementStyle(parent, matched, cascaded, element, '', this.environment)
-    }
-    if (parent) return parent.childNamed(key, make)
-    let root = this.roots.get(key)
-    if (!root) this.roots.set(key, (root = make()))
-    return root
+  /** The style at a node whose parent's has been asked for. */
+  private styleAt(node: StyleNode): ElementStyle {
+    const known = this.styles[node.id]
+    if (known) return known
+    const matched = this.matchedOf(node.match)
+    const parent = node.parent && this.styles[node.parent.id]!
+    const style = new ElementStyle(
+      parent,
+      matched,
+      cascadedAt(node, matched),
+      node.element,
+      '',
+      this.ground.environment,
+    )
+    this.styles[node.id] = style
+    return style
+  }
+
+  private matchedOf(match: Match): Matched {
+    const known = this.outcomes[match.id]
+    if (known) return known
+    const rules = match.ranks.map((rank) => this.rules[rank]!)
+    const matched = { match, rules, cascaded: new Cascaded(rules) }
+    this.outcomes[match.id] = matched
+    return matched
   }
 
   /** The style of a pseudo-element such as `before`, inherited from its element's (a first letter's from the first line's). */
   pseudoStyle(styles: PageStyles, element: PageElement, name: string): ElementStyle {
     const own = styles.styles[element.index]!
-    const hasFirstLine = name === 'first-letter' && own.matched.rules.some(({ pseudo }) => pseudo === 'first-line')
+    const { matched } = own
+    const hasFirstLine = name === 'first-letter' && matched.rules.some(({ pseudo }) => pseudo === 'first-line')
     const parent = hasFirstLine ? this.pseudoStyle(styles, element, 'first-line') : own
-    return new ElementStyle(
-      parent,
-      own.matched,
-      new Cascaded(own.matched.rules, NOTHING_OWN, name),
-      element,
-      name,
-      this.environment,
-    )
+    const cascaded = new Cascaded(matched.rules, NOTHING_OWN, name)
+    return new ElementStyle(parent, matched, cascaded, element, name, this.ground.environment)
+  }
+
+  /** A rule as it stands in the present text of its sheet: rules that an edit left alone are shared with older versions. */
+  present(rule: CascadeRule): CascadeRule {
+    return rule.source.kind === 'user-agent' ? rule : this.inSource[rule.order - this.ground.browser]!
+  }
+
+  /** The declaration of an entry, where it stands in the present text. */
+  declarationOf({ set, owner }: Entry): Declaration {
+    if (typeof owner === 'string') return set.declaration
+    return this.present(owner).longhands[owner.longhands.indexOf(set)]!.declaration
   }
 
   /**
-   * Takes in a new text of one of the sheets, when nothing but declarations has changed in it: styles given out before are
-   * brought up to date, and only those that the changed rules reach are computed anew. Gives false, and does nothing, when
-   * rules or selectors have changed: then make a new cascade.
+   * The cascade with a new text of one of the sheets, when nothing but declarations has changed in it: only what the changed
+   * rules reach is computed anew. Null when rules or selectors have changed: then make a new cascade.
    */
-  reviseSheet(at: number, sheet: Sheet): boolean {
+  after(at: number, sheet: Sheet): Cascade | null {
+    const { ground, inSource } = this
     const sheets = this.sheets.with(at, { ...this.sheets[at]!, sheet })
-    const next = ruleSet(sheets, this.environment.viewport, this.quirks, browserRules(this.quirks).length)
-    const before = this.inSource
-    if (
-      next.rules.length !== before.length ||
-      JSON.stringify([...next.registered]) !== JSON.stringify([...this.environment.registered])
+    const { rules: next, registered } = ruleSet(sheets, this.viewport, ground.quirks, ground.browser)
+    if (next.length !== inSource.length) return null
+    if (JSON.stringify([...registered]) !== JSON.stringify([...ground.environment.registered])) return null
+    if (!next.every((rule, index) => sameButDeclarations(rule, inSource[index]!))) return null
+    const changed = new Map<number, CascadeRule>()
+    for (const [index, rule] of next.entries()) {
+      if (sameLonghands(rule, inSource[index]!)) continue
+      if (writesAttribute(rule) || writesAttribute(inSource[index]!)) return null
+      changed.set(rule.order, rule)
+    }
+    const rules = changed.size === 0 ? this.rules : this.rules.map((rule) => changed.get(rule.order) ?? rule)
+    const outcomes = this.outcomes.map((matched) =>
+      matched?.rules.some(({ order }) => changed.has(order)) ? undefined : matched,
     )
-      return false
-    if (!next.rules.every((rule, index) => sameButDeclarations(rule, before[index]!))) return false
-    const changed = new Set(before.filter((rule, index) => !sameLonghands(rule, next.rules[index]!)))
-    if (
-      next.rules.some(
-        (rule, index) => changed.has(before[index]!) && (readsAttributes(rule) || readsAttributes(before[index]!)),
-      )
-    )
-      return false
-    next.rules.forEach((rule, index) => takeDeclarations(before[index]!, rule, changed.has(before[index]!)))
-    this.sheets = sheets
-    if (changed.size === 0) return true
-    changed.forEach(forgetEntries)
-    const touched = this.matcher.forgetOutcomes(changed)
-    for (const root of this.roots.values()) root.revise(touched)
-    return true
+    const after = new Cascade(sheets, this.settings, { ground, rules, inSource: next, outcomes })
+    after.takeFrom(this)
+    return after
   }
 
-  private declarations(text: string): readonly SetLonghand[] {
-    if (text === '') return NOTHING_OWN.inline
-    return this.declared.get(text, () =>
-      parseDeclarations(text).items.flatMap((declaration) => setBy(declaration, this.quirks)),
-    )
+  /** Takes over the styles of the version before, and computes those anew that the edit reaches. */
+  private takeFrom(before: Cascade): void {
+    /** By node id: whether what it hands down or is to its children has changed. */
+    const altered: boolean[] = []
+    for (const node of this.ground.tree.nodes) {
+      const old = before.styles[node.id]
+      if (!old) continue
+      const parent = node.parent && this.styles[node.parent.id]!
+      const matched = this.matchedOf(node.match)
+      const above = node.parent !== null && altered[node.parent.id]!
+      const touched = matched !== old.matched
+      altered[node.id] = false
+      if (!touched && parent === old.parent) this.styles[node.id] = old
+      else {
+        const { environment } = this.ground
+        const cascaded = touched ? cascadedAt(node, matched) : old.cascaded
+        const kept = touched || above ? undefined : old
+        const style = new ElementStyle(parent, matched, cascaded, node.element, '', environment, kept)
+        this.styles[node.id] = style
+        altered[node.id] = !style.keepFrom(old)
+      }
+    }
   }
+}
+
+function cascadedAt({ own }: StyleNode, { rules, cascaded }: Matched): Cascaded {
+  return own === NOTHING_OWN ? cascaded : new Cascaded(rules, own)
+}
+
+function firstVersion(sheets: readonly AuthorSheet[], settings: CascadeSettings): Version {
+  const { viewport, quirks, states, resolveUrl } = settings
+  const browser = browserRules(quirks)
+  const { rules: inSource, registered } = ruleSet(sheets, viewport, quirks, browser.length)
+  const rules = [...browser, ...inSource].sort(compareRules)
+  const matcher = new Matcher(rules, quirks, states)
+  const declared = new Remembered<readonly SetLonghand[]>(OWN_AT_MOST)
+  const declarations = (text: string) =>
+    text === ''
+      ? NOTHING_OWN.inline
+      : declared.get(text, () => parseDeclarations(text).items.flatMap((declaration) => setBy(declaration, quirks)))
+  const environment: StyleEnvironment = {
+    viewport,
+    registered,
+    resolveUrl: (reference, owner) =>
+      resolveUrl?.(reference, typeof owner === 'string' ? '' : owner.source.file) ?? reference,
+  }
+  const tree = new StyleTree((elements) => matcher.matchAll(elements), declarations)
+  return { ground: { quirks, tree, environment, browser: browser.length }, rules, inSource, outcomes: [] }
 }
 
 const browserRuleSets = new Map<boolean, readonly CascadeRule[]>()
@@ -183,13 +247,6 @@ function sameButDeclarations(a: CascadeRule, b: CascadeRule): boolean {
   )
 }
 
-function readsAttributes(rule: CascadeRule): boolean {
-  return (
-    rule.pseudo === '' &&
-    rule.longhands.some(({ property, value }) => property === 'content' && value.includes('attr('))
-  )
-}
-
 function sameLonghands(a: CascadeRule, b: CascadeRule): boolean {
   return (
     a.longhands.length === b.longhands.length &&
@@ -198,15 +255,4 @@ function sameLonghands(a: CascadeRule, b: CascadeRule): boolean {
       return set.property === other.property && set.value === other.value && set.important === other.important
     })
   )
-}
-
-/** Gives a rule the declarations of another. When they only stand elsewhere, what is known of them stays. */
-function takeDeclarations(rule: CascadeRule, from: CascadeRule, changed: boolean): void {
-  if (!changed) rule.longhands.forEach((set, at) => (set.declaration = from.longhands[at]!.declaration))
-  Object.assign(rule, {
-    declarations: from.declarations,
-    from: from.from,
-    source: from.source,
-    ...(changed ? { longhands: from.longhands } : {}),
-  })
 }

@@ -1,17 +1,17 @@
 import { compareSpecificity } from '../selectors/specificity.ts'
 import { Remembered } from '../text/remembered.ts'
-import { physicalName } from './names.ts'
-import { INHERITED_COUNT, longhand, LONGHANDS } from './properties.ts'
+import { physicalName } from '../properties/names.ts'
+import { INHERITED_COUNT, longhand, LONGHANDS } from '../properties/longhands.ts'
 import type { CascadeRule, SetLonghand } from './rules.ts'
-import type { Inherited } from './style.ts'
+import type { Inherited } from './inherited.ts'
 
 /** Where a declaration in the cascade comes from: a rule, or the element itself. */
-export type From = CascadeRule | 'presentational' | 'inline'
+export type Owner = CascadeRule | 'presentational' | 'inline'
 
 /** One declaration among those that speak for an element, as the cascade weighs it. */
 export interface Entry {
   readonly set: SetLonghand
-  readonly from: From
+  readonly owner: Owner
 }
 
 /** What declarations beside rules an element has: presentational attributes and its `style` attribute. */
@@ -31,7 +31,7 @@ const entriesOf = new WeakMap<CascadeRule, readonly Entry[]>()
 /** The entries of a rule, made once. */
 function ruleEntries(rule: CascadeRule): readonly Entry[] {
   let entries = entriesOf.get(rule)
-  if (!entries) entriesOf.set(rule, (entries = rule.longhands.map((set) => ({ set, from: rule }))))
+  if (!entries) entriesOf.set(rule, (entries = rule.longhands.map((set) => ({ set, owner: rule }))))
   return entries
 }
 
@@ -68,7 +68,7 @@ class Memo {
 /** The outcome of the cascade for one list of rules and declarations: who wins, before anything is computed. */
 export class Cascaded {
   /** What has been computed from it. */
-  memo = new Memo(this)
+  readonly memo = new Memo(this)
   private sorted: readonly Entry[] | null = null
   private readonly physical = new Map<string, readonly (Entry | undefined)[]>()
 
@@ -143,15 +143,6 @@ export class Cascaded {
     return this.has.variable
   }
 
-  /** Forgets the outcome, for the rules' declarations have changed. */
-  forget(): void {
-    this.sorted = null
-    this.custom = undefined
-    this.traits = null
-    this.physical.clear()
-    this.memo = new Memo(this)
-  }
-
   private pick(writingMode: string, direction: string): (Entry | undefined)[] {
     const winners = new Array<Entry | undefined>(LONGHANDS.length).fill(undefined)
     for (const entry of this.entries) {
@@ -176,9 +167,9 @@ export class Cascaded {
     let at = 0
     for (; at < rules.length && rules[at]!.source.kind === 'user-agent'; at++)
       if (rules[at]!.pseudo === pseudo) take(ruleEntries(rules[at]!))
-    take(this.own.hints.map((set) => ({ set, from: 'presentational' })))
+    take(this.own.hints.map((set) => ({ set, owner: 'presentational' })))
     for (; at < rules.length; at++) if (rules[at]!.pseudo === pseudo) take(ruleEntries(rules[at]!))
-    take(this.own.inline.map((set) => ({ set, from: 'inline' })))
+    take(this.own.inline.map((set) => ({ set, owner: 'inline' })))
     // Array.prototype.sort is stable: equals keep their order of appearance.
     return [...normal, ...important.sort(compareImportant)]
   }
@@ -188,14 +179,9 @@ const wonIds = new WeakMap<readonly (Entry | undefined)[], readonly number[]>()
 
 /** Ascending strength among important declarations: layers count the other way round. */
 function compareImportant(a: Entry, b: Entry): number {
-  const rank = ({ from }: Entry) =>
-    from === 'inline' ? 1 : from !== 'presentational' && from.source.kind === 'user-agent' ? 2 : 0
+  const rank = ({ owner }: Entry) =>
+    owner === 'inline' ? 1 : owner !== 'presentational' && owner.source.kind === 'user-agent' ? 2 : 0
   const step = rank(a) - rank(b)
-  if (step !== 0 || typeof a.from === 'string' || typeof b.from === 'string') return step
-  return b.from.layer - a.from.layer || compareSpecificity(a.from.specificity, b.from.specificity)
-}
-
-/** Forgets what is known of a rule's declarations, for they have changed. */
-export function forgetEntries(rule: CascadeRule): void {
-  entriesOf.delete(rule)
+  if (step !== 0 || typeof a.owner === 'string' || typeof b.owner === 'string') return step
+  return b.owner.layer - a.owner.layer || compareSpecificity(a.owner.specificity, b.owner.specificity)
 }

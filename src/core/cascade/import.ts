@@ -1,5 +1,5 @@
 import { componentsOf } from '../values/component.ts'
-import { skipComponent, Token, tokensOf } from '../sheet/tokens.ts'
+import { skipComponent, Token, tokensOf } from '../css/tokens.ts'
 
 /** An `@import`'s prelude taken apart (CSS Cascade 5, section 2). */
 export interface ImportPrelude {

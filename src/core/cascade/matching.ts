@@ -10,18 +10,8 @@ import {
   type State,
 } from '../selectors/match.ts'
 import type { Simple } from '../selectors/parse.ts'
-import { Cascaded } from './cascaded.ts'
-import type { CascadeRule } from './rules.ts'
-
-/** The rules an element matches, in the order of the cascade among normal declarations, weakest first. Shared by all that match the same. */
-export interface Matched {
-  readonly id: number
-  readonly rules: readonly CascadeRule[]
-  /** Whether a rule writes an attribute of the element into its content. */
-  readonly readsAttributes: boolean
-  /** What these rules alone come to. */
-  readonly cascaded: Cascaded
-}
+import type { Match } from './matched.ts'
+import { writesAttribute, type CascadeRule } from './rules.ts'
 
 const NONE: Candidate[] = []
 
@@ -66,11 +56,11 @@ function knownBit(name: string): number {
 class Node {
   /** By type, then by class attribute and whatever else is asked about. */
   children: Map<string, Map<string, Node>> | null = null
-  variants: Map<string, Matched> | null = null
+  variants: Map<string, Match> | null = null
 
   constructor(
     /** What every element at this node matches. */
-    readonly plain: Matched,
+    readonly plain: Match,
     readonly always: readonly Candidate[],
     /** What depends on siblings, positions, content or states. */
     readonly maybe: readonly Candidate[],
@@ -89,7 +79,7 @@ export class Matcher {
   private readonly asked = new Set<string>()
   private readonly hrefAsked: boolean
   private readonly roots = new Map<string, Map<string, Node>>()
-  private readonly interned = new Map<string, Matched>()
+  private readonly interned = new Map<string, Match>()
   private readonly context: MatchContext
 
   /** `rules` in the order of the cascade, weakest first. */
@@ -118,11 +108,11 @@ export class Matcher {
     this.asked.add('id').add('href')
   }
 
-  /** The rules of every element of a page; `elements` are all of it, in document order. */
-  matchAll(elements: readonly PageElement[]): Matched[] {
+  /** Which rules every element of a page matches; `elements` are all of it, in document order. */
+  matchAll(elements: readonly PageElement[]): Match[] {
     this.context.found!.clear()
     const nodes: Node[] = []
-    const found: Matched[] = []
+    const found: Match[] = []
     for (const element of elements) {
       const node = this.nodeOf(element, element.parent ? nodes[element.parent.index]! : null)
       nodes.push(node)
@@ -131,18 +121,7 @@ export class Matcher {
     return found
   }
 
-  /** Forgets what rules came to that have changed; gives the lists they are in. */
-  forgetOutcomes(changed: ReadonlySet<CascadeRule>): ReadonlySet<Matched> {
-    const touched = new Set<Matched>()
-    for (const matched of this.interned.values()) {
-      if (!matched.rules.some((rule) => changed.has(rule))) continue
-      matched.cascaded.forget()
-      touched.add(matched)
-    }
-    return touched
-  }
-
-  private variantOf(element: PageElement, node: Node): Matched {
+  private variantOf(element: PageElement, node: Node): Match {
     let key = ''
     for (const candidate of node.maybe) if (this.matches(element, candidate)) key += `${candidate.rank},`
     if (key === '') return node.plain
@@ -247,22 +226,15 @@ export class Matcher {
     return false
   }
 
-  private intern(sorted: Candidate[]): Matched {
+  private intern(sorted: Candidate[]): Match {
     sorted.sort((a, b) => a.rank - b.rank)
     let key = ''
     for (const { rank } of sorted) key += `${rank},`
     let found = this.interned.get(key)
     if (!found) {
-      const rules = sorted.map(({ rule }) => rule)
-      const readsAttributes = rules.some(
-        (rule) =>
-          rule.pseudo === '' &&
-          rule.longhands.some(({ property, value }) => property === 'content' && value.includes('attr(')),
-      )
-      this.interned.set(
-        key,
-        (found = { id: this.interned.size, rules, readsAttributes, cascaded: new Cascaded(rules) }),
-      )
+      const readsAttributes = sorted.some(({ rule }) => writesAttribute(rule))
+      found = { id: this.interned.size, ranks: sorted.map(({ rank }) => rank), readsAttributes }
+      this.interned.set(key, found)
     }
     return found
   }

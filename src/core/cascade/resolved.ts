@@ -1,6 +1,6 @@
-import { splitAtCommas } from '../sheet/tokens.ts'
+import { splitAtCommas } from '../css/tokens.ts'
 import { formatPx } from '../values/number.ts'
-import { idOf, LONGHANDS } from './properties.ts'
+import { idOf, LONGHANDS } from '../properties/longhands.ts'
 import type { ElementStyle } from './style.ts'
 
 const COLOR = idOf('color')

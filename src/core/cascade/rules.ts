@@ -2,13 +2,13 @@ import { pseudoElementOf } from '../selectors/match.ts'
 import { parseComplex, splitSelectorList, type Complex } from '../selectors/parse.ts'
 import { highestSpecificity, specificityOf, type Specificity } from '../selectors/specificity.ts'
 import type { Declaration, Item, Sheet } from '../sheet/parse.ts'
-import { splitAtCommas } from '../sheet/tokens.ts'
+import { splitAtCommas } from '../css/tokens.ts'
 import { Remembered } from '../text/remembered.ts'
-import { accepts, hasGrammar } from './grammar.ts'
-import { mediaMatches, type Viewport } from './media.ts'
-import { aliasOf, isLogical } from './names.ts'
-import { longhand } from './properties.ts'
-import { expand, hasVar, isShorthand, longhandsOf, wideKeyword } from './shorthands.ts'
+import { accepts, hasGrammar } from '../properties/grammar.ts'
+import { mediaMatches, type Viewport } from '../values/media.ts'
+import { aliasOf, isLogical } from '../properties/names.ts'
+import { longhand } from '../properties/longhands.ts'
+import { expand, hasVar, isShorthand, longhandsOf, wideKeyword } from '../properties/shorthands.ts'
 import { supportsMatches } from './supports.ts'
 
 /** Where a declaration comes from. */
@@ -50,9 +50,9 @@ export interface SetLonghand {
   readonly holdsVar: boolean
   readonly wide: string | null
   readonly important: boolean
-  /** Where it stands; another one when the text around it has changed. */
-  declaration: Declaration
-  /** For values that are the same wherever they stand: the computed value, once known. */
+  /** Where it stood when it was read; where it stands now, the cascade says. */
+  readonly declaration: Declaration
+  /** For values that are the same wherever they stand: the computed value, once known. It follows from `value` alone. */
   fixed?: string
   /** For values in units of font sizes: the last computed value, and the sizes it is for. */
   last?: {
@@ -95,6 +95,11 @@ export interface Scope {
 export interface Registered {
   readonly inherits: boolean
   readonly initial: string | null
+}
+
+/** Whether a rule writes an attribute of its element into the element's own content. */
+export function writesAttribute({ pseudo, longhands }: CascadeRule): boolean {
+  return pseudo === '' && longhands.some(({ property, value }) => property === 'content' && value.includes('attr('))
 }
 
 const expandedDeclarations = new WeakMap<Declaration, { quirks: boolean; set: readonly SetLonghand[] }>()

@@ -1,17 +1,18 @@
-import type { PageElement } from '../markup/tree.ts'
-import { computeValue, dependsOnPlace, dependsOnSizesOnly } from '../values/compute.ts'
-import { fontSizePx, isMonospace, keywordSize } from '../values/font.ts'
+import { computeValue, dependsOnPlace, dependsOnSizesOnly } from '../properties/compute.ts'
+import { fontSizePx, isMonospace, keywordSize } from '../properties/font.ts'
 import type { ComputeContext } from '../values/write.ts'
 import { formatPx } from '../values/number.ts'
 import { adjust, hasInnerBox, isControl, isItemOf, isNativeControl } from './adjust.ts'
-import type { Cascaded, Entry, From } from './cascaded.ts'
-import { accepts } from './grammar.ts'
-import type { Matched } from './matching.ts'
-import type { Viewport } from './media.ts'
-import { physicalName } from './names.ts'
-import { idOf, INHERITED_COUNT, LONGHANDS } from './properties.ts'
+import type { Cascaded, Entry, Owner } from './cascaded.ts'
+import { accepts } from '../properties/grammar.ts'
+import { INITIAL_INHERITED, sameInherited, sameList, type Inherited } from './inherited.ts'
+import type { Matched } from './matched.ts'
+import type { Styled, StyledElement } from './styled.ts'
+import type { Viewport } from '../values/media.ts'
+import { physicalName } from '../properties/names.ts'
+import { idOf, INHERITED_COUNT, LONGHANDS } from '../properties/longhands.ts'
 import type { Registered, SetLonghand } from './rules.ts'
-import { expand, wideKeyword } from './shorthands.ts'
+import { expand, wideKeyword } from '../properties/shorthands.ts'
 import { computeCustom, substitute } from './variables.ts'
 
 /** What computing needs beside the cascade. */
@@ -19,37 +20,10 @@ export interface StyleEnvironment {
   readonly viewport: Viewport
   readonly registered: ReadonlyMap<string, Registered>
   /** Writes a reference found in a source as an address. */
-  readonly resolveUrl: (reference: string, from: From) => string
+  readonly resolveUrl: (reference: string, from: Owner) => string
 }
 
-/** What an element hands down: the computed values of the longhands that inherit, and what goes with them. */
-export interface Inherited {
-  /** By longhand id. */
-  readonly values: readonly string[]
-  readonly custom: ReadonlyMap<string, string>
-  /** Unrounded, in px. */
-  readonly fontSize: number
-  /** Used line height in px. */
-  readonly lineHeight: number
-  /** The keyword the font size comes from, or '': then it follows a family's own scale. */
-  readonly sizeKeyword: string
-  /** Whether the size was set in absolute terms here or above, so that a change of family leaves it alone. */
-  readonly absoluteSize: boolean
-  /** The root element's, for `rem`; null on the root itself. */
-  readonly root: Inherited | null
-}
-
-const INITIAL = LONGHANDS.map(({ initial }) => initial)
-const INITIAL_INHERITED: Inherited = {
-  values: INITIAL.slice(0, INHERITED_COUNT),
-  custom: new Map(),
-  fontSize: 16,
-  lineHeight: 18,
-  sizeKeyword: 'medium',
-  absoluteSize: false,
-  root: null,
-}
-const INITIAL_OWN = INITIAL.slice(INHERITED_COUNT)
+const INITIAL_OWN = LONGHANDS.slice(INHERITED_COUNT).map(({ initial }) => initial)
 
 const ID = {
   direction: idOf('direction'),
@@ -64,37 +38,44 @@ const ID = {
 const FIRST = new Set([ID.writingMode, ID.direction, ID.fontFamily, ID.fontSize, ID.lineHeight])
 
 /** Origins and layers as `revert` and `revert-layer` tell them apart; larger numbers are stronger. */
-function bandOf(from: From): { origin: number; layer: number } {
+function bandOf(from: Owner): { origin: number; layer: number } {
   if (from === 'inline') return { origin: 1, layer: Infinity }
   if (from === 'presentational') return { origin: 1, layer: -1 }
   return { origin: from.source.kind === 'user-agent' ? 0 : 1, layer: from.layer }
 }
 
 /**
- * The computed style of an element: every longhand, and which declaration gave it. Elements with equal ancestors, rules and
- * declarations of their own share one, and styles share the values they have in common.
+ * The computed style of an element: every longhand, and which declaration gave it. It is made once and never changes;
+ * elements with equal ancestors, rules and declarations of their own share one, and styles share the values they have in
+ * common.
  */
-export class ElementStyle {
+export class ElementStyle implements Styled {
   inherited: Inherited = INITIAL_INHERITED
   /** Computed values of the longhands that do not inherit, from id {@link INHERITED_COUNT} on. */
   own: readonly string[] = INITIAL_OWN
-  /** Whether its box is an item of a flex or grid container. */
   isItem = false
-  /** Styles of children, by what they match. */
-  private shared: Map<Matched, ElementStyle> | null = null
-  private particular: Map<string, ElementStyle> | null = null
 
+  /** `before` is the same element's style before an edit that left its values alone. */
   constructor(
     readonly parent: ElementStyle | null,
     readonly matched: Matched,
     /** The outcome of the cascade; of `matched` alone, unless the element has declarations of its own. */
     readonly cascaded: Cascaded,
-    /** What the style depends on of the element itself. */
-    readonly element: Pick<PageElement, 'tag' | 'html' | 'attributes'>,
+    readonly element: StyledElement,
     readonly pseudoName: string,
     private readonly environment: StyleEnvironment,
+    before?: ElementStyle,
   ) {
-    this.compute()
+    if (before) {
+      const { inherited, own, isItem } = before
+      Object.assign(this, { inherited, own, isItem })
+    } else this.compute()
+  }
+
+  /** Keeps what is handed down as it was before an edit, when it says the same: then nothing below is computed anew. */
+  keepFrom(before: ElementStyle): boolean {
+    if (sameInherited(before.inherited, this.inherited)) this.inherited = before.inherited
+    return this.inherited === before.inherited && this.isItem === before.isItem && sameList(before.own, this.own)
   }
 
   /** The computed value of a longhand; colours may be `currentcolor`. */
@@ -102,61 +83,11 @@ export class ElementStyle {
     return id < INHERITED_COUNT ? this.inherited.values[id]! : this.own[id - INHERITED_COUNT]!
   }
 
-  /** The declaration that won, by longhand id; undefined when nothing sets the property. */
   get winners(): readonly (Entry | undefined)[] {
     return this.cascaded.winners(this.value(ID.writingMode), this.value(ID.direction))
   }
 
-  /** The style of a child that matches these rules and has nothing of its own; made when there is none. */
-  childLike(matched: Matched, element: PageElement): ElementStyle {
-    this.shared ??= new Map()
-    const known = this.shared.get(matched)
-    if (known && known.element.tag === element.tag && known.element.html === element.html && !isControl(element))
-      return known
-    if (known || isControl(element))
-      return this.childNamed(
-        `${matched.id} ${element.html ? '' : ':'}${element.tag} ${isControl(element) ? JSON.stringify([...element.attributes]) : ''}`,
-        () => new ElementStyle(this, matched, matched.cascaded, element, '', this.environment),
-      )
-    const style = new ElementStyle(this, matched, matched.cascaded, element, '', this.environment)
-    this.shared.set(matched, style)
-    return style
-  }
-
-  /** The style of a child with something of its own, by a key that says all of it. */
-  childNamed(key: string, make: () => ElementStyle): ElementStyle {
-    this.particular ??= new Map()
-    let style = this.particular.get(key)
-    if (!style) this.particular.set(key, (style = make()))
-    return style
-  }
-
-  /** Computes anew what changed rules reach, here and below. */
-  revise(touched: ReadonlySet<Matched>): void {
-    const open: { style: ElementStyle; parentChanged: boolean }[] = [{ style: this, parentChanged: false }]
-    for (let next = open.pop(); next; next = open.pop()) {
-      const changed = next.style.reviseAlone(touched, next.parentChanged)
-      for (const child of next.style.children()) open.push({ style: child, parentChanged: changed })
-    }
-  }
-
-  private *children(): Iterable<ElementStyle> {
-    if (this.shared) yield* this.shared.values()
-    if (this.particular) yield* this.particular.values()
-  }
-
-  /** True when its values have changed. */
-  private reviseAlone(touched: ReadonlySet<Matched>, parentChanged: boolean): boolean {
-    if (!parentChanged && !touched.has(this.matched)) return false
-    const { inherited, own, isItem } = this
-    if (touched.has(this.matched) && this.cascaded !== this.matched.cascaded) this.cascaded.forget()
-    this.compute()
-    if (sameInherited(inherited, this.inherited)) this.inherited = inherited
-    return this.inherited !== inherited || this.isItem !== isItem || !sameList(own, this.own)
-  }
-
-  /** Computes everything anew from the rules as they are. Children are not touched. */
-  compute(): void {
+  private compute(): void {
     const { parent, cascaded } = this
     this.isItem = parent !== null && isItemOf(this, parent)
     this.inherited = cascaded.memo.inherited(parent?.inherited ?? null, this.environment.registered.size > 0, () =>
@@ -173,7 +104,7 @@ export class ElementStyle {
       this.pseudoName === '' &&
       !(this.isItem && this.cascaded.holdsVar) &&
       !isControl(this.element) &&
-      !this.matched.readsAttributes &&
+      !this.matched.match.readsAttributes &&
       !this.cascaded.takesFromParent &&
       this.parent !== null &&
       !(this.element.html && REPLACED_CONTENTS.has(this.element.tag)) &&
@@ -247,10 +178,10 @@ export class ElementStyle {
 
   /** The strongest entry for a property below the origin or layer of one that says `revert` or `revert-layer`. */
   private reverted(entry: Entry, concerns: (set: SetLonghand) => boolean): Entry | undefined {
-    const band = bandOf(entry.from)
+    const band = bandOf(entry.owner)
     return this.cascaded.entries.findLast((other) => {
       if (!concerns(other.set)) return false
-      const at = bandOf(other.from)
+      const at = bandOf(other.owner)
       if (entry.set.wide === 'revert') return at.origin < band.origin
       return at.origin < band.origin || (at.origin === band.origin && at.layer < band.layer)
     })
@@ -319,7 +250,7 @@ export class ElementStyle {
       values[id - base] = set.last.computed
       return
     }
-    const computed = computeValue(name, value, this.context(entry.from))
+    const computed = computeValue(name, value, this.context(entry.owner))
     values[id - base] = computed ?? (inherited ? above : initial)
     if (computed === null || !repeats) return
     if (!dependsOnPlace(name, value)) set.fixed = computed
@@ -345,7 +276,7 @@ export class ElementStyle {
     if (specified === 'initial')
       return { fontSize: keywordSize('medium', family)!, sizeKeyword: 'medium', absoluteSize: false }
     const { value, entry } = specified
-    const size = fontSizePx(value, this.context(entry.from))
+    const size = fontSizePx(value, this.context(entry.owner))
     if (size === null) return { fontSize, sizeKeyword, absoluteSize }
     const word = value.toLowerCase()
     if (keywordSize(word, family) !== null) return { fontSize: size, sizeKeyword: word, absoluteSize: false }
@@ -358,7 +289,7 @@ export class ElementStyle {
     }
   }
 
-  private context(from: From): ComputeContext {
+  private context(from: Owner): ComputeContext {
     const { parent, inherited, environment, element } = this
     const root = inherited.root ?? inherited
     return {
@@ -374,22 +305,6 @@ export class ElementStyle {
       attribute: (name) => element.attributes.get(name),
     }
   }
-}
-
-function sameList(a: readonly string[], b: readonly string[]): boolean {
-  return a === b || a.every((value, at) => value === b[at])
-}
-
-function sameInherited(a: Inherited, b: Inherited): boolean {
-  return (
-    a === b ||
-    (a.root === b.root &&
-      a.fontSize === b.fontSize &&
-      a.lineHeight === b.lineHeight &&
-      sameList(a.values, b.values) &&
-      (a.custom === b.custom ||
-        (a.custom.size === b.custom.size && [...a.custom].every(([name, value]) => b.custom.get(name) === value))))
-  )
 }
 
 /** Elements that `display: contents` takes away, so that their display depends on what they are. */

@@ -1,7 +1,7 @@
 import { parseComplex } from '../selectors/parse.ts'
-import { aliasOf, isLogical } from './names.ts'
-import { longhand } from './properties.ts'
-import { expand, hasVar, isShorthand } from './shorthands.ts'
+import { aliasOf, isLogical } from '../properties/names.ts'
+import { longhand } from '../properties/longhands.ts'
+import { expand, hasVar, isShorthand } from '../properties/shorthands.ts'
 
 /** Whether a browser supports what an `@supports` condition asks for (CSS Conditional Rules 3, section 6). */
 export function supportsMatches(condition: string): boolean {

@@ -1,5 +1,5 @@
-import { Token, tokensOf, skipComponent } from '../sheet/tokens.ts'
-import { hasVar } from './shorthands.ts'
+import { Token, tokensOf, skipComponent } from '../css/tokens.ts'
+import { hasVar } from '../properties/shorthands.ts'
 
 /** Values longer than this after substitution are given up, as browsers do with values that grow without end. */
 const LONGEST = 200_000

@@ -1,5 +1,5 @@
 import { converter } from 'culori'
-import { parseColor } from './parse.ts'
+import { parseColor } from '../values/parse-color.ts'
 
 const toOklab = converter('oklab')
 

@@ -1,6 +1,6 @@
 import type { Sheet } from '../sheet/parse.ts'
 import { literalsOf } from './literals.ts'
-import { toHex } from './notation.ts'
+import { toHex } from '../values/color-notation.ts'
 import { resolveColor } from './resolve.ts'
 import { swatchesOf } from './swatches.ts'
 import { swatchUses } from './uses.ts'

@@ -1,7 +1,7 @@
 import { parseSheet, type Declaration, type Item, type Rule, type Sheet } from '../sheet/parse.ts'
-import { closerOf, isTrivia, skipComponent, Token, tokensOf } from '../sheet/tokens.ts'
+import { closerOf, isTrivia, skipComponent, Token, tokensOf } from '../css/tokens.ts'
 import type { Range } from '../text/splice.ts'
-import { isColor } from './notation.ts'
+import { isColor } from '../values/color-notation.ts'
 
 /** A colour written directly in a sheet, with its place. */
 export interface Literal extends Range {

@@ -1,6 +1,6 @@
 import { converter } from 'culori'
 import { formatNumber } from '../values/number.ts'
-import { parseColor } from './parse.ts'
+import { parseColor } from '../values/parse-color.ts'
 
 /** A colour as the picker turns it: OKLCH (lightness 0 to 1, chroma, hue in degrees) or HSL (hue in degrees, the others 0 to 1), and opacity. */
 export interface Oklch {

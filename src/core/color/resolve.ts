@@ -1,8 +1,8 @@
-import { resolveVars } from '../sheet/variables.ts'
+import { resolveVars } from '../edit/variables.ts'
 import type { Sheet } from '../sheet/parse.ts'
 import { computeColor } from '../values/color.ts'
 import { componentsOf } from '../values/component.ts'
-import { toHex } from './notation.ts'
+import { toHex } from '../values/color-notation.ts'
 
 /** Colours have no lengths in them but in math; any size serves. */
 const ANYWHERE = {

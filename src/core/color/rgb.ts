@@ -1,6 +1,6 @@
 import { clampChroma, converter, inGamut } from 'culori'
 import { Remembered } from '../text/remembered.ts'
-import { parseColor } from './parse.ts'
+import { parseColor } from '../values/parse-color.ts'
 
 /** A colour in sRGB; red, green, blue and opacity from 0 to 1. */
 export interface Rgb {

@@ -1,13 +1,13 @@
 import { parsePage } from '../markup/tree.ts'
-import { ownRule, selectorsOf } from '../sheet/decide.ts'
+import { ownRule, selectorsOf } from '../edit/decide.ts'
 import { addDeclaration, addRule } from '../sheet/edit.ts'
-import { naturalPlace } from '../sheet/kin.ts'
+import { naturalPlace } from '../edit/natural-place.ts'
 import type { Declaration, Sheet } from '../sheet/parse.ts'
-import { Token, tokensOf } from '../sheet/tokens.ts'
+import { Token, tokensOf } from '../css/tokens.ts'
 import { declarationsOf, topStyleRules } from '../sheet/walk.ts'
 import { memo } from '../text/memo.ts'
 import type { Splice } from '../text/splice.ts'
-import { isColor } from './notation.ts'
+import { isColor } from '../values/color-notation.ts'
 
 /** A named colour of the sheet: a custom property on `:root`. */
 export interface Swatch {

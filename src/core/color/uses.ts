@@ -1,7 +1,7 @@
 import { withoutStates } from '../selectors/why-nothing.ts'
 import type { Declaration, Rule, Sheet, StyleRule } from '../sheet/parse.ts'
 import { declarationsOf, styleRules } from '../sheet/walk.ts'
-import type { SitePath } from '../site/paths.ts'
+import type { SitePath } from '../paths/paths.ts'
 import { usesOf } from './swatches.ts'
 
 /** A declaration that uses a swatch. */

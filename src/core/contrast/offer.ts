@@ -1,12 +1,12 @@
-import type { Viewport } from '../cascade/media.ts'
-import { idOf } from '../cascade/properties.ts'
+import type { Viewport } from '../values/media.ts'
+import { idOf } from '../properties/longhands.ts'
 import { resolvedValue } from '../cascade/resolved.ts'
-import { trace, type Rung } from '../cascade/trace.ts'
+import { trace, type Rung } from '../trace/trace.ts'
 import { nearestPassing } from '../color/contrast.ts'
-import { toHex } from '../color/notation.ts'
-import type { SiteModel } from '../fit/site-model.ts'
+import { toHex } from '../values/color-notation.ts'
+import type { SiteSnapshot } from '../model/snapshot.ts'
 import { describeElement } from '../markup/describe.ts'
-import type { SitePath } from '../site/paths.ts'
+import type { SitePath } from '../paths/paths.ts'
 import { linkAround } from '../states/links.ts'
 import { placeOf } from '../text/place.ts'
 import type { ContrastPair } from './pairs.ts'
@@ -37,7 +37,7 @@ const EDGES = ['border-top-color', 'border-right-color', 'border-bottom-color', 
 
 /** Finds the nearest passing colour for a pair, and what would have to say it. */
 export function contrastOffer(
-  model: SiteModel,
+  model: SiteSnapshot,
   pair: Pick<ContrastPair, 'kind' | 'text' | 'background' | 'needs' | 'state' | 'sample'>,
   viewport: Viewport,
 ): ContrastOffer | null {
@@ -71,7 +71,7 @@ export function contrastOffer(
   }
 }
 
-function deciderOf(model: SiteModel, page: SitePath, winner: Rung, property: string): ContrastOffer['decider'] {
+function deciderOf(model: SiteSnapshot, page: SitePath, winner: Rung, property: string): ContrastOffer['decider'] {
   const file = winner.file || page
   return {
     file,

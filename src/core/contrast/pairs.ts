@@ -1,13 +1,14 @@
 import type { PageStyles } from '../cascade/cascade.ts'
-import type { Viewport } from '../cascade/media.ts'
-import { idOf } from '../cascade/properties.ts'
+import type { Viewport } from '../values/media.ts'
+import { idOf } from '../properties/longhands.ts'
 import { resolvedValue } from '../cascade/resolved.ts'
 import type { ElementStyle } from '../cascade/style.ts'
+import type { StyleNode } from '../cascade/style-tree.ts'
 import { contrastRatio, isLarge, NEEDS } from '../color/contrast.ts'
 import { CLEAR, hexOfRgb, readRgb, type Rgb } from '../color/rgb.ts'
-import type { SiteModel } from '../fit/site-model.ts'
+import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { PageElement } from '../markup/tree.ts'
-import { comparePages, type SitePath } from '../site/paths.ts'
+import { comparePages, type SitePath } from '../paths/paths.ts'
 import { isLink, LINK_CONDITIONS, type LinkCondition } from '../states/links.ts'
 import { holdersOf } from './holders.ts'
 import { painted, Surfaces, type Undecided } from './surface.ts'
@@ -72,28 +73,30 @@ interface Seen {
 
 /** Elements of one page that share a style; `pseudo` is text that the sheet writes before or behind them. */
 interface Tally {
-  readonly style: ElementStyle
   readonly kind: PairKind
   readonly pseudo: '' | 'before' | 'after'
   readonly first: PageElement
   count: number
 }
 
-/** Which styles hold text on a page. It depends on the page's tree and on which elements share a style, not on what the styles say. */
-const tallies = new WeakMap<PageStyles, readonly Tally[]>()
+/**
+ * Which styles hold text on a page. It depends on the page's tree and on which elements stand at the same node of the tree of
+ * styles, not on what the styles say: so it holds for every version of a cascade.
+ */
+const tallies = new WeakMap<PageStyles['nodes'], readonly Tally[]>()
 
 function talliesOf(styles: PageStyles, state: LinkCondition): readonly Tally[] {
-  const known = tallies.get(styles)
+  const known = tallies.get(styles.nodes)
   if (known) return known
   const { texts, inLinks, controls, besideText } = holdersOf(styles.page)
   const found: Tally[] = []
   const count = (kind: PairKind, elements: readonly PageElement[], pseudo: Tally['pseudo'] = '') => {
-    const tally = new Map<ElementStyle, Tally>()
+    const tally = new Map<StyleNode, Tally>()
     for (const element of elements) {
-      const style = styles.styles[element.index]!
-      const there = tally.get(style)
+      const node = styles.nodes[element.index]!
+      const there = tally.get(node)
       if (there) there.count++
-      else tally.set(style, { style, kind, pseudo, first: element, count: 1 })
+      else tally.set(node, { kind, pseudo, first: element, count: 1 })
     }
     found.push(...tally.values())
   }
@@ -109,7 +112,7 @@ function talliesOf(styles: PageStyles, state: LinkCondition): readonly Tally[] {
       ),
       pseudo,
     )
-  tallies.set(styles, found)
+  tallies.set(styles.nodes, found)
   return found
 }
 
@@ -132,7 +135,7 @@ export interface ContrastProgress {
  * pictures and effects flagged, links in every state. The worst first. Whoever runs it may stop between two pages.
  */
 export function* contrastPairs(
-  model: SiteModel,
+  model: SiteSnapshot,
   viewport: Viewport,
 ): Generator<ContrastProgress, ContrastPair[], void> {
   const surfaces = new Surfaces()
@@ -148,7 +151,8 @@ export function* contrastPairs(
       if (state !== 'none' && holdersOf(model.page(path)).inLinks.length === 0) continue
       const styles = model.stylesOf(path, viewport, state)
       if (state === 'visited') tellVisited(surfaces, styles, model.stylesOf(path, viewport))
-      for (const { style: own, kind, pseudo, first, count } of talliesOf(styles, state)) {
+      for (const { kind, pseudo, first, count } of talliesOf(styles, state)) {
+        const own = styles.styles[first.index]!
         const style = pseudo === '' ? own : written.of(styles, own, first, pseudo)
         if (style === null) continue
         const known = looks.get(style) ?? {}
@@ -198,7 +202,7 @@ class WrittenText {
 const CONTENT = idOf('content')
 
 /** The same, run to its end. */
-export function allContrastPairs(model: SiteModel, viewport: Viewport): ContrastPair[] {
+export function allContrastPairs(model: SiteSnapshot, viewport: Viewport): ContrastPair[] {
   const pass = contrastPairs(model, viewport)
   for (;;) {
     const next = pass.next()

@@ -1,4 +1,4 @@
-import { idOf } from '../cascade/properties.ts'
+import { idOf } from '../properties/longhands.ts'
 import { resolvedValue } from '../cascade/resolved.ts'
 import type { ElementStyle } from '../cascade/style.ts'
 import { CLEAR, faded, over, readRgb, WHITE, type Rgb } from '../color/rgb.ts'

@@ -1,10 +1,11 @@
 import { joinChanges, type SiteChange } from '../site/change.ts'
-import type { SitePath } from '../site/paths.ts'
+import type { SitePath } from '../paths/paths.ts'
 import { FitSite, type FitPage } from './fit-site.ts'
 import { keyOf, type Finding, type FitRule, type Found, type PageRule, type SiteRule } from './finding.ts'
 import { RULES, ruleNamed } from './rules/index.ts'
-import type { SiteModel } from './site-model.ts'
+import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { Page } from '../markup/tree.ts'
+import type { Sheet } from '../sheet/parse.ts'
 
 /** What one pass tells as it goes. */
 export interface FitProgress {
@@ -21,89 +22,80 @@ const SITE_RULES = RULES.filter((rule): rule is SiteRule => rule.scope === 'site
 
 interface Checked {
   readonly page: Page
-  readonly site: FitSite
-  readonly sheets: number
+  readonly files: SiteSnapshot['files']
+  readonly sheets: readonly Sheet[]
   readonly byMarkup: readonly Finding[]
   readonly bySheets: readonly Finding[]
   readonly all: readonly Finding[]
 }
 
-/**
- * The fit check of a site. Each pass looks only at what changed since the one before: tell it with `filesChanged` and
- * `sheetsChanged`; pages it notices itself.
- */
+/** The fit check of a site, again and again. Each pass looks only at what has changed since the one before. */
 export class FitCheck {
   private readonly checked = new Map<SitePath, Checked>()
-  private ofSite: readonly Finding[] = []
-  private site: FitSite | null = null
-  private sheets = 0
+  private site: FitSite | undefined
+  private sheets: readonly Sheet[] = [];
 
-  constructor(private readonly model: SiteModel) {}
-
-  filesChanged(): void {
-    this.site = null
-  }
-
-  sheetsChanged(): void {
-    this.sheets++
-    this.site?.sheetsChanged()
-  }
-
-  private current(): FitSite {
-    return (this.site ??= new FitSite(this.model))
-  }
-
-  /** One pass, page by page: whoever runs it may stop between two, and begin anew. */
-  *run(): Generator<FitProgress, void, void> {
-    const site = this.current()
-    const paths = this.model.pagePaths
+  /** One pass, page by page: whoever runs it may stop between two, and begin anew with a later snapshot. */
+  *run(model: SiteSnapshot): Generator<FitProgress, void, void> {
+    const site = (this.site = new FitSite(model, this.site))
+    const sheets = model.wornSheets.map(({ sheet }) => sheet)
+    if (sheets.length !== this.sheets.length || sheets.some((sheet, at) => sheet !== this.sheets[at]))
+      this.sheets = sheets
+    const paths = model.pagePaths
     const still = new Set(paths)
     for (const path of this.checked.keys()) if (!still.has(path)) this.checked.delete(path)
     for (const [at, path] of paths.entries()) {
       yield { done: at + 1, total: paths.length, page: path, findings: this.checkPage(site, path) }
     }
-    this.ofSite = SITE_RULES.flatMap((rule) => findingsOf(rule, rule.check(site)))
-    yield { done: paths.length, total: paths.length, page: null, findings: this.ofSite }
+    const findings = SITE_RULES.flatMap((rule) => findingsOf(rule, rule.check(site)))
+    yield { done: paths.length, total: paths.length, page: null, findings }
   }
 
   private checkPage(site: FitSite, path: SitePath): readonly Finding[] {
     const page = site.page(path)
+    const { files } = site.model
+    const { sheets } = this
     const before = this.checked.get(path)
-    const same = before?.page === page.page && before.site === site
-    if (same && before.sheets === this.sheets) return before.all
+    const same = before?.page === page.page && before.files === files
+    if (same && before.sheets === sheets) return before.all
     const check = (rule: PageRule) => findingsOf(rule, rule.check(page))
     const byMarkup = same ? before.byMarkup : PAGE_RULES.filter(({ readsSheets }) => !readsSheets).flatMap(check)
     const bySheets = PAGE_RULES.filter(({ readsSheets }) => readsSheets).flatMap(check)
-    const checked = { page: page.page, site, sheets: this.sheets, byMarkup, bySheets, all: [...byMarkup, ...bySheets] }
-    this.checked.set(path, checked)
-    return checked.all
+    const all = [...byMarkup, ...bySheets]
+    this.checked.set(path, { page: page.page, files, sheets, byMarkup, bySheets, all })
+    return all
   }
 
   /** Everything found by a whole pass, run now where it must be. */
-  findings(): Finding[] {
-    for (const progress of this.run()) void progress
-    return [...this.checked.values()].flatMap(({ all }) => all).concat(this.ofSite)
-  }
-
-  /** The change that mends these findings, as far as their rules can do it safely. */
-  fix(findings: readonly Finding[]): SiteChange {
-    const site = this.current()
-    const byRule = new Map<string, Finding[]>()
-    for (const finding of findings)
-      if (finding.fixable) byRule.set(finding.rule, [...(byRule.get(finding.rule) ?? []), finding])
-    return joinChanges(
-      [...byRule].flatMap(([id, found]) => {
-        const rule = ruleNamed(id)
-        return rule?.fix ? [rule.fix(site, stillThere(rule, site, found))] : []
-      }),
-    )
+  findings(model: SiteSnapshot): Finding[] {
+    return [...this.run(model)].flatMap(({ findings }) => findings)
   }
 }
 
+/** Everything the fit check finds in a site. */
+export function findingsIn(model: SiteSnapshot): Finding[] {
+  return new FitCheck().findings(model)
+}
+
+/** The change that mends these findings, as far as their rules can do it safely. */
+export function planFix(model: SiteSnapshot, findings: readonly Finding[]): SiteChange {
+  const site = new FitSite(model)
+  const byRule = new Map<string, Finding[]>()
+  for (const finding of findings)
+    if (finding.fixable) byRule.set(finding.rule, [...(byRule.get(finding.rule) ?? []), finding])
+  return joinChanges(
+    [...byRule].flatMap(([id, found]) => {
+      const rule = ruleNamed(id)
+      return rule?.fix ? [rule.fix(site, stillThere(rule, site, found))] : []
+    }),
+  )
+}
+
 function findingsOf(rule: FitRule, found: readonly Found[]): Finding[] {
-  return found.map(({ fixable = false, ...rest }) => ({
+  return found.map(({ fixable = false, about = '', ...rest }) => ({
     rule: rule.id,
     severity: rule.severity,
+    about,
     ...rest,
     fixable: fixable && rule.fix !== undefined,
   }))

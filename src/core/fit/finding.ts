@@ -1,5 +1,5 @@
 import type { SiteChange } from '../site/change.ts'
-import type { SitePath } from '../site/paths.ts'
+import type { SitePath } from '../paths/paths.ts'
 import type { FitPage, FitSite } from './fit-site.ts'
 
 /** How bad it is: a visitor sees it broken or unstyled; it will bite; worth knowing. */
@@ -27,6 +27,8 @@ export interface Found {
   readonly message: string
   /** Whether the rule's fix mends this one safely. */
   readonly fixable?: boolean
+  /** What the fix must know beside the place, such as the region that is missing; '' for most. */
+  readonly about?: string
 }
 
 /** A finding: something found, with the rule it comes from. */

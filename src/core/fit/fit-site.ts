@@ -2,11 +2,11 @@ import type { PageStyles } from '../cascade/cascade.ts'
 import { basePath } from '../markup/base.ts'
 import { referencesIn, type Reference, type ReferenceKind } from '../markup/references.ts'
 import type { Page } from '../markup/tree.ts'
-import { folderOf, targetOf, type SitePath, type Target } from '../site/paths.ts'
+import { folderOf, targetOf, type SitePath, type Target } from '../paths/paths.ts'
 import { fileAt } from '../site/retarget.ts'
 import { memo } from '../text/memo.ts'
-import type { SiteModel } from './site-model.ts'
-import { wearReport, type WearReport } from './wear.ts'
+import type { SiteSnapshot } from '../model/snapshot.ts'
+import { wearReport, type WearReport } from '../model/wear.ts'
 
 /** Where a reference leads. */
 export interface Lead {
@@ -22,13 +22,20 @@ const readReferences = memo(referencesIn)
 
 /** A page as rules see it. What is costly is found once, when it is asked for. */
 export class FitPage {
-  private known: { led?: readonly Led[]; wear?: WearReport } = {}
+  private led: readonly Led[] | null
+  private readonly byKind: Map<ReferenceKind, Led[]>
+  private known: WearReport | null = null
 
+  /** `before` is the same page of a site with the same files. */
   constructor(
     readonly site: FitSite,
     readonly path: SitePath,
     readonly page: Page,
-  ) {}
+    before?: FitPage,
+  ) {
+    this.led = before?.led ?? null
+    this.byKind = before?.byKind ?? new Map<ReferenceKind, Led[]>()
+  }
 
   get base(): SitePath {
     return basePath(this.path, this.page)
@@ -36,10 +43,8 @@ export class FitPage {
 
   /** Every reference of the page. */
   get references(): readonly Led[] {
-    return (this.known.led ??= this.lead())
+    return (this.led ??= this.lead())
   }
-
-  private readonly byKind = new Map<ReferenceKind, Led[]>()
 
   /** Its references of some kinds. Most rules ask for few, and a page has hundreds of links. */
   referencesOf(...kinds: readonly ReferenceKind[]): readonly Led[] {
@@ -63,12 +68,7 @@ export class FitPage {
 
   /** How it wears the sheet, without what beats it. */
   get wear(): WearReport {
-    return (this.known.wear ??= wearReport(this.path, this.page, this.site.model.context(), null))
-  }
-
-  /** Forgets what depended on stylesheets. */
-  sheetsChanged(): void {
-    delete this.known.wear
+    return (this.known ??= wearReport(this.path, this.page, this.site.model.wearContext(), null))
   }
 
   get styles(): PageStyles {
@@ -79,13 +79,20 @@ export class FitPage {
 /** A site as rules see it, at one moment. */
 export class FitSite {
   private readonly pages = new Map<SitePath, FitPage>()
-  private readonly lowered = new Map<string, SitePath>()
+  private readonly lowered: Map<string, SitePath>
+  private readonly leads: Map<string, Lead>
+  private readonly before: ReadonlyMap<SitePath, FitPage>
 
-  constructor(readonly model: SiteModel) {
-    for (const path of model.files.keys()) this.lowered.set(path.toLowerCase(), path)
+  /** What an earlier one found holds on as long as the files are the same. */
+  constructor(
+    readonly model: SiteSnapshot,
+    before?: FitSite,
+  ) {
+    const same = before?.model.files === model.files ? before : null
+    this.leads = same?.leads ?? new Map<string, Lead>()
+    this.lowered = same?.lowered ?? new Map([...model.files.keys()].map((path) => [path.toLowerCase(), path]))
+    this.before = new Map(same?.pages)
   }
-
-  private readonly leads = new Map<string, Lead>()
 
   /** Where a reference in a file leads. Files of one folder say the same things again and again, so it is found once for each. */
   lead(from: SitePath, url: string): Lead {
@@ -103,14 +110,13 @@ export class FitSite {
   }
 
   page(path: SitePath): FitPage {
+    const known = this.pages.get(path)
+    if (known) return known
     const page = this.model.page(path)
-    let found = this.pages.get(path)
-    if (found?.page !== page) this.pages.set(path, (found = new FitPage(this, path, page)))
+    const before = this.before.get(path)
+    const found = new FitPage(this, path, page, before?.page === page ? before : undefined)
+    this.pages.set(path, found)
     return found
-  }
-
-  sheetsChanged(): void {
-    for (const page of this.pages.values()) page.sheetsChanged()
   }
 
   has(path: SitePath): boolean {

@@ -1,9 +1,9 @@
 import type { FitSite } from './fit-site.ts'
 import { shownImages } from './rules/shown-images.ts'
-import { idOf } from '../cascade/properties.ts'
+import { idOf } from '../properties/longhands.ts'
 import { resolvedValue } from '../cascade/resolved.ts'
 import { widthLimit } from '../boxes/width-limit.ts'
-import { isImage, type SitePath } from '../site/paths.ts'
+import { isImage, type SitePath } from '../paths/paths.ts'
 
 const WIDTH = idOf('width')
 

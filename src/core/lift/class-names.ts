@@ -1,7 +1,7 @@
 import { converter, parse } from 'culori'
 import type { Declaration } from '../sheet/parse.ts'
-import { nameOf, type SitePath } from '../site/paths.ts'
-import { plainName } from '../site/names.ts'
+import { nameOf, type SitePath } from '../paths/paths.ts'
+import { plainName } from '../paths/file-names.ts'
 
 const toOklch = converter('oklch')
 

@@ -1,5 +1,5 @@
 import { parseDeclarations, type Declaration, type Item, type StyleRule } from '../sheet/parse.ts'
-import { splitAtCommas } from '../sheet/tokens.ts'
+import { splitAtCommas } from '../css/tokens.ts'
 import { normalSelector } from '../selectors/serialize.ts'
 
 /** A selector list in one fixed spelling. */

@@ -7,13 +7,13 @@ import { addDeclaration, editInTurn, indentUnit, setValue } from '../sheet/edit.
 import { parseDeclarations, parseSheet, type Sheet, type StyleRule } from '../sheet/parse.ts'
 import { declarationsOf, styleRules, topStyleRules } from '../sheet/walk.ts'
 import { NO_CHANGE, type SiteChange } from '../site/change.ts'
-import type { SitePath } from '../site/paths.ts'
+import type { SitePath } from '../paths/paths.ts'
 import { fileDoc } from '../site/step.ts'
 import { lineEndOf } from '../text/place.ts'
 import { diffTexts, type Splice } from '../text/splice.ts'
-import type { SiteModel } from '../fit/site-model.ts'
+import type { SiteSnapshot } from '../model/snapshot.ts'
 import { pageClass, suggestClass } from './class-names.ts'
-import { gather, type EmbeddedRule, type InlineStyle, type LeftBehind } from './gather.ts'
+import { gather, type EmbeddedRule, type InlineStyle, type LeftBehind } from './carried-styles.ts'
 import { loneClass, normalBody, normalList } from './normal.ts'
 import { scopeRule } from './scope.ts'
 
@@ -73,7 +73,7 @@ export interface LiftPlan {
  * Plans how styles of pages move into the sheet: equal rules become one; a rule that other pages must not feel is kept
  * apart under a class of its pages; equal style attributes become one class, or join the rule that says the same.
  */
-export function planLift(model: SiteModel, choices: LiftChoices): LiftPlan {
+export function planLift(model: SiteSnapshot, choices: LiftChoices): LiftPlan {
   const gathered = gather(model, choices.pages, choices)
   const sheetText = model.text(model.sheetPath)
   const sheet = parseSheet(sheetText)
@@ -150,7 +150,7 @@ export function planLift(model: SiteModel, choices: LiftChoices): LiftPlan {
 }
 
 /** Class names that pages or the sheet use for something already. */
-function takenClasses(model: SiteModel, sheet: Sheet): Set<string> {
+function takenClasses(model: SiteSnapshot, sheet: Sheet): Set<string> {
   const taken = new Set<string>()
   for (const path of model.pagePaths)
     for (const { classes } of model.page(path).elements) for (const name of classes) taken.add(name)
@@ -180,7 +180,7 @@ function identify(rules: readonly EmbeddedRule[]): Map<EmbeddedRule, Identity> {
 }
 
 function groupsOf(
-  model: SiteModel,
+  model: SiteSnapshot,
   identities: ReadonlyMap<EmbeddedRule, Identity>,
   sheet: Sheet,
   choices: LiftChoices,
@@ -239,7 +239,7 @@ interface NamedAttribute {
 }
 
 function attributesOf(
-  model: SiteModel,
+  model: SiteSnapshot,
   all: readonly InlineStyle[],
   sheet: Sheet,
   isTaken: (name: string) => boolean,
@@ -281,7 +281,7 @@ function attributesOf(
 
 /** The rule of a class that stands in for style attributes: strong enough to beat what the attributes beat. */
 function classRule(
-  model: SiteModel,
+  model: SiteSnapshot,
   { name, says }: LiftAttribute,
   list: readonly InlineStyle[],
   sheet: Sheet,

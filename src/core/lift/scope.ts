@@ -1,6 +1,6 @@
 import { parseComplex } from '../selectors/parse.ts'
 import { parseSheet, type Item } from '../sheet/parse.ts'
-import { splitAtCommas } from '../sheet/tokens.ts'
+import { splitAtCommas } from '../css/tokens.ts'
 import { applySplices, type Splice } from '../text/splice.ts'
 
 /**

@@ -1,4 +1,4 @@
-import { targetOf, type SitePath } from '../site/paths.ts'
+import { targetOf, type SitePath } from '../paths/paths.ts'
 import { elementsNamed, type Page } from './tree.ts'
 
 /** Where a page's relative references start from: the page itself, unless a `base` element of it leads elsewhere in the site. */

@@ -1,4 +1,4 @@
-import { escapeIdent } from '../selectors/ident.ts'
+import { escapeIdent } from '../css/ident.ts'
 import type { PageElement } from './tree.ts'
 
 /** An element as people would point at it: `p.note`, `div#top`. */

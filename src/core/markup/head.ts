@@ -1,5 +1,5 @@
 import type { Splice } from '../text/splice.ts'
-import { insertLine } from './attach.ts'
+import { insertLine } from './insert-line.ts'
 import { firstByTag, type Page } from './tree.ts'
 
 /** Writes a line into the head, behind the encoding where that is said, else at its start. Nothing for a page that writes no head. */

@@ -51,11 +51,17 @@ const ADDRESSES: Readonly<Record<string, Readonly<Record<string, ReferenceKind>>
   use: { href: 'image', 'xlink:href': 'image' },
 }
 
-/** Every address on a page, in the order of the text. */
+/**
+ * Every address on a page, in the order of the text. What stands once in the text is listed once, also where the parser made
+ * several elements of one tag (HTML standard, section 13.2.6.4.7, "adoption agency algorithm").
+ */
 export function referencesIn(page: Page): Reference[] {
   const found: Reference[] = []
+  const tags = new Set<number>()
   for (const element of page.elements) {
-    if (element.place) addReferences(page, element, found)
+    if (!element.place || tags.has(element.place.from)) continue
+    tags.add(element.place.from)
+    addReferences(page, element, found)
   }
   return found
 }

@@ -1,6 +1,6 @@
-import { isTrivia, skipComponent, splitAtCommas, Token, tokensOf, type CssToken } from '../sheet/tokens.ts'
+import { isTrivia, skipComponent, splitAtCommas, Token, tokensOf, type CssToken } from '../css/tokens.ts'
 import type { Range } from '../text/splice.ts'
-import { unescapeCss } from './ident.ts'
+import { unescapeCss } from '../css/ident.ts'
 
 /** `An+B`: matches positions A·n+B for n ≥ 0. */
 export interface Nth {

@@ -1,4 +1,4 @@
-import { escapeIdent } from './ident.ts'
+import { escapeIdent } from '../css/ident.ts'
 import { parseComplex, type Complex, type Nth, type Simple } from './parse.ts'
 
 /** A selector in one fixed spelling: single spaces, lower-case types, so that equal selectors give equal text. */

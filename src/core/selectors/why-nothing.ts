@@ -1,5 +1,5 @@
 import type { Page, PageElement } from '../markup/tree.ts'
-import { closestName } from '../site/paths.ts'
+import { closestName } from '../paths/paths.ts'
 import { matches } from './match.ts'
 import { parseComplex, splitSelectorList, type Complex, type Simple } from './parse.ts'
 import { serializeCompound } from './serialize.ts'

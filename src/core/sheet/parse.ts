@@ -1,5 +1,5 @@
 import type { Range } from '../text/splice.ts'
-import { closerOf, isTrivia, skipComponent, Token, tokensOf, type CssToken } from './tokens.ts'
+import { closerOf, isTrivia, skipComponent, Token, tokensOf, type CssToken } from '../css/tokens.ts'
 
 /** `property: value !important`, with the places of its parts. */
 export interface Declaration extends Range {

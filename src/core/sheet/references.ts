@@ -1,5 +1,5 @@
-import { unescapeCss } from '../selectors/ident.ts'
-import { skipComponent, Token, tokensOf, type CssToken } from './tokens.ts'
+import { unescapeCss } from '../css/ident.ts'
+import { skipComponent, Token, tokensOf, type CssToken } from '../css/tokens.ts'
 
 /** An address in a stylesheet, and where it stands, without quotes. */
 export interface SheetAddress {

@@ -1,5 +1,5 @@
 import type { Item, Sheet } from './parse.ts'
-import { splitAtCommas } from './tokens.ts'
+import { splitAtCommas } from '../css/tokens.ts'
 
 /**
  * The selector at an offset: that of the innermost style rule around it, of a list the one the offset is in. Nested rules are

@@ -1,5 +1,5 @@
 import type { Splice } from '../text/splice.ts'
-import type { SitePath } from './paths.ts'
+import type { SitePath } from '../paths/paths.ts'
 import { EMPTY_HASH, fileDoc, type Doc, type Edit, type Move } from './step.ts'
 
 /** What is to happen to a site: planned by the core, carried out as one step. Texts are named as they are before the moves. */

@@ -1,5 +1,5 @@
 import { parsePage } from '../markup/tree.ts'
-import { isSheet, nameOf, targetOf, type SitePath } from './paths.ts'
+import { isSheet, nameOf, targetOf, type SitePath } from '../paths/paths.ts'
 
 /** The name a new sheet gets on a site that has none. */
 export const NEW_SHEET: SitePath = 'css/site.css'

@@ -1,4 +1,4 @@
-import { pathFault, type SitePath } from './paths.ts'
+import { pathFault, type SitePath } from '../paths/paths.ts'
 import type { Move } from './step.ts'
 import type { SiteView } from './view.ts'
 

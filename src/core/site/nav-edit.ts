@@ -6,11 +6,11 @@ import {
   retargetLink,
   rewordLink,
   isPlaceholder,
-} from '../markup/links.ts'
+} from '../markup/navigation.ts'
 import { basePath } from '../markup/base.ts'
 import { applySplices, type Splice } from '../text/splice.ts'
 import { partsIn } from './parts.ts'
-import { relativeReference, targetOf, type SitePath } from './paths.ts'
+import { relativeReference, targetOf, type SitePath } from '../paths/paths.ts'
 import { fileAt } from './retarget.ts'
 import { planPart, type PartOutcome } from './share.ts'
 import type { SiteView } from './view.ts'

@@ -1,7 +1,7 @@
 import { escapeText } from '../markup/attributes.ts'
 import { firstByTag, parsePage } from '../markup/tree.ts'
 import { applySplices, type Splice } from '../text/splice.ts'
-import type { SitePath } from './paths.ts'
+import type { SitePath } from '../paths/paths.ts'
 import { adaptBlock, partMarks, partsIn } from './parts.ts'
 import { retargetPage } from './retarget.ts'
 import { commonVersion, partsOf, REGIONS, regionsOf } from './share.ts'

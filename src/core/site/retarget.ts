@@ -3,8 +3,8 @@ import type { Page } from '../markup/tree.ts'
 import { basePath } from '../markup/base.ts'
 import { addressesIn, writeAddress } from '../sheet/references.ts'
 import type { Splice } from '../text/splice.ts'
-import { encodePath, nameOf, relativeReference, targetOf, type SitePath } from './paths.ts'
-import { splitUrl } from './url.ts'
+import { encodePath, nameOf, relativeReference, targetOf, type SitePath } from '../paths/paths.ts'
+import { splitUrl } from '../paths/url.ts'
 
 /** Where a file stands and stood, and where those it refers to are to be found now. */
 export interface Retargeting {

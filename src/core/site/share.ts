@@ -1,4 +1,4 @@
-import { comparePages, type SitePath } from './paths.ts'
+import { comparePages, type SitePath } from '../paths/paths.ts'
 import {
   adaptBlock,
   canonicalBlock,
@@ -11,7 +11,7 @@ import {
   type Block,
   type PartPlace,
 } from './parts.ts'
-import { fitsEncoding, type TextEncodingName } from './encoding.ts'
+import { fitsEncoding } from './encoding.ts'
 import { fileDoc, type Doc } from './step.ts'
 import type { SiteView } from './view.ts'
 import type { Page, PageElement } from '../markup/tree.ts'
@@ -112,17 +112,13 @@ function likeBlock(
   return best
 }
 
-interface Encodings {
-  readonly encodingOf?: (path: SitePath) => TextEncodingName
-}
-
 /**
  * Makes a block of one page a shared part: the same or a similar block of every other page becomes it, with the addresses
  * and the mark of the current page that are right there. Pages not in `pages` are left as they are; those in `into` that lack
  * such a block get one, where the first page has it.
  */
 export function planShare(
-  site: SiteView & Encodings,
+  site: SiteView,
   {
     page: path,
     index,
@@ -209,7 +205,7 @@ function joined(outcomes: PartOutcome[]): PartOutcome[] {
   })
 }
 
-function refusal(site: Encodings, path: SitePath, text: string, insert: string, name: string): string {
+function refusal(site: SiteView, path: SitePath, text: string, insert: string, name: string): string {
   const encoding = site.encodingOf?.(path) ?? 'utf-8'
   if (!fitsEncoding(insert + name, encoding))
     return `${path} is not stored as UTF-8, and the part holds letters beyond plain ASCII.`
@@ -217,7 +213,7 @@ function refusal(site: Encodings, path: SitePath, text: string, insert: string, 
 }
 
 /** Rewrites a part in every page from its text on one of them. */
-export function planPart(site: SiteView & Encodings, name: string, block: Block): PartOutcome[] {
+export function planPart(site: SiteView, name: string, block: Block): PartOutcome[] {
   const exists = existsIn(site)
   const places = partsOf(site).get(name) ?? []
   const marks =

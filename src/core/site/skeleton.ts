@@ -1,5 +1,5 @@
 import { escapeAttribute, escapeText } from '../markup/attributes.ts'
-import { relativeReference, type SitePath } from './paths.ts'
+import { relativeReference, type SitePath } from '../paths/paths.ts'
 
 /** What new pages of a site have in common. */
 export interface SkeletonSite {

@@ -1,6 +1,6 @@
 import type { Page } from '../markup/tree.ts'
 import type { TextEncodingName } from './encoding.ts'
-import type { SitePath } from './paths.ts'
+import type { SitePath } from '../paths/paths.ts'
 import type { Doc } from './step.ts'
 
 /** A file of a site, as far as plans and checks need to know it. */
@@ -27,5 +27,8 @@ export interface SiteView {
   readonly files: ReadonlyMap<SitePath, FileInfo>
   readonly pagePaths: readonly SitePath[]
   page(path: SitePath): Page
+  /** The text of a page or stylesheet; '' when there is none. */
+  text(path: SitePath): string
+  encodingOf(path: SitePath): TextEncodingName
   readonly sheetTexts: readonly SheetText[]
 }

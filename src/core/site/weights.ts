@@ -1,7 +1,7 @@
 import { referencesIn } from '../markup/references.ts'
 import { basePath } from '../markup/base.ts'
 import { addressesIn } from '../sheet/references.ts'
-import { isFont, isImage, isSheet, targetOf, type SitePath } from './paths.ts'
+import { isFont, isImage, isSheet, targetOf, type SitePath } from '../paths/paths.ts'
 import { fileAt } from './retarget.ts'
 import type { SiteView } from './view.ts'
 

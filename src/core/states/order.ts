@@ -1,9 +1,9 @@
 import { parseComplex } from '../selectors/parse.ts'
 import { normalSelector, serializeComplex } from '../selectors/serialize.ts'
 import type { Sheet, StyleRule } from '../sheet/parse.ts'
-import { splitAtCommas } from '../sheet/tokens.ts'
+import { splitAtCommas } from '../css/tokens.ts'
 import { declarationsOf, topStyleRules } from '../sheet/walk.ts'
-import { overlaps } from '../cascade/shorthands.ts'
+import { overlaps } from '../properties/shorthands.ts'
 import { placeOf } from '../text/place.ts'
 import type { Splice } from '../text/splice.ts'
 

@@ -1,7 +1,7 @@
 import type { AtRule, Sheet } from '../sheet/parse.ts'
 import { declarationsOf, fontFaces } from '../sheet/walk.ts'
-import { splitAtCommas } from '../sheet/tokens.ts'
-import { targetOf, type SitePath } from '../site/paths.ts'
+import { splitAtCommas } from '../css/tokens.ts'
+import { targetOf, type SitePath } from '../paths/paths.ts'
 import { familiesIn } from './stack.ts'
 
 /** An `@font-face` of a sheet. */

@@ -1,4 +1,4 @@
-import { relativeReference, type SitePath } from '../site/paths.ts'
+import { relativeReference, type SitePath } from '../paths/paths.ts'
 import { addRule } from '../sheet/edit.ts'
 import type { Sheet } from '../sheet/parse.ts'
 import { declarationsOf, fontFaces } from '../sheet/walk.ts'

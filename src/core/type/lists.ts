@@ -1,6 +1,6 @@
 import type { Declaration, Sheet } from '../sheet/parse.ts'
 import { declarationsOf, styleRules } from '../sheet/walk.ts'
-import { resolveVars } from '../sheet/variables.ts'
+import { resolveVars } from '../edit/variables.ts'
 import { memo } from '../text/memo.ts'
 import { familiesIn, familiesInFont, type ListedFamily } from './stack.ts'
 

@@ -1,13 +1,13 @@
-import { idOf } from '../cascade/properties.ts'
+import { idOf } from '../properties/longhands.ts'
 import { resolvedValue } from '../cascade/resolved.ts'
 import type { PageStyles } from '../cascade/cascade.ts'
-import type { Viewport } from '../cascade/media.ts'
-import type { SiteModel } from '../fit/site-model.ts'
+import type { Viewport } from '../values/media.ts'
+import type { SiteSnapshot } from '../model/snapshot.ts'
 import { elementPath } from '../markup/describe.ts'
 import type { Page, PageElement } from '../markup/tree.ts'
 import { reachOf } from '../selectors/reach.ts'
 import { normalSelector } from '../selectors/serialize.ts'
-import { comparePages, type SitePath } from '../site/paths.ts'
+import { comparePages, type SitePath } from '../paths/paths.ts'
 
 /** A role that text plays, and the selector that sets it. */
 export interface Role {
@@ -64,7 +64,7 @@ export interface RoleSpecimen {
 }
 
 /** The roles with real text of the pages. */
-export function roleSpecimens(model: SiteModel, viewport: Viewport): RoleSpecimen[] {
+export function roleSpecimens(model: SiteSnapshot, viewport: Viewport): RoleSpecimen[] {
   const pages = [...model.pagePaths].sort(comparePages).map((path) => ({ path, page: model.page(path) }))
   return ROLES.map(({ selector }) => {
     const found = pages.flatMap(({ path, page }) => reachOf(page, selector).map((element) => ({ path, page, element })))
@@ -267,7 +267,7 @@ function inside(element: PageElement, tags: readonly string[]): boolean {
 
 /** Text that plays a role without being reached by the rule for it, the most frequent first. `joined` are selectors that share the role's rule. */
 export function missedBy(
-  model: SiteModel,
+  model: SiteSnapshot,
   selector: string,
   joined: readonly string[],
   viewport: Viewport,
@@ -312,7 +312,7 @@ export interface SizeOutcome {
 }
 
 /** The computed font sizes of what a selector reaches, the most frequent first: several where em or per cent hang on each other. */
-export function sizesOf(model: SiteModel, selector: string, viewport: Viewport): SizeOutcome[] {
+export function sizesOf(model: SiteSnapshot, selector: string, viewport: Viewport): SizeOutcome[] {
   const found = new Map<string, { -readonly [K in keyof SizeOutcome]: SizeOutcome[K] } & { pages: SitePath[] }>()
   for (const path of model.pagePaths) {
     const elements = reachOf(model.page(path), selector)

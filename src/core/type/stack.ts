@@ -1,4 +1,4 @@
-import { splitAtCommas, Token, tokensOf } from '../sheet/tokens.ts'
+import { splitAtCommas, Token, tokensOf } from '../css/tokens.ts'
 
 /** The generic families of CSS Fonts 4, section 2.1.3, and those browsers know beside them. */
 export const GENERIC_FAMILIES: ReadonlySet<string> = new Set([

@@ -1,5 +1,5 @@
 import { converter, interpolate, type Color } from 'culori'
-import { parseColor } from '../color/parse.ts'
+import { parseColor } from './parse-color.ts'
 import { keyword, splitAt, type Component } from './component.ts'
 import { isMath, evaluate, single } from './math.ts'
 import type { LengthContext } from './length.ts'

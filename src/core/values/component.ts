@@ -1,6 +1,6 @@
-import { unescapeCss } from '../selectors/ident.ts'
+import { unescapeCss } from '../css/ident.ts'
 import { Remembered } from '../text/remembered.ts'
-import { closerOf, isTrivia, Token, tokensOf, type CssToken } from '../sheet/tokens.ts'
+import { closerOf, isTrivia, Token, tokensOf, type CssToken } from '../css/tokens.ts'
 
 /** A piece of a property value: a component value of CSS Syntax Level 3, white space left out. */
 export type Component =

@@ -1,4 +1,4 @@
-import type { Viewport } from '../cascade/media.ts'
+import type { Viewport } from './media.ts'
 
 /** What relative units are relative to. All numbers in CSS px. */
 export interface LengthContext {

@@ -1,4 +1,4 @@
-import { escapeIdent } from '../selectors/ident.ts'
+import { escapeIdent } from '../css/ident.ts'
 import { quote, splitAt, type Component } from './component.ts'
 import { computeColor, looksLikeColor } from './color.ts'
 import { OTHER_UNITS, toPx, type LengthContext } from './length.ts'

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
-import { isFont, type SitePath } from '../../core/site/paths.ts'
-import type { KeptBlob } from '../../core/site/protocol.ts'
+import { isFont, type SitePath } from '../../core/paths/paths.ts'
+import type { KeptBlob } from '../../protocol/site-state.ts'
 import type { FontFacts } from '../../core/type/facts.ts'
 import { getBlob, putBlob } from '../db/blobs.ts'
 import type { Database } from '../db/database.ts'

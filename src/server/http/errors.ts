@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { errorSchema } from '../../core/site/protocol.ts'
+import type { errorSchema } from '../../protocol/site-state.ts'
 
 /** What went wrong, by kind; each has one HTTP status. */
 const STATUS = {

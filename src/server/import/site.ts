@@ -1,5 +1,5 @@
-import { isPage } from '../../core/site/paths.ts'
-import type { ImportResult } from '../../core/site/protocol.ts'
+import { isPage } from '../../core/paths/paths.ts'
+import type { ImportResult } from '../../protocol/site-state.ts'
 import type { Database } from '../db/database.ts'
 import { PublicError } from '../http/errors.ts'
 import { createSite } from '../sites/create.ts'

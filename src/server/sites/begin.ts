@@ -1,6 +1,6 @@
 import { newPage, newSheet } from '../../core/site/skeleton.ts'
-import { isPage, isSheet, pathFault } from '../../core/site/paths.ts'
-import type { NewSiteRequest } from '../../core/site/protocol.ts'
+import { isPage, isSheet, pathFault } from '../../core/paths/paths.ts'
+import type { NewSiteRequest } from '../../protocol/site-state.ts'
 import type { Database } from '../db/database.ts'
 import { PublicError } from '../http/errors.ts'
 import { createSite } from './create.ts'

@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto'
 import { chooseSheet, NEW_SHEET } from '../../core/site/choose-sheet.ts'
-import { folderOf, isImage, isPage, isSheet, type SitePath } from '../../core/site/paths.ts'
+import { folderOf, isImage, isPage, isSheet, type SitePath } from '../../core/paths/paths.ts'
 import { decodeText, encodingOf, putBlob } from '../db/blobs.ts'
 import type { Database } from '../db/database.ts'
 import type { Progress } from '../import/progress.ts'
@@ -69,16 +69,14 @@ export async function createSite(
     })
     const all = [{ name: site.lookName ?? 'As it came', bytes: sheet }, ...(site.looks ?? [])]
     for (const [position, { name, bytes }] of all.entries()) {
-      await tx
-        .insert(looks)
-        .values({
-          id: lookIds[position]!,
-          siteId: id,
-          name,
-          position,
-          hash: await putBlob(tx, bytes),
-          encoding: encodingOf(bytes),
-        })
+      await tx.insert(looks).values({
+        id: lookIds[position]!,
+        siteId: id,
+        name,
+        position,
+        hash: await putBlob(tx, bytes),
+        encoding: encodingOf(bytes),
+      })
     }
     for (const [at, { path, bytes }] of site.files.entries()) {
       site.progress?.(at / site.files.length)

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { zip, type Zippable } from 'fflate'
 import { parsePage } from '../../core/markup/tree.ts'
-import { isPage, isSheet, type SitePath } from '../../core/site/paths.ts'
+import { isPage, isSheet, type SitePath } from '../../core/paths/paths.ts'
 import { parseSheet } from '../../core/sheet/parse.ts'
 import { applySplices } from '../../core/text/splice.ts'
 import { facesOf } from '../../core/type/faces.ts'

@@ -1,6 +1,6 @@
 import { asc, desc, eq, sql } from 'drizzle-orm'
-import { isImage } from '../../core/site/paths.ts'
-import type { SiteList, SiteState } from '../../core/site/protocol.ts'
+import { isImage } from '../../core/paths/paths.ts'
+import type { SiteList, SiteState } from '../../protocol/site-state.ts'
 import { decodeText } from '../db/blobs.ts'
 import type { Executor } from '../db/database.ts'
 import { blobs, files, looks, sites, steps } from '../db/schema.ts'

@@ -1,7 +1,7 @@
 import { and, eq, gte } from 'drizzle-orm'
 import { fitsEncoding } from '../../core/site/encoding.ts'
-import type { Operation, SaveRequest } from '../../core/site/protocol.ts'
-import { pathFault } from '../../core/site/paths.ts'
+import type { Operation, SaveRequest } from '../../protocol/site-state.ts'
+import { pathFault } from '../../core/paths/paths.ts'
 import {
   EMPTY_HASH,
   pathOfDoc,

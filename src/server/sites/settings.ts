@@ -1,6 +1,6 @@
 import { and, asc, eq } from 'drizzle-orm'
 import type { z } from 'zod'
-import type { settingsRequestSchema } from '../../core/site/protocol.ts'
+import type { settingsRequestSchema } from '../../protocol/site-state.ts'
 import { encodingOf, getBlob } from '../db/blobs.ts'
 import type { Database } from '../db/database.ts'
 import { files, looks, sites, steps } from '../db/schema.ts'

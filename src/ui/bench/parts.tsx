@@ -1,6 +1,6 @@
 'use client'
 import type { ReactNode } from 'react'
-import type { Rival } from '../../core/fit/site-model.ts'
+import type { Rival } from '../../core/edit/rivals.ts'
 import { useRoom } from '../workroom/context.tsx'
 import { count, listed } from '../words.ts'
 

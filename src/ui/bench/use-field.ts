@@ -1,4 +1,5 @@
 'use client'
+import { useAnswer } from '../workroom/use-answer.ts'
 import { useEffect, useMemo, useState } from 'react'
 import {
   conditionalRules,
@@ -8,8 +9,8 @@ import {
   planRemoval,
   selectorsOf,
   type Decision,
-} from '../../core/sheet/decide.ts'
-import type { Rival } from '../../core/fit/site-model.ts'
+} from '../../core/edit/decide.ts'
+import type { Rival } from '../../core/edit/rivals.ts'
 import { swatchesOf, type Swatch } from '../../core/color/swatches.ts'
 import { lookDoc } from '../../core/site/step.ts'
 import { placeOf } from '../../core/text/place.ts'
@@ -132,24 +133,10 @@ export function useComputed(
 
 /** What else decides these properties on the pages: embedded and inline styles, and other rules of the sheet. */
 export function useRivals(selector: string, properties: string): Rival[] {
-  const { worker } = useWorkroom()
-  const settled = useRoom(settledSheetText)
-  const reloads = useRoom((state) => state.reloads)
-  const [rivals, setRivals] = useState<{ key: string; found: Rival[] }>({ key: '', found: [] })
-  const key = `${selector} ${properties}`
-  useEffect(() => {
-    let stale = false
-    const timer = setTimeout(
-      () =>
-        void worker
-          .ask('rivals', { selector, properties: properties.split(' ') })
-          .then((found) => !stale && setRivals({ key, found })),
-      200,
-    )
-    return () => {
-      stale = true
-      clearTimeout(timer)
-    }
-  }, [worker, settled, reloads, selector, properties, key])
-  return rivals.key === key ? rivals.found : []
+  const ask = { selector, properties: properties.split(' ') }
+  return useAnswer('rivals', ask, { pause: RIVALS_AFTER_MS, keep: true }) ?? NO_RIVALS
 }
+
+const NO_RIVALS: Rival[] = []
+/** Rivals are looked for once a control has come to rest. */
+const RIVALS_AFTER_MS = 200

@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { betterPath } from '../../core/site/names.ts'
+import { betterPath } from '../../core/paths/file-names.ts'
 import { count } from '../words.ts'
 import { carryOut } from '../workroom/carry-out.ts'
 import { useNotice, useRoom, useWorkroom } from '../workroom/context.tsx'

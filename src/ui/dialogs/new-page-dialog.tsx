@@ -1,9 +1,10 @@
 'use client'
+import { askOnce } from '../workroom/use-answer.ts'
 import { useState } from 'react'
 import { NO_CHANGE } from '../../core/site/change.ts'
 import { moveFault } from '../../core/site/move-fault.ts'
-import { betterPath, plainName, titleFor } from '../../core/site/names.ts'
-import { isPage, nameOf } from '../../core/site/paths.ts'
+import { betterPath, plainName, titleFor } from '../../core/paths/file-names.ts'
+import { isPage, nameOf } from '../../core/paths/paths.ts'
 import { Choice } from '../controls/choice.tsx'
 import { pagePaths } from '../state/store.ts'
 import { carryOut } from '../workroom/carry-out.ts'
@@ -50,12 +51,13 @@ export function NewPageDialog({
   const make = async () => {
     if (whole === '' || fault !== '') return
     const words = title.trim() || titleFor(whole)
-    const text = await workroom.worker.ask('newPage', {
+    const text = await askOnce(workroom, 'newPage', {
       path: whole,
       title: words,
       how: how === 'empty' ? { kind: 'empty' } : { kind: how, of },
       siteName,
     })
+    if (text === null) return
     if (!carryOut(workroom, `New page ${whole}`, { ...NO_CHANGE, creates: [{ path: whole, text }] })) return
     notice(`${whole} is there, and wears the sheet.`)
     onClose()

@@ -2,7 +2,6 @@
 import { useEffect, useState } from 'react'
 import { NO_CHANGE } from '../../core/site/change.ts'
 import { reindent } from '../../core/site/reindent.ts'
-import type { PartOutcome } from '../../core/site/share.ts'
 import { fileDoc } from '../../core/site/step.ts'
 import { indentAt, lineEndOf } from '../../core/text/place.ts'
 import { Choice } from '../controls/choice.tsx'
@@ -28,21 +27,10 @@ export function PartDialog({ name, onClose }: { name: string; onClose: () => voi
   const from = page ?? part?.from ?? ''
   // The version that stands on the chosen page: asking for the common one would say what the others have.
   const blocks = useOwnText(name, from)
-  const [outcomes, setOutcomes] = useState<readonly PartOutcome[] | null>(null)
   // In the editor the block stands at the margin; on the page it keeps its indentation.
   const text = blocks === undefined ? '' : draft === null ? blocks.text : reindent(draft, blocks.indent, blocks.eol)
-  useEffect(() => {
-    if (text === '' || from === '') return
-    let stale = false
-    const timer = setTimeout(
-      () => void workroom.worker.ask('part', { name, page: from, text }).then((found) => !stale && setOutcomes(found)),
-      ASK_AFTER_MS,
-    )
-    return () => {
-      stale = true
-      clearTimeout(timer)
-    }
-  }, [workroom, name, from, text])
+  const ask = text === '' || from === '' ? null : { name, page: from, text }
+  const outcomes = useAnswer('part', ask, { pause: ASK_AFTER_MS, keep: true })
   const changing = outcomes?.filter(({ splices }) => splices.length > 0) ?? []
   const save = () => {
     if (changing.length === 0) return
@@ -80,7 +68,6 @@ export function PartDialog({ name, onClose }: { name: string; onClose: () => voi
               onChange={(each) => {
                 setPage(each)
                 setDraft(null)
-                setOutcomes(null)
               }}
             />
             <span className="text-[12px] text-quiet">Addresses are seen from there; each page gets its own.</span>

@@ -1,11 +1,10 @@
 'use client'
+import { useAsk } from '../workroom/use-answer.ts'
 import { CircleCheck, TriangleAlert } from 'lucide-react'
-import { useEffect, useState } from 'react'
 import { difference } from '../../core/color/difference.ts'
-import type { Alteration, ProofProgress } from '../../core/lift/proof.ts'
+import type { Alteration, ProofProgress } from '../../core/proof/proof.ts'
 import { isNothing, type SiteChange } from '../../core/site/change.ts'
 import { count, listed } from '../words.ts'
-import { useRoom, useWorkroom } from '../workroom/context.tsx'
 
 /** How a proof goes, and how it ended. */
 export function ProofLine({
@@ -141,39 +140,6 @@ function byHowMuch({ before, after }: Pick<Alteration, 'before' | 'after'>): str
 
 /** Proves each new change by itself; an older proof still under way is called off. */
 export function useProof(change: SiteChange | undefined) {
-  const { worker } = useWorkroom()
-  const texts = useRoom((state) => state.texts)
-  const [state, setState] = useState<{
-    change: SiteChange | undefined
-    proof: ProofProgress | null
-    progress: ProofProgress | 'begun' | null
-    abort: AbortController | null
-  }>({ change: undefined, proof: null, progress: null, abort: null })
-  const [round, setRound] = useState(0)
-  useEffect(() => {
-    if (!change || isNothing(change)) return
-    const abort = new AbortController()
-    setState({ change, proof: null, progress: 'begun', abort })
-    void worker
-      .askLong(
-        'prove',
-        { change },
-        (progress) => !abort.signal.aborted && setState((now) => ({ ...now, progress })),
-        abort.signal,
-      )
-      .then((proof) => {
-        if (!abort.signal.aborted) setState({ change, proof, progress: null, abort: null })
-      })
-    return () => abort.abort()
-  }, [worker, change, texts, round])
-  const current = state.change === change
-  return {
-    proof: current ? state.proof : null,
-    progress: current ? state.progress : change && !isNothing(change) ? ('begun' as const) : null,
-    stop: () => {
-      state.abort?.abort()
-      setState((now) => ({ ...now, progress: null, abort: null }))
-    },
-    again: () => setRound(round + 1),
-  }
+  const { answer, ...asked } = useAsk('prove', change && !isNothing(change) ? { change } : null)
+  return { ...asked, proof: answer ?? null }
 }

@@ -1,4 +1,5 @@
 'use client'
+import { askOnce } from '../workroom/use-answer.ts'
 import { CircleAlert, Info, TriangleAlert, X } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import {
@@ -120,7 +121,8 @@ function RuleFindings({ rule, found }: { rule: RuleWords; found: readonly Findin
   const Icon = ICONS[rule.severity]
   const fixable = found.filter((finding) => finding.fixable)
   const fix = async (findings: readonly Finding[]) => {
-    const change = await workroom.worker.ask('fix', { findings: [...findings] })
+    const change = await askOnce(workroom, 'fix', { findings })
+    if (!change) return
     const label =
       findings.length === 1
         ? `Fixed in ${findings[0]!.file}: ${rule.title.toLowerCase()}`

@@ -1,4 +1,4 @@
-import { isPage } from '../../core/site/paths.ts'
+import { isPage } from '../../core/paths/paths.ts'
 import type { Finding } from '../../core/fit/finding.ts'
 import type { WorkroomStore } from '../state/store.ts'
 

@@ -1,5 +1,5 @@
 import { filterValues, VISION_MATRICES, type Vision } from '../../core/color/vision.ts'
-import { encodePath } from '../../core/site/paths.ts'
+import { encodePath } from '../../core/paths/paths.ts'
 import type { Sheet } from '../../core/sheet/parse.ts'
 import { envelopeSchema, fromFrameSchema, type FromFrame, type RuleEdit, type ToFrame } from '../../bridge/messages.ts'
 import { frameRules } from '../state/texts.ts'

@@ -1,6 +1,6 @@
 'use client'
 import { memo, startTransition, useEffect, useMemo, useRef, useState } from 'react'
-import { folderOf } from '../../core/site/paths.ts'
+import { folderOf } from '../../core/paths/paths.ts'
 import { useInsights, useRoom } from '../workroom/context.tsx'
 import { count } from '../words.ts'
 import { pagePaths } from '../state/store.ts'

@@ -1,6 +1,6 @@
 'use client'
 import { TriangleAlert } from 'lucide-react'
-import type { WearSummary } from '../../core/fit/site-model.ts'
+import type { WearSummary } from '../../core/model/wear-summary.ts'
 import { attachTo } from '../workroom/attach.ts'
 import { useInsights, useRoom, useWorkroom, useNotice } from '../workroom/context.tsx'
 import { count } from '../words.ts'

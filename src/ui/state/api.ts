@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { loadSite, type LoadFault } from '../../workers/client.ts'
+import { loadSite, type LoadFault } from '../../workers/load-site.ts'
 import {
   blobSchema,
   errorSchema,
@@ -13,7 +13,7 @@ import {
   type SaveRequest,
   type SiteList,
   type SiteState,
-} from '../../core/site/protocol.ts'
+} from '../../protocol/site-state.ts'
 import { fontFactsSchema, siteFontsSchema } from '../../core/type/facts.ts'
 
 z.config({ jitless: true })

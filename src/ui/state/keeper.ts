@@ -1,4 +1,4 @@
-import type { Operation } from '../../core/site/protocol.ts'
+import type { Operation } from '../../protocol/site-state.ts'
 import { api, ApiError } from './api.ts'
 
 /** How things stand with keeping: said in the top strip. */

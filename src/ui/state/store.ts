@@ -1,9 +1,9 @@
 import { create, type StoreApi, type UseBoundStore } from 'zustand'
-import type { GatherPlan } from '../../core/color/gather.ts'
+import type { GatherPlan } from '../../core/color/gather-colors.ts'
 import type { Vision } from '../../core/color/vision.ts'
 import { fitsEncoding } from '../../core/site/encoding.ts'
-import type { Look, SiteFile, SiteState } from '../../core/site/protocol.ts'
-import { isPage, comparePages } from '../../core/site/paths.ts'
+import type { Look, SiteFile, SiteState } from '../../protocol/site-state.ts'
+import { isPage, comparePages } from '../../core/paths/paths.ts'
 import {
   EMPTY_HASH,
   fileDoc,

@@ -1,13 +1,14 @@
 'use client'
-import { useEffect, useId, useState } from 'react'
-import { planChange } from '../../core/cascade/change.ts'
-import type { Inspection, PlacedRung, PlacedTrace } from '../../core/cascade/matters.ts'
-import type { Offer } from '../../core/cascade/offers.ts'
-import { lostInWords, placeInWords } from '../../core/cascade/words.ts'
-import { isShorthand } from '../../core/cascade/shorthands.ts'
+import { useAnswer } from '../workroom/use-answer.ts'
+import { useId, useState } from 'react'
+import { planChange } from '../../core/edit/change-here.ts'
+import type { Inspection, PlacedRung, PlacedTrace } from '../../core/trace/inspection.ts'
+import type { Offer } from '../../core/edit/rule-offers.ts'
+import { lostInWords, placeInWords } from '../../core/trace/words.ts'
+import { isShorthand } from '../../core/properties/shorthands.ts'
 import { swatchesOf } from '../../core/color/swatches.ts'
 import { fileDoc, lookDoc, type Doc } from '../../core/site/step.ts'
-import { planEdit } from '../../core/sheet/decide.ts'
+import { planEdit } from '../../core/edit/decide.ts'
 import type { Splice } from '../../core/text/splice.ts'
 import { ColorField } from '../controls/color-field.tsx'
 import { settledSheetText } from '../state/store.ts'
@@ -274,19 +275,8 @@ function ValueField({
 
 /** Selectors for a rule of its own, tried out by the worker; null while it tries. */
 function useOffers(found: Inspection, trace: PlacedTrace): Offer[] | null {
-  const { worker } = useWorkroom()
   const viewport = useRoom((state) => state.closeUpViewport)
-  const [offers, setOffers] = useState<Offer[] | null>(null)
   const { page, index, pseudo } = found
-  const property = trace.properties[0]!
-  useEffect(() => {
-    let stale = false
-    void worker
-      .ask('offers', { page, index, pseudo, property, value: trace.value, viewport })
-      .then((answer) => !stale && setOffers(answer))
-    return () => {
-      stale = true
-    }
-  }, [worker, page, index, pseudo, property, trace.value, viewport])
-  return offers
+  const ask = { page, index, pseudo, property: trace.properties[0]!, value: trace.value, viewport }
+  return useAnswer('offers', ask, { keep: true }) ?? null
 }

@@ -1,6 +1,6 @@
 'use client'
-import type { PlacedRung, PlacedTrace } from '../../core/cascade/matters.ts'
-import { lostInWords, placeInWords } from '../../core/cascade/words.ts'
+import type { PlacedRung, PlacedTrace } from '../../core/trace/inspection.ts'
+import { lostInWords, placeInWords } from '../../core/trace/words.ts'
 import { useRoom } from '../workroom/context.tsx'
 
 /** Why an element has a value: a ladder, the winner on top, on each lower rung what lost and why. */

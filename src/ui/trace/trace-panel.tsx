@@ -1,15 +1,15 @@
 'use client'
+import { useAnswer } from '../workroom/use-answer.ts'
 import { ChevronRight, X } from 'lucide-react'
 import { useEffect, useState } from 'react'
-import type { Inspection, Matter } from '../../core/cascade/matters.ts'
-import { settledSheetText, type Picked } from '../state/store.ts'
+import type { Inspection, Matter } from '../../core/trace/inspection.ts'
+import { type Picked } from '../state/store.ts'
 import { useRoom, useWorkroom } from '../workroom/context.tsx'
 import { ChangeHere } from './change-here.tsx'
 import { Ladder } from './ladder.tsx'
 import { Sentence } from './sentence.tsx'
 
 /** Asks the worker after it has heard of the latest text. */
-const AFTER_EDIT_MS = 140
 
 /** Why the picked element looks as it does: one sentence for each visible matter, the ladders behind it, and changes from there. */
 export function TracePanel({ picked, back }: { picked: Picked; back: string }) {
@@ -215,26 +215,8 @@ function MatterRow({
 
 /** What the worker says of the picked element; undefined while it looks, null when the element is gone. */
 function useInspection(picked: Picked): Inspection | null | undefined {
-  const { worker } = useWorkroom()
-  const text = useRoom(settledSheetText)
-  const texts = useRoom((state) => state.texts)
   const viewport = useRoom((state) => state.closeUpViewport)
-  const [answer, setAnswer] = useState<{ key: string; found: Inspection | null } | null>(null)
-  const key = `${picked.page} ${picked.index} ${picked.pseudo}`
-  useEffect(() => {
-    let stale = false
-    const ask = () =>
-      void worker
-        .ask('inspect', { ...picked, viewport })
-        .then((found) => !stale && setAnswer({ key: `${picked.page} ${picked.index} ${picked.pseudo}`, found }))
-    ask()
-    const timer = setTimeout(ask, AFTER_EDIT_MS)
-    return () => {
-      stale = true
-      clearTimeout(timer)
-    }
-  }, [worker, picked, viewport, text, texts])
-  return answer?.key === key ? answer.found : undefined
+  return useAnswer('inspect', { ...picked, viewport })
 }
 
 /** Marks the picked element in the close-up. */

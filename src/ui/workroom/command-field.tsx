@@ -1,9 +1,9 @@
 'use client'
+import { useAnswer } from './use-answer.ts'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react'
 import { useEffect, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import { VISIONS } from '../../core/color/vision.ts'
-import type { ReachReport } from '../../core/fit/site-model.ts'
 import { parseSelectorList } from '../../core/selectors/parse.ts'
 import { useViewport, WIDTHS } from '../lineup/viewport.ts'
 import { pagePaths, type ColourView, type Facet, type PagesView, type TypeView } from '../state/store.ts'
@@ -35,8 +35,6 @@ const MOST = 8
 /** Everything can be done from here; what is no command is tried as a selector, and its reach is outlined. */
 export function CommandField({ onImport, onNew, onTheme, onHandOff }: Outside) {
   const [query, setQuery] = useState('')
-  const [reach, setReach] = useState<ReachReport | null>(null)
-  const { worker } = useWorkroom()
   const show = useShowReach()
   const commands = useCommands({ onImport, onNew, onTheme, onHandOff })
   const typed = query.trim()
@@ -46,21 +44,12 @@ export function CommandField({ onImport, onNew, onTheme, onHandOff }: Outside) {
     )
     .slice(0, typed === '' ? MOST : MOST - 2)
 
+  const reach = useAnswer('reach', typed === '' ? null : { selector: typed }, { pause: TRY_AFTER_MS }) ?? null
   useEffect(() => {
-    if (typed === '') {
-      setReach(null)
-      return
-    }
-    let stale = false
-    const timer = setTimeout(() => {
-      void worker.ask('reach', { selector: typed }).then((report) => !stale && setReach(report))
-      show(parseSelectorList(typed) ? typed : '')
-    }, TRY_AFTER_MS)
-    return () => {
-      stale = true
-      clearTimeout(timer)
-    }
-  }, [worker, typed, show])
+    if (typed === '') return
+    const timer = setTimeout(() => show(parseSelectorList(typed) ? typed : ''), TRY_AFTER_MS)
+    return () => clearTimeout(timer)
+  }, [typed, show])
 
   const leave = () => {
     setQuery('')

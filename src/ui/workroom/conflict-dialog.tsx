@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useState } from 'react'
-import type { SiteState } from '../../core/site/protocol.ts'
+import type { SiteState } from '../../protocol/site-state.ts'
 import { fileDoc, lookDoc, pathOfDoc } from '../../core/site/step.ts'
 import { diffTexts } from '../../core/text/splice.ts'
 import { placeOf } from '../../core/text/place.ts'

@@ -1,7 +1,7 @@
 'use client'
 import { FolderInput } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
-import type { ImportResult } from '../../core/site/protocol.ts'
+import type { ImportResult } from '../../protocol/site-state.ts'
 import { count } from '../words.ts'
 import { Modal } from './dialog.tsx'
 import { fromFile, fromFolder, importSite, readDrop, type ImportProgress, type Incoming } from './import.ts'

@@ -1,5 +1,5 @@
-import type { ImportResult } from '../../core/site/protocol.ts'
-import { packFolder } from '../../workers/client.ts'
+import type { ImportResult } from '../../protocol/site-state.ts'
+import { packFolder } from '../../workers/pack-folder.ts'
 import { api } from '../state/api.ts'
 
 /** What was dropped or chosen: an archive, or the files of a folder with their paths. */

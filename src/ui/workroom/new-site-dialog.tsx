@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { plainName, titleFor } from '../../core/site/names.ts'
+import { plainName, titleFor } from '../../core/paths/file-names.ts'
 import { api } from '../state/api.ts'
 import { Buttons, TextField } from '../dialogs/form.tsx'
 import { Modal } from './dialog.tsx'

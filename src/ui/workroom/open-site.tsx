@@ -1,7 +1,7 @@
 'use client'
 import dynamic from 'next/dynamic'
 import { useEffect, useState } from 'react'
-import type { SiteState } from '../../core/site/protocol.ts'
+import type { SiteState } from '../../protocol/site-state.ts'
 import { api } from '../state/api.ts'
 import { useTheme } from './theme.ts'
 

@@ -1,6 +1,7 @@
 'use client'
 import { useCallback } from 'react'
 import { useWorkroom } from './context.tsx'
+import { askOnce } from './use-answer.ts'
 
 /** Handlers for a thing that stands for a selector: while pointed at or focused, its reach is outlined in all frames. */
 export function useOutline() {
@@ -24,8 +25,8 @@ export function useShowReach(): (selector: string) => void {
         frames.outline('')
         return insights.setState({ reach: null })
       }
-      void worker.ask('reach', { selector }).then((report) => {
-        if (store.getState().outlined !== selector) return
+      void askOnce({ worker, insights }, 'reach', { selector }).then((report) => {
+        if (!report || store.getState().outlined !== selector) return
         frames.outline(report.bare)
         insights.setState({ reach: report })
       })

@@ -1,4 +1,4 @@
-import type { ReachReport } from '../../core/fit/site-model.ts'
+import type { ReachReport } from '../../core/model/reach.ts'
 import { count } from '../words.ts'
 
 /** "touches 41 elements on 8 pages", or why it touches nothing. */

@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useState } from 'react'
-import type { SiteList } from '../../core/site/protocol.ts'
+import type { SiteList } from '../../protocol/site-state.ts'
 import { api } from '../state/api.ts'
 import { count } from '../words.ts'
 import { Modal } from './dialog.tsx'

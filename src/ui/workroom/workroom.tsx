@@ -1,8 +1,10 @@
 'use client'
+import { filesNews, looksNews, troubleWords, wholeSite, wornTexts } from './site-news.ts'
+import { askOnce } from './use-answer.ts'
 import { useEffect, useMemo, useState } from 'react'
-import { isSheet } from '../../core/site/paths.ts'
-import type { SiteState } from '../../core/site/protocol.ts'
-import { lookDoc, pathOfDoc } from '../../core/site/step.ts'
+import { isSheet } from '../../core/paths/paths.ts'
+import type { SiteState } from '../../protocol/site-state.ts'
+import { lookDoc } from '../../core/site/step.ts'
 import { SiteWorker } from '../../workers/client.ts'
 import type { FitNews } from '../../workers/protocol.ts'
 import { Bench } from '../bench/bench.tsx'
@@ -57,17 +59,21 @@ export default function WorkroomScreen({
 
   useEffect(() => {
     const { insights } = workroom
-    const opened = new SiteWorker(
-      (reports) =>
+    const say = (text: string) => insights.setState({ notice: { text, at: Date.now() } })
+    const opened = new SiteWorker({
+      onWear: (reports) =>
         insights.setState(({ wear }) => ({
           wear: new Map([...wear, ...reports.map((report) => [report.page, report] as const)]),
         })),
-      ({ pages, done, total }) =>
+      onFit: ({ pages, done, total }) =>
         insights.setState(({ fit }) => ({
           checked: { done, total },
           ...(pages.length > 0 ? withNews(fit, pages) : {}),
         })),
-    )
+      onTrouble: (about, page, message) => say(troubleWords(about, page, message)),
+      onGone: say,
+      wholeSite: () => wholeSite(workroom.store.getState()),
+    })
     setWorker(opened)
     return () => opened.close()
   }, [workroom])
@@ -88,44 +94,20 @@ function Wiring({ workroom }: { workroom: Workroom }) {
     const { store, frames, worker, insights } = workroom
     frames.wear(sheetOf(sheetText(store.getState())))
 
-    let told = new Map<string, string>()
+    let told = wornTexts(store.getState())
     const tellWorker = (state: WorkroomState) => {
-      const now = new Map(
-        [...state.texts].flatMap(([doc, text]) => {
-          const path = pathOfDoc(doc)
-          return path === null ? [] : [[path, text] as const]
-        }),
-      )
-      now.set(state.sheetPath, sheetText(state))
+      const now = wornTexts(state)
       const changed = [...now].filter(([path, text]) => told.get(path) !== text)
-      const gone = [...told.keys()].filter((path) => !now.has(path)).map((path) => [path, null] as const)
+      const gone = [...told.keys()].filter((path) => !now.has(path)).map((path): [string, null] => [path, null])
       const pages = changed.some(([path]) => !isSheet(path))
       told = now
-      if (changed.length + gone.length > 0)
-        worker.tell({
-          type: 'texts',
-          texts: [
-            ...changed.map(([path, text]) => [path, text] as [string, string]),
-            ...gone.map(([path]) => [path, null] as [string, null]),
-          ],
-        })
-      if (pages) void worker.ask('boxTargets', {}).then((boxTargets) => insights.setState({ boxTargets }))
+      if (changed.length + gone.length > 0) worker.tell({ type: 'texts', texts: [...changed, ...gone] })
+      if (pages) tellTargets()
     }
-    const tellFiles = (state: WorkroomState) =>
-      worker.tell({
-        type: 'files',
-        files: state.files.map(({ path, size, pixels, encoding }) => ({ path, size, pixels, encoding })),
-        sheetPath: state.sheetPath,
-        sheetDoc: lookDoc(state.lookId),
-      })
-    const tellLooks = (state: WorkroomState) =>
-      worker.tell({
-        type: 'looks',
-        looks: state.looks.map(({ id }) => [lookDoc(id), state.texts.get(lookDoc(id)) ?? null]),
-      })
-    tellFiles(store.getState())
-    tellLooks(store.getState())
-    tellWorker(store.getState())
+    const tellTargets = () =>
+      void askOnce(workroom, 'boxTargets', {}).then((boxTargets) => boxTargets && insights.setState({ boxTargets }))
+    for (const news of wholeSite(store.getState())) worker.tell(news)
+    tellTargets()
 
     let timer: ReturnType<typeof setTimeout> | undefined
     worker.beforeAsk = () => {
@@ -137,8 +119,9 @@ function Wiring({ workroom }: { workroom: Workroom }) {
     const leaveStore = store.subscribe((state, before) => {
       if (sheetText(state) !== sheetText(before)) frames.wear(sheetOf(sheetText(state)))
       if (state.files !== before.files || state.lookId !== before.lookId || state.sheetPath !== before.sheetPath)
-        tellFiles(state)
-      if (state.looks.some(({ id }) => state.texts.get(lookDoc(id)) !== before.texts.get(lookDoc(id)))) tellLooks(state)
+        worker.tell(filesNews(state))
+      if (state.looks.some(({ id }) => state.texts.get(lookDoc(id)) !== before.texts.get(lookDoc(id))))
+        worker.tell(looksNews(state))
       if (state.vision !== before.vision) frames.see(state.vision)
       if (state.sheetPath !== before.sheetPath) frames.sheetPath = state.sheetPath
       if (state.trouble !== before.trouble && state.trouble)

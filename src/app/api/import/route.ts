@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { database } from '../../../server/db/database.ts'
 import { readBody } from '../../../server/http/body.ts'
-import type { ImportLine, ImportResult } from '../../../core/site/protocol.ts'
+import type { ImportLine, ImportResult } from '../../../protocol/site-state.ts'
 import { answering, errorResponse, PublicError } from '../../../server/http/errors.ts'
 import { LIMITS } from '../../../server/import/limits.ts'
 import { importSite } from '../../../server/import/site.ts'

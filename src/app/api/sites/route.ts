@@ -1,5 +1,5 @@
 import { database } from '../../../server/db/database.ts'
-import { newSiteRequestSchema } from '../../../core/site/protocol.ts'
+import { newSiteRequestSchema } from '../../../protocol/site-state.ts'
 import { answering, readJson } from '../../../server/http/errors.ts'
 import { beginSite } from '../../../server/sites/begin.ts'
 import { listSites } from '../../../server/sites/load.ts'

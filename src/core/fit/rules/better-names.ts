@@ -1,7 +1,7 @@
 import type { SiteChange } from '../../site/change.ts'
 import { planMoves } from '../../site/move.ts'
-import { betterPath } from '../../site/names.ts'
-import type { SitePath } from '../../site/paths.ts'
+import { betterPath } from '../../paths/file-names.ts'
+import type { SitePath } from '../../paths/paths.ts'
 import type { SiteView } from '../../site/view.ts'
 
 /** Gives files better names; all references follow. */

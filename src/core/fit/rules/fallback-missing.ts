@@ -37,7 +37,7 @@ export const fallbackMissing: SiteRule = {
   fix: (site, found) =>
     joinChanges(
       found.flatMap(({ file, from, to }) => {
-        const sheet = site.model.context().readSheet(file)
+        const sheet = site.model.sheet(file)
         const list = sheet && familyLists(sheet).find((each) => placeOfList(sheet, each).from === from)
         if (!list) return []
         return [

@@ -1,4 +1,4 @@
-import { targetOf } from '../../site/paths.ts'
+import { targetOf } from '../../paths/paths.ts'
 import { facesOf } from '../../type/faces.ts'
 import { familyLists } from '../../type/lists.ts'
 import { isSystemFont } from '../../type/system-fonts.ts'

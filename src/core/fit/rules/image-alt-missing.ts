@@ -1,6 +1,6 @@
 import type { PageRule } from '../finding.ts'
 import { elementsNamed } from '../../markup/tree.ts'
-import { nameOf } from '../../site/paths.ts'
+import { nameOf } from '../../paths/paths.ts'
 /** An image without alternative text. */
 export const imageAltMissing: PageRule = {
   id: 'image-alt-missing',

@@ -1,4 +1,4 @@
-import { closestName, isFont, isImage, targetOf } from '../../site/paths.ts'
+import { closestName, isFont, isImage, targetOf } from '../../paths/paths.ts'
 import { addressesIn } from '../../sheet/references.ts'
 import type { Found, SiteRule } from '../finding.ts'
 import type { FitSite } from '../fit-site.ts'

@@ -1,12 +1,12 @@
 import type { PageRule } from '../finding.ts'
 import type { FitPage } from '../fit-site.ts'
-import { idOf } from '../../cascade/properties.ts'
+import { idOf } from '../../properties/longhands.ts'
 import { resolvedValue } from '../../cascade/resolved.ts'
-import { kindOf } from '../../cascade/trace.ts'
+import { kindOf } from '../../cascade/entries.ts'
 import { addAttributes } from '../../markup/attributes.ts'
 import { elementsNamed, type PageElement } from '../../markup/tree.ts'
 import { joinChanges, NO_CHANGE } from '../../site/change.ts'
-import { nameOf } from '../../site/paths.ts'
+import { nameOf } from '../../paths/paths.ts'
 import { fileDoc } from '../../site/step.ts'
 /** An image without its dimensions. */
 export const imageSizeUnset: PageRule = {

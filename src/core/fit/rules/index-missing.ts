@@ -1,5 +1,5 @@
 import type { SiteRule } from '../finding.ts'
-import { folderOf, type SitePath } from '../../site/paths.ts'
+import { folderOf, type SitePath } from '../../paths/paths.ts'
 /** A folder of pages without an index. */
 export const indexMissing: SiteRule = {
   id: 'index-missing',

@@ -1,9 +1,9 @@
-import { attachSheet } from '../../markup/attach.ts'
+import { attachSheet } from '../../model/attach.ts'
 import { NO_CHANGE, joinChanges } from '../../site/change.ts'
 import { fileDoc } from '../../site/step.ts'
 import type { Found, PageRule } from '../finding.ts'
 import type { FitPage, FitSite } from '../fit-site.ts'
-import type { WearFault } from '../wear.ts'
+import type { WearFault } from '../../model/wear.ts'
 
 /** Where a page's fault about its link is shown: the link, or the start of the page. */
 export function faultOf(page: FitPage, ids: readonly WearFault[]): Found[] {

@@ -1,4 +1,4 @@
-import { closestName, isSheet } from '../../site/paths.ts'
+import { closestName, isSheet } from '../../paths/paths.ts'
 import type { PageRule } from '../finding.ts'
 import { attach, faultOf } from './link-faults.ts'
 /** A link to a stylesheet that is not there. */

@@ -8,9 +8,9 @@ import {
   nameOf,
   relativeReference,
   type SitePath,
-} from '../../site/paths.ts'
+} from '../../paths/paths.ts'
 import { fileDoc } from '../../site/step.ts'
-import { splitUrl } from '../../site/url.ts'
+import { splitUrl } from '../../paths/url.ts'
 import type { Found } from '../finding.ts'
 import type { FitPage, FitSite, Led } from '../fit-site.ts'
 

@@ -1,5 +1,5 @@
 import type { SiteRule } from '../finding.ts'
-import { betterPath, isNamed, nameFault } from '../../site/names.ts'
+import { betterPath, isNamed, nameFault } from '../../paths/file-names.ts'
 import { renameAll } from './better-names.ts'
 /** Names with capitals. */
 export const nameCapitals: SiteRule = {

@@ -1,7 +1,7 @@
 import type { SiteRule } from '../finding.ts'
 import type { Page } from '../../markup/tree.ts'
-import { isPage } from '../../site/paths.ts'
-import { splitUrl } from '../../site/url.ts'
+import { isPage } from '../../paths/paths.ts'
+import { splitUrl } from '../../paths/url.ts'
 import { memo } from '../../text/memo.ts'
 import { leadRight, lostMessage } from './lost.ts'
 /** A link to a page, a place or a file that is not there. */

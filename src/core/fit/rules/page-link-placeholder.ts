@@ -1,5 +1,5 @@
 import type { PageRule } from '../finding.ts'
-import { isPlaceholder } from '../../markup/links.ts'
+import { isPlaceholder } from '../../markup/navigation.ts'
 import { elementsNamed, textOf } from '../../markup/tree.ts'
 /** A link that was never given its target. */
 export const pageLinkPlaceholder: PageRule = {

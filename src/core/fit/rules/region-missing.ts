@@ -1,7 +1,7 @@
 import type { SiteRule } from '../finding.ts'
 import type { FitPage, FitSite } from '../fit-site.ts'
 import { joinChanges, NO_CHANGE } from '../../site/change.ts'
-import type { SitePath } from '../../site/paths.ts'
+import type { SitePath } from '../../paths/paths.ts'
 import { formOf, planInsertRegion, REGIONS, regionsOf, type Region } from '../../site/share.ts'
 import { fileDoc, type Doc } from '../../site/step.ts'
 import { memo } from '../../text/memo.ts'
@@ -33,14 +33,15 @@ export const regionMissing: SiteRule = {
             to: body.to,
             message: `${having.length} of ${pages.length} pages have a <${region}>; this one has none.`,
             fixable: planFor(site, region, path).splices.length > 0,
+            about: region,
           }
         })
     }),
   fix: (site, found) =>
     joinChanges(
-      found.flatMap(({ file, message }) => {
-        const region = REGIONS.find((each) => message.includes(`<${each}>`))!
-        return [{ ...NO_CHANGE, texts: [planFor(site, region, file)] }]
+      found.flatMap(({ file, about }) => {
+        const region = REGIONS.find((each) => each === about)
+        return region ? [{ ...NO_CHANGE, texts: [planFor(site, region, file)] }] : []
       }),
     ),
 }

@@ -1,5 +1,6 @@
 import type { PageRule } from '../finding.ts'
-import { wearReport } from '../wear.ts'
+import { wearOf } from '../../model/wear-summary.ts'
+
 /** Something of the page's own that beats the sheet. */
 export const sheetOverridden: PageRule = {
   id: 'sheet-overridden',
@@ -10,8 +11,8 @@ export const sheetOverridden: PageRule = {
     'The sheet sets a property, and a rule or attribute of the page sets it again and wins. A change in the sheet does not show there.',
   scope: 'page',
   readsSheets: true,
-  check: ({ path, page, site }) => {
-    const { overridden } = wearReport(path, page, site.model.context(), () => site.model.stylesOf(path))
+  check: ({ path, site }) => {
+    const { overridden } = wearOf(site.model, path)
     return overridden.map(({ kind, property, element, count, sheetSelector, offset }) => ({
       file: path,
       from: offset,

@@ -1,4 +1,4 @@
-import { isImage, targetOf, type SitePath } from '../../site/paths.ts'
+import { isImage, targetOf, type SitePath } from '../../paths/paths.ts'
 import { addressesIn } from '../../sheet/references.ts'
 import type { FitSite } from '../fit-site.ts'
 

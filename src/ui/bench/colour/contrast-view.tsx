@@ -1,10 +1,11 @@
 'use client'
+import { useAsk } from '../../workroom/use-answer.ts'
 import { ChevronRight } from 'lucide-react'
-import { useEffect, useState } from 'react'
-import { writeColorLike } from '../../../core/color/notation.ts'
+import { useState } from 'react'
+import { writeColorLike } from '../../../core/values/color-notation.ts'
 import { swatchesOf } from '../../../core/color/swatches.ts'
-import type { ContrastPair, ContrastProgress } from '../../../core/contrast/pairs.ts'
-import { planAt } from '../../../core/sheet/decide.ts'
+import type { ContrastPair } from '../../../core/contrast/pairs.ts'
+import { planAt } from '../../../core/edit/decide.ts'
 import { setValue } from '../../../core/sheet/edit.ts'
 import { declarationsOf, styleRules } from '../../../core/sheet/walk.ts'
 import { lookDoc } from '../../../core/site/step.ts'
@@ -22,6 +23,7 @@ export function ContrastView() {
   const { pairs, progress, stop, stopped, again } = useContrast()
   const { width } = useViewport()
   if (pairs === null) {
+    const told = progress === 'begun' ? null : progress
     return (
       <div className="flex items-center gap-3 px-4 py-3.5">
         {stopped ? (
@@ -33,14 +35,12 @@ export function ContrastView() {
           </>
         ) : (
           <>
-            <p className="shrink-0">
-              {progress ? `${progress.done} of ${count(progress.total, 'page')}` : 'Looking …'}
-            </p>
+            <p className="shrink-0">{told ? `${told.done} of ${count(told.total, 'page')}` : 'Looking …'}</p>
             <progress
               aria-label="Pages looked at"
               className="h-2 min-w-0 flex-1 accent-(--accent)"
-              max={progress?.total ?? 1}
-              value={progress?.done}
+              max={told?.total ?? 1}
+              value={told?.done}
             />
             <button type="button" className="btn h-7" onClick={stop}>
               Stop
@@ -310,39 +310,8 @@ const PAUSE_MS = 250
 
 /** The pairings of all pages at the lineup's viewport; looked for again after each edit. What was found before stays until then. */
 function useContrast() {
-  const { worker } = useWorkroom()
-  const texts = useRoom((state) => state.texts)
-  const files = useRoom((state) => state.files)
   const { width } = useViewport()
-  const [pairs, setPairs] = useState<ContrastPair[] | null>(null)
-  const [progress, setProgress] = useState<ContrastProgress | null>(null)
-  const [abort, setAbort] = useState<AbortController | null>(null)
-  const [stopped, setStopped] = useState(false)
-  const [round, setRound] = useState(0)
-  useEffect(() => {
-    const controller = new AbortController()
-    const timer = setTimeout(() => {
-      setAbort(controller)
-      setStopped(false)
-      void worker
-        .askLong('contrast', { viewport: { width, height: heightFor(width) } }, setProgress, controller.signal)
-        .then((found) => {
-          if (found && !controller.signal.aborted) setPairs(found)
-        })
-    }, PAUSE_MS)
-    return () => {
-      clearTimeout(timer)
-      controller.abort()
-    }
-  }, [worker, texts, files, width, round])
-  return {
-    pairs,
-    progress,
-    stopped,
-    stop: () => {
-      abort?.abort()
-      setStopped(true)
-    },
-    again: () => setRound(round + 1),
-  }
+  const ask = { viewport: { width, height: heightFor(width) } }
+  const { answer, ...asked } = useAsk('contrast', ask, { pause: PAUSE_MS, keep: true })
+  return { ...asked, pairs: answer ?? null }
 }

@@ -1,7 +1,7 @@
 'use client'
 import { CircleCheck } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { gather, type Gathered, type GatherPlan } from '../../../core/color/gather.ts'
+import { gather, type Gathered, type GatherPlan } from '../../../core/color/gather-colors.ts'
 import { placeOf } from '../../../core/text/place.ts'
 import { settledSheetText } from '../../state/store.ts'
 import { sheetOf } from '../../state/texts.ts'

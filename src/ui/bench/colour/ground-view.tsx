@@ -10,8 +10,8 @@ import {
   readLayers,
   type BackgroundLayer,
 } from '../../../core/backgrounds/layers.ts'
-import { freePath, plainName } from '../../../core/site/names.ts'
-import { isImage, relativeReference, targetOf } from '../../../core/site/paths.ts'
+import { freePath, plainName } from '../../../core/paths/file-names.ts'
+import { isImage, relativeReference, targetOf } from '../../../core/paths/paths.ts'
 import { lookDoc, type FileChange } from '../../../core/site/step.ts'
 import { Choice } from '../../controls/choice.tsx'
 import { ColorField } from '../../controls/color-field.tsx'
@@ -111,13 +111,11 @@ function Layers({ selector }: { selector: string }) {
   const plan = (next: readonly BackgroundLayer[]) => planLayers(sheetOf(settled), selector, next)
   const preview = (next: readonly BackgroundLayer[]) => store.getState().showPreview(plan(next))
   const keep = (label: string, next: readonly BackgroundLayer[], added: FileChange[] = []) =>
-    store
-      .getState()
-      .edit({
-        label: `${label} of ${selector}`,
-        texts: [{ doc: lookDoc(store.getState().lookId), splices: plan(next) }],
-        ...(added.length > 0 ? { files: added } : {}),
-      })
+    store.getState().edit({
+      label: `${label} of ${selector}`,
+      texts: [{ doc: lookDoc(store.getState().lookId), splices: plan(next) }],
+      ...(added.length > 0 ? { files: added } : {}),
+    })
   const picture = (path: string): BackgroundLayer => ({
     ...PLAIN_LAYER,
     image: `url("${relativeReference(sheetPath, path)}")`,

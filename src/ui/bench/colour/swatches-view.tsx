@@ -10,12 +10,12 @@ import {
   type Swatch,
 } from '../../../core/color/swatches.ts'
 import { derivedName, derivedValue, type Derivation } from '../../../core/color/derive.ts'
-import { isPage } from '../../../core/site/paths.ts'
+import { isPage } from '../../../core/paths/paths.ts'
 import { fileDoc, lookDoc, pathOfDoc } from '../../../core/site/step.ts'
 import { removeDeclaration, setValue } from '../../../core/sheet/edit.ts'
-import { resolveVars } from '../../../core/sheet/variables.ts'
+import { resolveVars } from '../../../core/edit/variables.ts'
 import { declarationsOf, topStyleRules } from '../../../core/sheet/walk.ts'
-import { selectorsOf } from '../../../core/sheet/decide.ts'
+import { selectorsOf } from '../../../core/edit/decide.ts'
 import { ColorField } from '../../controls/color-field.tsx'
 import { settledSheetText, sheetText } from '../../state/store.ts'
 import { sheetOf } from '../../state/texts.ts'
@@ -300,12 +300,10 @@ const Derive = memo(function Derive({ names }: { names: readonly string[] }) {
     (each) => !names.includes(each),
   )!
   const add = () =>
-    store
-      .getState()
-      .edit({
-        label: `Added the swatch ${name}`,
-        texts: [{ doc: lookDoc(store.getState().lookId), splices: addSwatch(sheetOf(settled), name, value) }],
-      })
+    store.getState().edit({
+      label: `Added the swatch ${name}`,
+      texts: [{ doc: lookDoc(store.getState().lookId), splices: addSwatch(sheetOf(settled), name, value) }],
+    })
   const choice = 'field h-7 min-w-0 flex-1 px-1 font-mono text-[12px]'
   return (
     <Group title="Make one of another">

@@ -1,9 +1,10 @@
 'use client'
+import { askOnce } from '../../workroom/use-answer.ts'
 import { ImagePlus } from 'lucide-react'
 import { useRef, useState } from 'react'
 import type { ImageView } from '../../../core/fit/images.ts'
-import { freePath, plainName } from '../../../core/site/names.ts'
-import { folderOf, isImage, isPage, nameOf } from '../../../core/site/paths.ts'
+import { freePath, plainName } from '../../../core/paths/file-names.ts'
+import { folderOf, isImage, isPage, nameOf } from '../../../core/paths/paths.ts'
 import type { FileChange } from '../../../core/site/step.ts'
 import { api } from '../../state/api.ts'
 import { count, listed, weight } from '../../words.ts'
@@ -131,7 +132,9 @@ function ImageRow({ image }: { image: ImageView }) {
       const { siteId } = workroom.store.getState()
       const copy = await api.scaled(siteId, path, Math.min(wanted, pixels?.width ?? wanted))
       const to = freePath(path.replace(/(\.[^./]*)$/, `-${copy.pixels?.width ?? wanted}$1`), taken)
-      const { change } = await workroom.worker.ask('moves', { moves: [{ from: path, to }] })
+      const planned = await askOnce(workroom, 'moves', { moves: [{ from: path, to }] })
+      if (!planned) return
+      const { change } = planned
       // References go to the copy; the original stays beside it.
       const file: FileChange = {
         path: to,
@@ -278,13 +281,11 @@ function useAddImages(): { add: (files: readonly File[]) => Promise<void>; busy:
         const kept = await api.keep(siteId, path, picture)
         changes.push({ path, before: null, after: kept.hash, is: { size: kept.size, pixels: kept.pixels } })
       }
-      store
-        .getState()
-        .edit({
-          label: changes.length === 1 ? `Added ${changes[0]!.path}` : `Added ${count(changes.length, 'image')}`,
-          texts: [],
-          files: changes,
-        })
+      store.getState().edit({
+        label: changes.length === 1 ? `Added ${changes[0]!.path}` : `Added ${count(changes.length, 'image')}`,
+        texts: [],
+        files: changes,
+      })
       notice(`Added ${listed(changes.map(({ path }) => path))}.`)
     } catch (error) {
       notice((error as Error).message)

@@ -1,4 +1,5 @@
 'use client'
+import { askOnce } from '../../workroom/use-answer.ts'
 import {
   closestCenter,
   DndContext,
@@ -19,7 +20,7 @@ import { CSS } from '@dnd-kit/utilities'
 import { GripVertical, Trash2, TriangleAlert } from 'lucide-react'
 import { useState } from 'react'
 import type { NavEdit, NavLinkView, NavView } from '../../../core/site/nav-edit.ts'
-import { titleFor } from '../../../core/site/names.ts'
+import { titleFor } from '../../../core/paths/file-names.ts'
 import { NO_CHANGE } from '../../../core/site/change.ts'
 import { fileDoc } from '../../../core/site/step.ts'
 import { Choice } from '../../controls/choice.tsx'
@@ -82,7 +83,8 @@ function NavigationEditor({ page, navigation }: { page: string; navigation: NavV
   const name = label || 'navigation'
 
   const edit = async (change: NavEdit, what: string) => {
-    const outcomes = await workroom.worker.ask('navEdit', { page, index, edit: change })
+    const outcomes = await askOnce(workroom, 'navEdit', { page, index, edit: change })
+    if (!outcomes) return
     const changed = outcomes.filter(({ splices }) => splices.length > 0)
     if (changed.length === 0)
       return notice('Nothing was changed: the links of this navigation stand inside one another.')

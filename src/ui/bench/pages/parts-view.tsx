@@ -1,4 +1,5 @@
 'use client'
+import { askOnce } from '../../workroom/use-answer.ts'
 import { CircleCheck, TriangleAlert } from 'lucide-react'
 import { NO_CHANGE } from '../../../core/site/change.ts'
 import { fileDoc } from '../../../core/site/step.ts'
@@ -8,7 +9,7 @@ import { carryOut } from '../../workroom/carry-out.ts'
 import { useNotice, useRoom, useWorkroom } from '../../workroom/context.tsx'
 import { useAnswer } from '../../workroom/use-answer.ts'
 import { FileMenu } from './file-menu.tsx'
-import type { PartView } from '../../../workers/protocol.ts'
+import type { PartView } from '../../../core/site/part-views.ts'
 
 /** The site's shared parts, and the way to make a block one. */
 export function PartsView() {
@@ -48,9 +49,9 @@ function PartRow({ part: { name, pages, drifted, from, text }, total }: { part: 
   const notice = useNotice()
   const set = useRoom((state) => state.set)
   const putBack = async () => {
-    const outcomes = (await workroom.worker.ask('part', { name, page: from, text })).filter(({ page }) =>
-      drifted.includes(page),
-    )
+    const planned = await askOnce(workroom, 'part', { name, page: from, text })
+    if (!planned) return
+    const outcomes = planned.filter(({ page }) => drifted.includes(page))
     const label = `Put “${name}” back on ${listed(drifted)}`
     if (
       carryOut(workroom, label, {
@@ -62,7 +63,8 @@ function PartRow({ part: { name, pages, drifted, from, text }, total }: { part: 
     else notice(outcomes[0]?.why ?? 'There was nothing to put back.')
   }
   const stop = async () => {
-    const change = await workroom.worker.ask('unshare', { name })
+    const change = await askOnce(workroom, 'unshare', { name })
+    if (!change) return
     if (carryOut(workroom, `Stopped sharing “${name}”`, change))
       notice(`“${name}” is no longer shared; its blocks stay as they are.`)
   }

@@ -11,7 +11,7 @@ import {
   type Family,
 } from '../../../core/type/families.ts'
 import { editInTurn } from '../../../core/sheet/edit.ts'
-import { planEdit } from '../../../core/sheet/decide.ts'
+import { planEdit } from '../../../core/edit/decide.ts'
 import { lookDoc } from '../../../core/site/step.ts'
 import { diffTexts } from '../../../core/text/splice.ts'
 import { facesOf } from '../../../core/type/faces.ts'

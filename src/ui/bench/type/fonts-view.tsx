@@ -16,7 +16,7 @@ import {
 import { addFace, FAMILIES } from '../../../core/type/families.ts'
 import { familyLists } from '../../../core/type/lists.ts'
 import { editInTurn } from '../../../core/sheet/edit.ts'
-import { freePath, plainName } from '../../../core/site/names.ts'
+import { freePath, plainName } from '../../../core/paths/file-names.ts'
 import { lookDoc, type FileChange } from '../../../core/site/step.ts'
 import { diffTexts } from '../../../core/text/splice.ts'
 import { api } from '../../state/api.ts'

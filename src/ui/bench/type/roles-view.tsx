@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import { ROLES, type RoleSpecimen } from '../../../core/type/roles.ts'
-import { resolveVars } from '../../../core/sheet/variables.ts'
+import { resolveVars } from '../../../core/edit/variables.ts'
 import { ColorField } from '../../controls/color-field.tsx'
 import { SizeField } from '../../controls/size-field.tsx'
 import { Where } from '../../controls/where.tsx'

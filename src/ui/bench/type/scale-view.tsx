@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { planEdit } from '../../../core/sheet/decide.ts'
+import { planEdit } from '../../../core/edit/decide.ts'
 import { editInTurn } from '../../../core/sheet/edit.ts'
 import { lookDoc } from '../../../core/site/step.ts'
 import { diffTexts } from '../../../core/text/splice.ts'

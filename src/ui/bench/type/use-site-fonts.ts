@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 import type { FontFacts } from '../../../core/type/facts.ts'
-import { isFont } from '../../../core/site/paths.ts'
+import { isFont } from '../../../core/paths/paths.ts'
 import { api } from '../../state/api.ts'
 import { useRoom, useWorkroom } from '../../workroom/context.tsx'
 

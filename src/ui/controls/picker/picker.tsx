@@ -8,7 +8,7 @@ import {
   writeColor,
   writeColorLike,
   type Notation,
-} from '../../../core/color/notation.ts'
+} from '../../../core/values/color-notation.ts'
 import {
   hslText,
   isInSrgb,

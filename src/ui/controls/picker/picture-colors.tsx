@@ -2,8 +2,8 @@
 import { ImageUp } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import type { MainColor } from '../../../core/color/cluster.ts'
-import { isImage } from '../../../core/site/paths.ts'
-import { picturePalette } from '../../../workers/client.ts'
+import { isImage } from '../../../core/paths/paths.ts'
+import { picturePalette } from '../../../workers/picture-palette.ts'
 import { useRoom, useWorkroom } from '../../workroom/context.tsx'
 
 /** A loaded picture: its pixels as shown, and its main colours once they are found. */

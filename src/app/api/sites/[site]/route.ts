@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import { settingsRequestSchema } from '../../../../core/site/protocol.ts'
+import { settingsRequestSchema } from '../../../../protocol/site-state.ts'
 import { database } from '../../../../server/db/database.ts'
 import { sites } from '../../../../server/db/schema.ts'
 import { answering, readJson } from '../../../../server/http/errors.ts'

@@ -1,4 +1,4 @@
-import { pathFault } from '../../../../../core/site/paths.ts'
+import { pathFault } from '../../../../../core/paths/paths.ts'
 import { database } from '../../../../../server/db/database.ts'
 import { readBody } from '../../../../../server/http/body.ts'
 import { answering, PublicError } from '../../../../../server/http/errors.ts'

@@ -1,4 +1,4 @@
-import { saveRequestSchema } from '../../../../../core/site/protocol.ts'
+import { saveRequestSchema } from '../../../../../protocol/site-state.ts'
 import { database } from '../../../../../server/db/database.ts'
 import { answering, readJson } from '../../../../../server/http/errors.ts'
 import { saveSite } from '../../../../../server/sites/save.ts'

@@ -1,5 +1,5 @@
 import { and, eq } from 'drizzle-orm'
-import { scaleRequestSchema } from '../../../../../core/site/protocol.ts'
+import { scaleRequestSchema } from '../../../../../protocol/site-state.ts'
 import { getBlob } from '../../../../../server/db/blobs.ts'
 import { database } from '../../../../../server/db/database.ts'
 import { files } from '../../../../../server/db/schema.ts'

@@ -1,0 +1,81 @@
+// The layers of the code, held by `npm test`. A folder may import only what stands before it in its list.
+
+/** Folders of the core, lowest first. docs/architecture.md says what each holds. */
+const CORE = [
+  ...['css', 'text', 'paths', 'values', 'properties', 'sheet', 'markup', 'selectors', 'cascade', 'states'],
+  ...['site', 'model', 'trace', 'edit', 'color', 'backgrounds', 'type', 'boxes', 'proof', 'contrast', 'fit', 'lift'],
+]
+
+/** What each part of src/ may import beside itself. */
+const PARTS = {
+  core: [],
+  protocol: ['core'],
+  bridge: [],
+  platform: ['core'],
+  workers: ['core', 'protocol'],
+  server: ['core', 'protocol', 'platform'],
+  cli: ['core', 'platform'],
+  ui: ['core', 'protocol', 'bridge', 'workers'],
+  app: ['core', 'protocol', 'server', 'ui'],
+}
+
+const upward = CORE.slice(0, -1).map((folder, at) => ({
+  name: `core-${folder}-stands-below`,
+  severity: 'error',
+  comment: `core/${folder} imports only what stands before it in the list of layers.`,
+  from: { path: `^src/core/${folder}/` },
+  to: { path: `^src/core/(?:${CORE.slice(at + 1).join('|')})/` },
+}))
+
+const oneWay = Object.entries(PARTS).map(([part, open]) => ({
+  name: `${part}-imports-one-way`,
+  severity: 'error',
+  comment: `src/${part} imports ${open.length === 0 ? 'nothing else of src/' : `only ${open.join(', ')}`}.`,
+  from: { path: `^src/${part}/` },
+  to: { path: '^src/', pathNot: `^src/(?:${[part, ...open].join('|')})/` },
+}))
+
+module.exports = {
+  forbidden: [
+    {
+      name: 'no-circles',
+      severity: 'error',
+      comment: 'Modules that need each other are one module, or hide a third.',
+      from: {},
+      to: { circular: true },
+    },
+    {
+      name: 'core-folder-has-a-layer',
+      severity: 'error',
+      comment: 'A new folder of the core gets its place in the list of layers.',
+      from: { path: '^src/core/', pathNot: `^src/core/(?:${CORE.join('|')})/` },
+      to: {},
+    },
+    {
+      name: 'core-is-pure',
+      severity: 'error',
+      comment: 'core/ knows no Node, no React, no database.',
+      from: { path: '^src/core/' },
+      to: {
+        dependencyTypes: ['core', 'npm', 'npm-dev', 'npm-optional', 'npm-no-pkg', 'unknown', 'undetermined'],
+        pathNot:
+          '^node_modules/(?:@csstools/|css-tree|culori|diff|entities|fastest-levenshtein|html-validate|parse5|zod)',
+      },
+    },
+    {
+      name: 'resolvable',
+      severity: 'error',
+      comment: 'What is imported is there.',
+      from: {},
+      to: { couldNotResolve: true },
+    },
+    ...upward,
+    ...oneWay,
+  ],
+  options: {
+    doNotFollow: { path: '^node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default'] },
+  },
+}

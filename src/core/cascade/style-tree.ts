@@ -1,0 +1,85 @@
+import type { Page, PageElement } from '../markup/tree.ts'
+import { isControl } from './adjust.ts'
+import { NOTHING_OWN, type Own } from './cascaded.ts'
+import type { Match } from './matched.ts'
+import { presentationalHints } from './presentational.ts'
+import type { SetLonghand } from './rules.ts'
+
+/**
+ * A place in the tree of styles. Elements whose styles must be equal, whatever the rules declare, stand at the same one:
+ * they have equal ancestors, match the same rules, and say the same things themselves.
+ */
+export class StyleNode {
+  /** Nodes below that differ by nothing but their match and type. */
+  readonly alike = new Map<Match, StyleNode>()
+  /** Nodes below with something of their own, by a key that says all of it. */
+  readonly particular = new Map<string, StyleNode>()
+
+  constructor(
+    /** Parents have smaller ids than what is below them. */
+    readonly id: number,
+    readonly parent: StyleNode | null,
+    readonly match: Match,
+    readonly own: Own,
+    readonly element: PageElement,
+  ) {}
+}
+
+/** The tree of styles of all pages that wear the same rules. It grows with pages and knows nothing of what rules declare. */
+export class StyleTree {
+  /** Every node, parents first. */
+  readonly nodes: StyleNode[] = []
+  private readonly roots = new Map<string, StyleNode>()
+  private readonly byPage = new WeakMap<Page, readonly StyleNode[]>()
+
+  /** `matchAll` finds what the elements of a page match, `declarations` reads a style attribute. */
+  constructor(
+    private readonly matchAll: (elements: readonly PageElement[]) => readonly Match[],
+    private readonly declarations: (text: string) => readonly SetLonghand[],
+  ) {}
+
+  /** The nodes of a page's elements, in document order. */
+  nodesOf(page: Page): readonly StyleNode[] {
+    const known = this.byPage.get(page)
+    if (known) return known
+    const matches = this.matchAll(page.elements)
+    const found: StyleNode[] = []
+    page.elements.forEach((element, at) => {
+      const parent = element.parent ? found[element.parent.index]! : null
+      found.push(this.nodeOf(element, parent, matches[at]!))
+    })
+    this.byPage.set(page, found)
+    return found
+  }
+
+  private nodeOf(element: PageElement, parent: StyleNode | null, match: Match): StyleNode {
+    const hints = presentationalHints(element)
+    const inline = element.attributes.get('style') ?? ''
+    const plain = hints === '' && inline === ''
+    if (parent && plain && !match.readsAttributes && !isControl(element)) {
+      const known = parent.alike.get(match)
+      if (!known) return this.add(element, parent, match, NOTHING_OWN, (node) => parent.alike.set(match, node))
+      if (known.element.tag === element.tag && known.element.html === element.html) return known
+    }
+    const attributes = match.readsAttributes || isControl(element) ? JSON.stringify([...element.attributes]) : ''
+    const key = `${match.id}\0${element.html ? '' : ':'}${element.tag}\0${hints}\0${inline}\0${attributes}`
+    const among = parent?.particular ?? this.roots
+    const known = among.get(key)
+    if (known) return known
+    const own = plain ? NOTHING_OWN : { hints: this.declarations(hints), inline: this.declarations(inline) }
+    return this.add(element, parent, match, own, (node) => among.set(key, node))
+  }
+
+  private add(
+    element: PageElement,
+    parent: StyleNode | null,
+    match: Match,
+    own: Own,
+    file: (node: StyleNode) => void,
+  ): StyleNode {
+    const node = new StyleNode(this.nodes.length, parent, match, own, element)
+    this.nodes.push(node)
+    file(node)
+    return node
+  }
+}

@@ -1,0 +1,121 @@
+import { selectorsOf } from '../edit/decide.ts'
+import type { Sheet } from '../sheet/parse.ts'
+import { topStyleRules } from '../sheet/walk.ts'
+import type { Splice } from '../text/splice.ts'
+import { difference } from './difference.ts'
+import { literalsOf, type Literal } from './literals.ts'
+import { swatchNames } from './swatch-names.ts'
+import { toHex } from '../values/color-notation.ts'
+import { addSwatch, swatchesOf } from './swatches.ts'
+
+/** Colours that mean the same, as far as the eye can tell. */
+export interface Gathered {
+  /** The one that stands for all: a swatch's value, or the colour used most. */
+  readonly value: string
+  readonly hex: string
+  /** The swatch that has this colour already; null where there is none. */
+  readonly swatch: string | null
+  readonly members: readonly GatheredColor[]
+  /** How often they are used, all together. */
+  readonly uses: number
+  /** Names for a swatch, the best first. */
+  readonly names: readonly string[]
+}
+
+/** One colour as it is written, with everywhere it is. */
+export interface GatheredColor {
+  readonly value: string
+  readonly hex: string
+  /** From the one that stands for all, in OKLab; 0 when equal. */
+  readonly difference: number
+  readonly uses: readonly Pick<Literal, 'from' | 'to' | 'property' | 'rule'>[]
+}
+
+/** Colours written directly in a sheet, those nearer than `threshold` (OKLab) to each other together; swatches' own values are not among them. */
+export function gather(sheet: Sheet, threshold: number): Gathered[] {
+  const swatches = swatchesOf(sheet)
+  const own = new Set(
+    topStyleRules(sheet)
+      .filter((rule) => selectorsOf(rule).includes(':root'))
+      .flatMap(({ items }) => items),
+  )
+  const byValue = new Map<string, Literal[]>()
+  for (const literal of literalsOf(sheet)) {
+    if (own.has(literal.declaration) && swatches.some(({ name }) => name === literal.property)) continue
+    const key = literal.value.toLowerCase()
+    byValue.set(key, [...(byValue.get(key) ?? []), literal])
+  }
+  const colors = [...byValue.values()]
+    .map((uses) => ({ value: uses[0]!.value, hex: toHex(uses[0]!.value)!, uses }))
+    .sort((a, b) => b.uses.length - a.uses.length)
+  const leads: { value: string; swatch: string | null; colors: typeof colors }[] = swatches.flatMap(
+    ({ name, value }) => (toHex(value) === null ? [] : [{ value, swatch: name, colors: [] }]),
+  )
+  for (const color of colors) {
+    // Equal ones always belong together, whatever the threshold.
+    const near = leads
+      .map((lead) => ({ lead, away: difference(lead.value, color.value) }))
+      .filter(({ away }) => away < Math.max(threshold, 1e-4))
+      .sort((a, b) => a.away - b.away)[0]
+    if (near) near.lead.colors.push(color)
+    else leads.push({ value: color.value, swatch: null, colors: [color] })
+  }
+  const taken = swatches.map(({ name }) => name)
+  return leads
+    .filter((lead) => lead.colors.length > 0)
+    .map(({ value, swatch, colors: members }) => {
+      const uses = members.flatMap((member) => member.uses)
+      return {
+        value,
+        swatch,
+        hex: toHex(value)!,
+        uses: uses.length,
+        names: swatch ? [swatch] : swatchNames(value, uses, taken),
+        members: members.map((member) => ({
+          value: member.value,
+          hex: member.hex,
+          difference: difference(value, member.value),
+          uses: member.uses.map(({ from, to, property, rule }) => ({ from, to, property, rule })),
+        })),
+      }
+    })
+    .sort((a, b) => b.uses - a.uses)
+}
+
+/** What becomes a swatch: these written colours, under a name; where the name is new, with this value. */
+export interface GatherPlan {
+  readonly name: string
+  readonly value: string
+  /** As written. */
+  readonly members: readonly string[]
+}
+
+/** The splices that put `var(--name)` in the place of colours, and write the swatches that are not there yet. */
+export function planGather(sheet: Sheet, plans: readonly GatherPlan[]): Splice[] {
+  const swatches = swatchesOf(sheet)
+  const own = new Set(swatches.map(({ declaration }) => declaration))
+  const literals = literalsOf(sheet).filter(({ declaration }) => !own.has(declaration))
+  const splices = plans.flatMap(({ name, members }) => {
+    const wanted = new Set(members.map((member) => member.toLowerCase()))
+    return literals
+      .filter(({ value }) => wanted.has(value.toLowerCase()))
+      .map(({ from, to }) => ({ from, to, insert: `var(${name})` }))
+  })
+  const fresh = plans.filter(({ name }) => !swatches.some((swatch) => swatch.name === name))
+  if (fresh.length === 0) return splices
+  // Several insertions at one place become one: each is planned on the sheet as it is.
+  const added = fresh.map(({ name, value }) => addSwatch(sheet, name, value)[0]!)
+  const root = added[0]!
+  const together = added
+    .slice(1)
+    .reduce((insert, next, at) => joinAdded(insert, next.insert, fresh[at + 1]!), root.insert)
+  return [...splices, { ...root, insert: together }]
+}
+
+/** Two additions behind the same declaration, or two new `:root` rules as one. */
+function joinAdded(first: string, second: string, { name, value }: GatherPlan): string {
+  if (!first.includes('{')) return first + second.replace(/^;/, '')
+  const close = first.lastIndexOf('}')
+  const line = /\r?\n([ \t]*)--/.exec(first)
+  return `${first.slice(0, close)}${line?.[1] ?? '  '}${name}: ${value};${/\r\n/.test(first) ? '\r\n' : '\n'}${first.slice(close)}`
+}

@@ -1,0 +1,12 @@
+import type { SiteSnapshot } from '../model/snapshot.ts'
+import { reachOf } from '../selectors/reach.ts'
+import { parseSheet } from '../sheet/parse.ts'
+import { swatchReach } from './uses.ts'
+
+export const colorQuestions = {
+  /** Where a swatch is used: in the sheet, and on which elements. */
+  swatchReach: (site: SiteSnapshot, { name }: { name: string }) =>
+    swatchReach(site.sheet(site.sheetPath) ?? parseSheet(''), name, site.pagePaths, (page, selector) =>
+      reachOf(site.page(page), selector).map(({ index }) => index),
+    ),
+}

@@ -1,0 +1,122 @@
+import { Cascade, type PageStyles } from '../cascade/cascade.ts'
+import type { AuthorSheet } from '../cascade/rules.ts'
+import type { PageElement } from '../markup/tree.ts'
+import { encodePath, folderOf, targetOf, type SitePath } from '../paths/paths.ts'
+import type { State } from '../selectors/match.ts'
+import { parseSheet } from '../sheet/parse.ts'
+import { linksIn, type LinkCondition } from '../states/links.ts'
+import type { Viewport } from '../values/media.ts'
+import type { SiteTexts } from './site-texts.ts'
+import { sheetsWorn, type WearContext } from './wear.ts'
+
+/** Cascades remembered at once: pages with blocks of their own have one each. */
+const CASCADES_AT_MOST = 500
+
+type States = (element: PageElement) => ReadonlySet<State>
+
+/**
+ * The styles of a site's pages at one moment: computed when they are asked for, and never other ones. They are made from
+ * those of an earlier moment as far as these hold, and leave them as they are.
+ */
+export class SiteStyles {
+  /** By what a cascade is of: sheets, viewport, state. One that is of older texts is brought forward when it is asked for. */
+  private readonly cascades: Map<string, Cascade>
+  private readonly present = new Map<Cascade, Cascade | null>()
+  private readonly pages = new Map<string, PageStyles>()
+
+  constructor(
+    private readonly texts: SiteTexts,
+    readonly viewport: Viewport,
+    before?: SiteStyles,
+  ) {
+    this.cascades = new Map(before?.cascades)
+  }
+
+  /** The computed styles of a page, at rest or with all its links in a state. Pages that wear the same sheets share one cascade. */
+  stylesOf(path: SitePath, viewport = this.viewport, state: LinkCondition = 'none'): PageStyles {
+    const place = `${path} ${viewport.width} ${viewport.height} ${state}`
+    let styles = this.pages.get(place)
+    if (!styles) {
+      styles = this.cascadeOf(path, viewport, state).stylesOf(this.texts.page(path))
+      this.pages.set(place, styles)
+    }
+    return styles
+  }
+
+  /** A page's styles while elements are in states. */
+  stylesInState(path: SitePath, states: States, viewport = this.viewport): PageStyles {
+    const sheets = this.sheetsOn(path, viewport)
+    return this.newCascade(path, sheets, viewport, states).stylesOf(this.texts.page(path))
+  }
+
+  /** A page's styles if the sheet said something else. */
+  stylesIf(path: SitePath, sheetText: string, viewport = this.viewport): PageStyles {
+    const revised = parseSheet(sheetText)
+    const { texts } = this
+    const sheets = sheetsWorn(path, texts.page(path), {
+      ...this.context(viewport),
+      readSheet: (file) => (file === texts.sheetPath ? revised : texts.sheet(file)),
+    })
+    return this.newCascade(path, sheets, viewport).stylesOf(texts.page(path))
+  }
+
+  /** What the wear check needs to know of the site. */
+  context(viewport = this.viewport): WearContext {
+    const { sheetPath, files } = this.texts
+    return { sheetPath, files, viewport, readSheet: (path) => this.texts.sheet(path) }
+  }
+
+  private cascadeOf(path: SitePath, viewport: Viewport, state: LinkCondition): Cascade {
+    const sheets = this.sheetsOn(path, viewport)
+    const { quirks } = this.texts.page(path)
+    // References in style attributes are seen from the page's folder.
+    const place = [state, folderOf(path), String(quirks), viewport.width, viewport.height]
+    const key = [...place, ...sheets.map(nameOf)].join('\0')
+    const known = this.cascades.get(key)
+    const now = known && this.broughtForward(known, sheets)
+    if (now) {
+      this.cascades.set(key, now)
+      return now
+    }
+    if (this.cascades.size > CASCADES_AT_MOST) this.cascades.clear()
+    const cascade = this.newCascade(path, sheets, viewport, state === 'none' ? undefined : linksIn(state))
+    this.cascades.set(key, cascade)
+    return cascade
+  }
+
+  /** A cascade with the present texts of its sheets; null when it must be made anew. Found once for each. */
+  private broughtForward(cascade: Cascade, sheets: readonly AuthorSheet[]): Cascade | null {
+    const known = this.present.get(cascade)
+    if (known !== undefined) return known
+    let now: Cascade | null = cascade
+    for (const [at, { kind, sheet }] of sheets.entries())
+      if (now && kind === 'external' && now.sheets[at]!.sheet !== sheet) now = now.after(at, sheet)
+    this.present.set(cascade, now)
+    if (now) this.present.set(now, now)
+    return now
+  }
+
+  private sheetsOn(path: SitePath, viewport: Viewport): AuthorSheet[] {
+    return sheetsWorn(path, this.texts.page(path), this.context(viewport))
+  }
+
+  private newCascade(path: SitePath, sheets: readonly AuthorSheet[], viewport: Viewport, states?: States): Cascade {
+    return new Cascade(sheets, {
+      viewport,
+      quirks: this.texts.page(path).quirks,
+      resolveUrl: (reference, file) => siteReference(file || path, reference),
+      ...(states ? { states } : {}),
+    })
+  }
+}
+
+/** What tells a sheet from others: a file by its name, for its text may change; an embedded block by what it says. */
+function nameOf({ kind, file, offset, sheet, layers }: AuthorSheet): string {
+  return kind === 'external' ? `${file} ${layers?.join('.')}` : `${file} ${offset} ${sheet.text}`
+}
+
+/** A reference as seen from the site's folder, where it leads to a file of the site; else as it stands. */
+function siteReference(from: SitePath, reference: string): string {
+  const target = targetOf(from, reference)
+  return target.kind === 'site' ? encodePath(target.path) : reference
+}

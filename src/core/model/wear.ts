@@ -1,0 +1,288 @@
+import { Cascade, type PageStyles } from '../cascade/cascade.ts'
+import { readImport } from '../cascade/import.ts'
+import { mediaMatches, type Viewport } from '../values/media.ts'
+import { LONGHANDS } from '../properties/longhands.ts'
+import type { AuthorSheet } from '../cascade/rules.ts'
+import { entriesFor, placeOfEntry } from '../cascade/entries.ts'
+import { supportsMatches } from '../cascade/supports.ts'
+import { basePath } from '../markup/base.ts'
+import { describeElement } from '../markup/describe.ts'
+import { elementsNamed, type Page, type PageElement } from '../markup/tree.ts'
+import { parseSheet, type Sheet } from '../sheet/parse.ts'
+import { closestName, folderOf, nameOf, relativeReference, targetOf, type SitePath } from '../paths/paths.ts'
+import { memo } from '../text/memo.ts'
+
+/** Why a page does not wear the sheet; the ids are those of the fit check's rules. */
+export type WearFault =
+  | 'link-missing'
+  | 'link-rel-missing'
+  | 'link-target-missing'
+  | 'link-case-mismatch'
+  | 'link-local-path'
+  | 'link-not-worn'
+
+/** One declaration of the page's own that beats the sheet. */
+export interface Overridden {
+  readonly kind: 'embedded' | 'inline'
+  readonly property: string
+  /** The element, as a short selector, and how many elements of the page this holds for. */
+  readonly element: string
+  readonly count: number
+  /** What the sheet would have set, and the rule that says so. */
+  readonly sheetSelector: string
+  /** Offset of the winning declaration in the page's text. */
+  readonly offset: number
+}
+
+/** How a page wears the sheet. */
+export interface WearReport {
+  readonly page: SitePath
+  readonly wears: boolean
+  /** What is wrong in a sentence, and the element at fault where there is one. */
+  readonly fault: { readonly id: WearFault; readonly message: string; readonly link: PageElement | null } | null
+  /** The reference that is right for this page's folder. */
+  readonly reference: string
+  readonly embedded: { readonly blocks: number; readonly declarations: number }
+  /** Elements with a style attribute. */
+  readonly inline: number
+  readonly overridden: readonly Overridden[]
+}
+
+/** What the check needs to know of the site. `readSheet` gives a stylesheet of the site, parsed, or null. */
+export interface WearContext {
+  readonly sheetPath: SitePath
+  readonly files: { has(path: SitePath): boolean; keys(): Iterable<SitePath> }
+  readonly readSheet: (path: SitePath) => Sheet | null
+  readonly viewport: Viewport
+}
+
+/**
+ * Examines one page: does the sheet arrive, and what on the page beats it? `stylesOf` gives the page's styles where they are
+ * known; with null nobody asks what beats the sheet.
+ */
+export function wearReport(
+  path: SitePath,
+  page: Page,
+  context: WearContext,
+  stylesOf?: (() => PageStyles) | null,
+): WearReport {
+  const sheets = sheetsWorn(path, page, context)
+  const base = basePath(path, page)
+  const wears = sheets.some((sheet) => sheet.kind === 'external' && sheet.file === context.sheetPath)
+  const embedded = sheets.filter((sheet) => sheet.kind === 'embedded')
+  const inline = styledBySelf(page)
+  // A page without styles of its own has nothing to beat the sheet with.
+  const asks = stylesOf !== null && wears && embedded.length + inline > 0
+  return {
+    page: path,
+    wears,
+    fault: wears ? null : faultOf(base, page, context),
+    reference: relativeReference(base, context.sheetPath),
+    embedded: {
+      blocks: embedded.length,
+      declarations: embedded.reduce((sum, { sheet }) => sum + countDeclarations(sheet.rules), 0),
+    },
+    inline,
+    overridden: asks
+      ? overriddenBy(
+          stylesOf?.() ?? new Cascade(sheets, { viewport: context.viewport, quirks: page.quirks }).stylesOf(page),
+          context,
+        )
+      : [],
+  }
+}
+
+/** How many elements of a page have a style attribute. */
+const styledBySelf = memo((page: Page) =>
+  page.elements.reduce((sum, { attributes }) => sum + Number(attributes.has('style')), 0),
+)
+
+/** All stylesheets of a page in cascade order: linked files with their imports, and embedded blocks. */
+export function sheetsWorn(path: SitePath, page: Page, context: WearContext): AuthorSheet[] {
+  const worn: AuthorSheet[] = []
+  const base = basePath(path, page)
+  const addFile = (
+    file: SitePath,
+    seen: readonly SitePath[],
+    layers: readonly string[],
+    layersBefore: readonly string[],
+  ) => {
+    const sheet = context.files.has(file) && !seen.includes(file) ? context.readSheet(file) : null
+    if (!sheet) return
+    addImports(file, sheet, [...seen, file], layers)
+    worn.push({ kind: 'external', file, offset: 0, sheet, layers, layersBefore })
+  }
+  const addImports = (from: SitePath, sheet: Sheet, seen: readonly SitePath[], layers: readonly string[]) => {
+    const layersBefore: string[] = []
+    for (const rule of sheet.rules) {
+      if (rule.kind === 'style') break
+      if (rule.name === 'layer' && !rule.block)
+        layersBefore.push(...rule.prelude.split(',').map((name) => [...layers, name.trim()].join('.')))
+      else if (rule.name === 'import') {
+        const wanted = readImport(rule.prelude)
+        const target = targetOf(from, wanted?.url ?? '')
+        if (!wanted || target.kind !== 'site' || !mediaMatches(wanted.media, context.viewport)) continue
+        if (
+          wanted.supports !== null &&
+          !supportsMatches(/^[\w-]+\s*:/.test(wanted.supports) ? `(${wanted.supports})` : wanted.supports)
+        )
+          continue
+        addFile(target.path, seen, wanted.layer === null ? layers : [...layers, wanted.layer], layersBefore)
+      } else if (rule.name !== 'charset') break
+    }
+  }
+  const sources = [...elementsNamed(page, 'link'), ...elementsNamed(page, 'style')].sort(
+    (one, other) => one.index - other.index,
+  )
+  for (const element of sources) {
+    if (!isActive(element, context.viewport)) continue
+    if (element.tag === 'link' && relOf(element).includes('stylesheet') && !relOf(element).includes('alternate')) {
+      const target = targetOf(base, element.attributes.get('href') ?? '')
+      if (target.kind === 'site') addFile(target.path, [], [], [])
+    } else if (element.tag === 'style' && element.rawText) {
+      const sheet = parseSheet(element.rawText.text)
+      addImports(base, sheet, [], [])
+      worn.push({ kind: 'embedded', file: path, offset: element.rawText.from, sheet })
+    }
+  }
+  return worn
+}
+
+function isActive(element: PageElement, viewport: Viewport): boolean {
+  const type = (element.attributes.get('type') ?? '').trim().toLowerCase()
+  if (type !== '' && type !== 'text/css') return false
+  return !element.attributes.has('disabled') && mediaMatches(element.attributes.get('media') ?? '', viewport)
+}
+
+function relOf(element: PageElement): string[] {
+  return (element.attributes.get('rel') ?? '')
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== '')
+}
+
+function countDeclarations(items: Sheet['rules'][number]['items']): number {
+  return items.reduce((sum, item) => sum + (item.kind === 'declaration' ? 1 : countDeclarations(item.items)), 0)
+}
+
+function faultOf(path: SitePath, page: Page, context: WearContext): NonNullable<WearReport['fault']> {
+  const { sheetPath, files } = context
+  const right = relativeReference(path, sheetPath)
+  const links = elementsNamed(page, 'link')
+  const aimed = links.filter((link) => {
+    const target = targetOf(path, link.attributes.get('href') ?? '')
+    return target.kind === 'site' && target.path === sheetPath
+  })
+  const direct = aimed[0]
+  if (direct) {
+    const rel = relOf(direct)
+    if (!rel.includes('stylesheet')) {
+      const message =
+        rel.length === 0
+          ? 'The link to the sheet lacks rel="stylesheet", so browsers do not load it.'
+          : `The link to the sheet says rel="${direct.attributes.get('rel')}" instead of rel="stylesheet", so browsers do not wear it.`
+      return { id: 'link-rel-missing', message, link: direct }
+    }
+    return { id: 'link-not-worn', message: notWornMessage(direct, rel), link: direct }
+  }
+  for (const link of links) {
+    const href = link.attributes.get('href') ?? ''
+    const rel = relOf(link)
+    if (!rel.includes('stylesheet') && !/\.css(?:[?#]|$)/i.test(href)) continue
+    const target = targetOf(path, href)
+    if (target.kind === 'local') {
+      return {
+        id: 'link-local-path',
+        message: `The link points at “${href}”, a path on one computer only. From this page the sheet is ${right}.`,
+        link,
+      }
+    }
+    if (target.kind !== 'site' || files.has(target.path)) continue
+    if (target.path.toLowerCase() === sheetPath.toLowerCase()) {
+      return {
+        id: 'link-case-mismatch',
+        message: `The link says “${href}”, the file is called ${sheetPath}: capitals differ, and web servers tell them apart.`,
+        link,
+      }
+    }
+    if (nameOf(target.path).toLowerCase() === nameOf(sheetPath).toLowerCase()) {
+      const folder = folderOf(path)
+      const where = folder === '' ? '' : `This page is in ${folder}, so `
+      return {
+        id: 'link-target-missing',
+        message: `${where}“${href}” leads to ${target.path}, which is not there. From this page the sheet is ${right}.`,
+        link,
+      }
+    }
+    const closest = closestName(
+      target.path,
+      [...files.keys()].filter((file) => file.toLowerCase().endsWith('.css')),
+    )
+    if (closest === sheetPath) {
+      return {
+        id: 'link-target-missing',
+        message: `The link names ${target.path}, which is not there. The closest name is ${closest}.`,
+        link,
+      }
+    }
+  }
+  return {
+    id: 'link-missing',
+    message: 'No link to the sheet: nothing you set there arrives on this page.',
+    link: null,
+  }
+}
+
+function notWornMessage(link: PageElement, rel: readonly string[]): string {
+  if (rel.includes('alternate')) return 'The link says rel="alternate stylesheet", so browsers keep the sheet aside.'
+  if (link.attributes.has('disabled')) return 'The link is marked disabled, so browsers do not wear the sheet.'
+  const type = link.attributes.get('type')
+  if (type && type.trim().toLowerCase() !== 'text/css')
+    return `The link says type="${type}", so browsers do not read it as a stylesheet.`
+  return `The link is only for media="${link.attributes.get('media') ?? ''}", so this screen does not wear the sheet.`
+}
+
+/** The page's own declarations that win over one of the sheet's for the same element and property. */
+function overriddenBy({ page, styles, cascade }: PageStyles, context: WearContext): Overridden[] {
+  const found = new Map<string, { -readonly [K in keyof Overridden]: Overridden[K] }>()
+  for (const element of page.elements) {
+    const style = styles[element.index]!
+    const counted = new Set<string>()
+    for (const { id } of LONGHANDS) {
+      const winner = style.winners[id]
+      const kind =
+        winner?.owner === 'inline'
+          ? 'inline'
+          : winner && winner.owner !== 'presentational' && winner.owner.source.kind === 'embedded'
+            ? 'embedded'
+            : null
+      if (!winner || kind === null) continue
+      const beaten = entriesFor(style, id).find(
+        ({ owner }) =>
+          typeof owner === 'object' && owner.source.kind === 'external' && owner.source.file === context.sheetPath,
+      )
+      if (!beaten || typeof beaten.owner === 'string' || sameValue(beaten.set.value, winner.set.value)) continue
+      const { property } = cascade.declarationOf(winner)
+      const { offset } = placeOfEntry(cascade, winner, element)
+      const key = `${kind} ${offset} ${property}`
+      if (counted.has(key)) continue
+      counted.add(key)
+      const known = found.get(key)
+      if (known) known.count++
+      else
+        found.set(key, {
+          kind,
+          property,
+          element: describeElement(element),
+          count: 1,
+          sheetSelector: beaten.owner.selectorText,
+          offset,
+        })
+    }
+  }
+  return [...found.values()].sort((a, b) => a.offset - b.offset)
+}
+
+function sameValue(a: string, b: string): boolean {
+  return a.trim().toLowerCase() === b.trim().toLowerCase()
+}

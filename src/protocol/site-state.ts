@@ -1,0 +1,126 @@
+import { z } from 'zod'
+import { stepSchema } from '../core/site/step.ts'
+
+/** What client and server say to each other about a site. */
+
+/** The one shape of every error answer: a code for programs, a sentence for people. */
+export const errorSchema = z.object({ error: z.object({ code: z.string(), message: z.string() }) })
+
+export const encodingSchema = z.enum(['utf-8', 'bytes'])
+
+export const lookSchema = z.object({ id: z.string(), name: z.string(), text: z.string(), encoding: encodingSchema })
+export type Look = z.infer<typeof lookSchema>
+
+export const fileSchema = z.object({
+  path: z.string(),
+  hash: z.string(),
+  /** Bytes. */
+  size: z.number().int().nonnegative(),
+  encoding: encodingSchema.nullable(),
+  /** Width and height of an image in px of its own; null for other files and where they cannot be read. */
+  pixels: z.object({ width: z.number().int(), height: z.number().int() }).nullable(),
+})
+export type SiteFile = z.infer<typeof fileSchema>
+
+/** A whole site as the workroom opens it. `texts` holds the text files, without the sheet, which the looks hold. */
+export const siteStateSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  sheetPath: z.string(),
+  /** Where new images are put; '' for the top folder. */
+  imageFolder: z.string(),
+  lookId: z.string(),
+  revision: z.number().int(),
+  looks: z.array(lookSchema),
+  files: z.array(fileSchema),
+  texts: z.record(z.string(), z.string()),
+  steps: z.array(stepSchema),
+  /** How many of `steps` are applied. */
+  cursor: z.number().int().nonnegative(),
+  /** How many older steps exist that are not sent. */
+  olderSteps: z.number().int().nonnegative(),
+})
+export type SiteState = z.infer<typeof siteStateSchema>
+
+export const operationSchema = z.discriminatedUnion('type', [
+  z.object({ type: z.literal('step'), step: stepSchema }),
+  z.object({ type: z.literal('undo') }),
+  z.object({ type: z.literal('redo') }),
+])
+export type Operation = z.infer<typeof operationSchema>
+
+export const saveRequestSchema = z.object({
+  /** Chosen by the sender; the same save sent twice is done once. */
+  saveId: z.string().min(8).max(64),
+  /** The revision the operations were made on. */
+  revision: z.number().int().nonnegative(),
+  operations: z.array(operationSchema).min(1).max(500),
+})
+export type SaveRequest = z.infer<typeof saveRequestSchema>
+
+export const saveResponseSchema = z.object({ revision: z.number().int() })
+
+/** A file's bytes as the server keeps them. */
+export const blobSchema = z.object({
+  hash: z.string(),
+  size: z.number().int().nonnegative(),
+  pixels: fileSchema.shape.pixels,
+})
+export type KeptBlob = z.infer<typeof blobSchema>
+
+/** Asks for a copy of an image, `width` px wide. */
+export const scaleRequestSchema = z.object({ path: z.string().min(1), width: z.number().int().min(16).max(10_000) })
+
+/** What a new site begins with. */
+export const newSiteRequestSchema = z.object({
+  name: z.string().trim().min(1).max(120),
+  /** The folder the hand-off wraps everything in; '' for none. */
+  folder: z
+    .string()
+    .max(120)
+    .regex(/^[^/\\:*?"<>|\0]*$/),
+  sheetPath: z.string().min(1).max(400),
+  imageFolder: z.string().max(400),
+  pages: z
+    .array(z.object({ path: z.string().min(1).max(400), title: z.string().max(200) }))
+    .min(1)
+    .max(50),
+  lang: z.string().regex(/^[A-Za-z]{2,8}(?:-[A-Za-z0-9]{1,8})*$/),
+})
+export type NewSiteRequest = z.infer<typeof newSiteRequestSchema>
+
+export const settingsRequestSchema = z.object({
+  lookId: z.string().optional(),
+  sheetPath: z.string().optional(),
+  name: z.string().trim().min(1).max(120).optional(),
+})
+
+/** Something of an import that could not be used, and why. */
+export const leftOutSchema = z.object({ path: z.string(), reason: z.string() })
+export type LeftOut = z.infer<typeof leftOutSchema>
+
+export const importResponseSchema = z.object({
+  siteId: z.string(),
+  name: z.string(),
+  files: z.number().int(),
+  pages: z.number().int(),
+  sheetPath: z.string(),
+  sheetIsNew: z.boolean(),
+  leftOut: z.array(leftOutSchema),
+})
+export type ImportResult = z.infer<typeof importResponseSchema>
+
+/** A line of the answer to an import that is asked for line by line: how far it is, and at last how it ended. */
+export const importLineSchema = z.union([
+  z.object({ share: z.number() }),
+  z.object({ result: importResponseSchema }),
+  errorSchema,
+])
+export type ImportLine = z.infer<typeof importLineSchema>
+
+export const siteListSchema = z.object({
+  sites: z.array(z.object({ id: z.string(), name: z.string(), pages: z.number().int(), openedAt: z.number() })),
+})
+export type SiteList = z.infer<typeof siteListSchema>
+
+export const fontListSchema = z.object({ fonts: z.record(z.string(), z.string()) })

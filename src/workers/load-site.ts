@@ -1,0 +1,30 @@
+import type { SiteState } from '../protocol/site-state.ts'
+import type { FromLoader } from './load.worker.ts'
+
+/** Why a site could not be loaded. */
+export interface LoadFault {
+  readonly code: string
+  readonly message: string
+}
+
+const CANNOT_START: LoadFault = { code: 'failed', message: 'The site cannot be read in this browser. Reload the page.' }
+
+/** Loads a site in a worker of its own. Rejects with a {@link LoadFault}. */
+export function loadSite(address: string): Promise<SiteState> {
+  return new Promise((resolve, reject) => {
+    const worker = new Worker(new URL('./load.worker.ts', import.meta.url), { type: 'module' })
+    let site: SiteState | null = null
+    const end = (settle: () => void) => {
+      worker.terminate()
+      settle()
+    }
+    worker.onerror = () => end(() => reject(CANNOT_START))
+    worker.onmessage = ({ data }: MessageEvent<FromLoader>) => {
+      if (data.type === 'site') site = data.site
+      else if (data.type === 'texts') for (const [path, text] of data.texts) site!.texts[path] = text
+      else if (data.type === 'done') end(() => resolve(site!))
+      else end(() => reject({ code: data.code, message: data.message } satisfies LoadFault))
+    }
+    worker.postMessage({ address })
+  })
+}

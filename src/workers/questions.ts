@@ -1,0 +1,48 @@
+import { boxesQuestions } from '../core/boxes/questions.ts'
+import { colorQuestions } from '../core/color/questions.ts'
+import { contrastQuestions } from '../core/contrast/questions.ts'
+import { editQuestions } from '../core/edit/questions.ts'
+import { fitQuestions } from '../core/fit/questions.ts'
+import { liftQuestions } from '../core/lift/questions.ts'
+import { modelQuestions } from '../core/model/questions.ts'
+import { proofQuestions } from '../core/proof/questions.ts'
+import { siteQuestions } from '../core/site/questions.ts'
+import { traceQuestions } from '../core/trace/questions.ts'
+import { typeQuestions } from '../core/type/questions.ts'
+
+/**
+ * Everything the site worker answers, as its features register it: a function of a snapshot and what is asked. One that
+ * yields takes long: it is answered in slices, tells how far it is, and can be called off.
+ */
+export const QUESTIONS = {
+  ...boxesQuestions,
+  ...colorQuestions,
+  ...contrastQuestions,
+  ...editQuestions,
+  ...fitQuestions,
+  ...liftQuestions,
+  ...modelQuestions,
+  ...proofQuestions,
+  ...siteQuestions,
+  ...traceQuestions,
+  ...typeQuestions,
+}
+
+type Questions = typeof QUESTIONS
+export type Question = keyof Questions
+
+/** What goes with a question; an empty object for those that ask for nothing in particular. */
+export type Ask<Q extends Question> = Parameters<Questions[Q]> extends [unknown, infer A] ? A : Record<string, never>
+
+type Result<Q extends Question> = ReturnType<Questions[Q]>
+
+/** What a question comes to in the end. */
+export type Answer<Q extends Question> = Result<Q> extends Generator<unknown, infer A, void> ? A : Result<Q>
+
+/** How far a long question is. */
+export type Progress<Q extends Question> = Result<Q> extends Generator<infer P, unknown, void> ? P : never
+
+/** Questions that take long. */
+export type LongQuestion = {
+  [Q in Question]: Result<Q> extends Generator<unknown, unknown, void> ? Q : never
+}[Question]
