@@ -1,8 +1,7 @@
 import type { Page } from '@playwright/test'
 import { Cascade } from '../../src/core/cascade/cascade.ts'
-import { LONGHANDS } from '../../src/core/properties/longhands.ts'
+import { definitionOf, LONGHANDS } from '../../src/core/properties/longhands.ts'
 import { resolvedValue } from '../../src/core/cascade/resolved.ts'
-import type { ElementStyle } from '../../src/core/cascade/style.ts'
 import { sheetsWorn } from '../../src/core/model/wear.ts'
 import { basePath } from '../../src/core/markup/base.ts'
 import { parsePage } from '../../src/core/markup/tree.ts'
@@ -63,23 +62,23 @@ export async function serve(page: Page, files: Files): Promise<void> {
 }
 
 /** Whether a resolved value is what layout made of the computed one, so that the core cannot know it. */
-function isLaidOut(
-  property: string,
-  ours: string,
-  rendered: boolean,
-  style: ElementStyle,
-  values: (name: string) => string,
-): boolean {
+function isLaidOut(property: string, ours: string, rendered: boolean, values: (name: string) => string): boolean {
   if (!rendered) return false
   const relative = /%|auto|calc|min\(|max\(|clamp|content|stretch|fill/.test(ours)
-  if (property === 'width' || property === 'height') return true
-  if (/^(?:top|right|bottom|left)$/.test(property)) return values('position') !== 'static' || relative
-  if (/^(?:margin|padding)-/.test(property)) return relative
-  if (property === 'transform-origin' || property === 'perspective-origin' || property === 'transform')
-    return ours.includes('%')
-  if (property === 'grid-template-columns' || property === 'grid-template-rows')
-    return values('display').includes('grid')
-  return false
+  switch (definitionOf(property)?.layout) {
+    case 'always':
+      return true
+    case 'offset':
+      return values('position') !== 'static' || relative
+    case 'relative':
+      return relative
+    case 'percentage':
+      return ours.includes('%')
+    case 'tracks':
+      return values('display').includes('grid')
+    default:
+      return false
+  }
 }
 
 /** Every element's every longhand that does not depend on layout, core beside browser. */
@@ -145,7 +144,7 @@ export async function compare(page: Page, files: Files, path: string): Promise<C
     const where = `${element.tag}${element.id ? `#${element.id}` : ''}${element.classes.map((name) => `.${name}`).join('')} (${at})`
     NAMES.forEach((name, id) => {
       const ours = resolvedValue(style, id)
-      if (!isLaidOut(name, ours, other.rendered, style, values)) check(where, name, ours, other.values[id]!)
+      if (!isLaidOut(name, ours, other.rendered, values)) check(where, name, ours, other.values[id]!)
     })
     wanted[at]!.forEach((name, index) => {
       const pseudo = cascade.pseudoStyle(styles, element, name)

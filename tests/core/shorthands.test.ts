@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { physicalName } from '../../src/core/properties/names.ts'
+import { physicalName } from '../../src/core/properties/longhands.ts'
 import { readImport } from '../../src/core/cascade/import.ts'
 import { faultOf } from '../../src/core/cascade/rules.ts'
 import { expand, longhandsOf } from '../../src/core/properties/shorthands.ts'

@@ -1,7 +1,6 @@
 import { compareSpecificity } from '../selectors/specificity.ts'
 import { Remembered } from '../text/remembered.ts'
-import { physicalName } from '../properties/names.ts'
-import { INHERITED_COUNT, longhand, LONGHANDS } from '../properties/longhands.ts'
+import { definitionOf, INHERITED_COUNT, longhand, LONGHANDS, physicalName } from '../properties/longhands.ts'
 import type { CascadeRule, SetLonghand } from './rules.ts'
 import type { Inherited } from './inherited.ts'
 
@@ -22,9 +21,10 @@ export interface Own {
 
 export const NOTHING_OWN: Own = { hints: [], inline: [] }
 
-/** CSS Pseudo-Elements 4, section 5.1: what applies to a list item's marker. */
-const ON_MARKERS =
-  /^(?:--|font-|color$|content$|white-space-collapse$|text-(?:wrap|combine|transform|emphasis|shadow|indent|align)|direction$|unicode-bidi$|animation-|transition-|cursor$|line-height$|quotes$|letter-spacing$|word-)/
+/** Whether a property applies to a list item's marker (CSS Pseudo-Elements 4, section 5.1). */
+function isOnMarkers(property: string): boolean {
+  return property.startsWith('--') || definitionOf(property)?.onMarkers === true
+}
 
 const entriesOf = new WeakMap<CascadeRule, readonly Entry[]>()
 
@@ -160,7 +160,7 @@ export class Cascaded {
     const { rules, pseudo } = this
     const take = (entries: readonly Entry[]) => {
       for (const entry of entries) {
-        if (pseudo === 'marker' && !ON_MARKERS.test(entry.set.property)) continue
+        if (pseudo === 'marker' && !isOnMarkers(entry.set.property)) continue
         ;(entry.set.important ? important : normal).push(entry)
       }
     }

@@ -1,6 +1,5 @@
 import type { PageElement } from '../markup/tree.ts'
-import { idOf, LONGHANDS } from '../properties/longhands.ts'
-import { physicalName } from '../properties/names.ts'
+import { idOf, LONGHANDS, physicalName } from '../properties/longhands.ts'
 import type { Cascade } from './cascade.ts'
 import type { Entry } from './cascaded.ts'
 import type { SourceKind } from './rules.ts'

@@ -1,6 +1,6 @@
 import { splitAtCommas } from '../css/tokens.ts'
 import { formatPx } from '../values/number.ts'
-import { idOf, LONGHANDS } from '../properties/longhands.ts'
+import { idOf, idsWhere, LONGHANDS } from '../properties/longhands.ts'
 import type { ElementStyle } from './style.ts'
 
 const COLOR = idOf('color')
@@ -8,11 +8,7 @@ const LINE_HEIGHT = idOf('line-height')
 const MINIMUMS = new Set([idOf('min-width'), idOf('min-height')])
 const CONTENT = idOf('content')
 const IMAGE = idOf('background-image')
-const LAYERED = new Set(
-  ['position-x', 'position-y', 'size', 'repeat', 'attachment', 'origin', 'clip', 'blend-mode'].map((part) =>
-    idOf(`background-${part}`),
-  ),
-)
+const PER_IMAGE = idsWhere(({ perImage }) => perImage === true)
 const OWN_COLOR = new Set([idOf('caret-color'), idOf('accent-color')])
 
 /**
@@ -28,7 +24,7 @@ export function resolvedValue(style: ElementStyle, id: number): string {
   if (value === 'auto' && MINIMUMS.has(id)) return style.isItem ? value : '0px'
   if (id === CONTENT && value === 'none' && style.pseudoName === '') return 'normal'
   // CSS Backgrounds 3, section 2.1: lists are repeated or cut to the number of images.
-  if (LAYERED.has(id) && (value.includes(',') || style.value(IMAGE).includes(',')))
+  if (PER_IMAGE.has(id) && (value.includes(',') || style.value(IMAGE).includes(',')))
     return fitLayers(value, style.value(IMAGE))
   return value.includes('currentcolor') ? value.replaceAll('currentcolor', style.value(COLOR)) : value
 }

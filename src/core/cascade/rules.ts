@@ -6,9 +6,9 @@ import { splitAtCommas } from '../css/tokens.ts'
 import { Remembered } from '../text/remembered.ts'
 import { accepts, hasGrammar } from '../properties/grammar.ts'
 import { mediaMatches, type Viewport } from '../values/media.ts'
-import { aliasOf, isLogical } from '../properties/names.ts'
-import { longhand } from '../properties/longhands.ts'
-import { expand, hasVar, isShorthand, longhandsOf, wideKeyword } from '../properties/shorthands.ts'
+import { aliasOf } from '../properties/aliases.ts'
+import { isLogical, longhand } from '../properties/longhands.ts'
+import { expand, hasVar, isShorthand, longhandsOf, wideKeyword, quirkOf } from '../properties/shorthands.ts'
 import { supportsMatches } from './supports.ts'
 
 /** Where a declaration comes from. */
@@ -104,12 +104,6 @@ export function writesAttribute({ pseudo, longhands }: CascadeRule): boolean {
 
 const expandedDeclarations = new WeakMap<Declaration, { quirks: boolean; set: readonly SetLonghand[] }>()
 
-/** Properties that take bare numbers as px in quirks mode (Quirks Mode, section 3.2). */
-const UNITLESS =
-  /^(?:border-spacing|border-(?:top|right|bottom|left)-width|border-width|bottom|clip|font-size|height|left|letter-spacing|margin(?:-(?:top|right|bottom|left))?|(?:max|min)-(?:height|width)|padding(?:-(?:top|right|bottom|left))?|right|text-indent|top|vertical-align|width|word-spacing)$/
-/** Properties that take colours without # in quirks mode (section 3.1). */
-const HASHLESS = /^(?:background-color|border-(?:top|right|bottom|left)-color|border-color|color)$/
-
 /** What a declaration sets, longhand by longhand; empty when browsers ignore it. */
 export function setBy(declaration: Declaration, quirks = false): readonly SetLonghand[] {
   const known = expandedDeclarations.get(declaration)
@@ -146,9 +140,10 @@ function expandDeclaration(declaration: Declaration, quirks: boolean): SetLongha
 }
 
 function expandQuirk(property: string, value: string): ReturnType<typeof expand> {
-  if (UNITLESS.test(property))
+  const quirk = quirkOf(property)
+  if (quirk === 'unitless')
     return expand(property, value.replace(/(^|\s)([+-]?(?:\d+\.?\d*|\.\d+))(?=\s|$)/g, '$1$2px'))
-  if (HASHLESS.test(property) && /^(?:[0-9a-f]{3}|[0-9a-f]{6})$/i.test(value)) return expand(property, `#${value}`)
+  if (quirk === 'hashless' && /^(?:[0-9a-f]{3}|[0-9a-f]{6})$/i.test(value)) return expand(property, `#${value}`)
   return null
 }
 

@@ -11,9 +11,9 @@ import type { SetLonghand } from './rules.ts'
  */
 export class StyleNode {
   /** Nodes below that differ by nothing but their match and type. */
-  readonly alike = new Map<Match, StyleNode>()
+  alike: Map<Match, StyleNode> | null = null
   /** Nodes below with something of their own, by a key that says all of it. */
-  readonly particular = new Map<string, StyleNode>()
+  particular: Map<string, StyleNode> | null = null
 
   constructor(
     /** Parents have smaller ids than what is below them. */
@@ -43,11 +43,11 @@ export class StyleTree {
     const known = this.byPage.get(page)
     if (known) return known
     const matches = this.matchAll(page.elements)
-    const found: StyleNode[] = []
-    page.elements.forEach((element, at) => {
+    const found = new Array<StyleNode>(page.elements.length)
+    for (const [at, element] of page.elements.entries()) {
       const parent = element.parent ? found[element.parent.index]! : null
-      found.push(this.nodeOf(element, parent, matches[at]!))
-    })
+      found[at] = this.nodeOf(element, parent, matches[at]!)
+    }
     this.byPage.set(page, found)
     return found
   }
@@ -57,13 +57,14 @@ export class StyleTree {
     const inline = element.attributes.get('style') ?? ''
     const plain = hints === '' && inline === ''
     if (parent && plain && !match.readsAttributes && !isControl(element)) {
-      const known = parent.alike.get(match)
-      if (!known) return this.add(element, parent, match, NOTHING_OWN, (node) => parent.alike.set(match, node))
+      const alike = (parent.alike ??= new Map<Match, StyleNode>())
+      const known = alike.get(match)
+      if (!known) return this.add(element, parent, match, NOTHING_OWN, (node) => alike.set(match, node))
       if (known.element.tag === element.tag && known.element.html === element.html) return known
     }
     const attributes = match.readsAttributes || isControl(element) ? JSON.stringify([...element.attributes]) : ''
     const key = `${match.id}\0${element.html ? '' : ':'}${element.tag}\0${hints}\0${inline}\0${attributes}`
-    const among = parent?.particular ?? this.roots
+    const among = parent ? (parent.particular ??= new Map<string, StyleNode>()) : this.roots
     const known = among.get(key)
     if (known) return known
     const own = plain ? NOTHING_OWN : { hints: this.declarations(hints), inline: this.declarations(inline) }

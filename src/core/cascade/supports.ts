@@ -1,6 +1,6 @@
 import { parseComplex } from '../selectors/parse.ts'
-import { aliasOf, isLogical } from '../properties/names.ts'
-import { longhand } from '../properties/longhands.ts'
+import { aliasOf } from '../properties/aliases.ts'
+import { isLogical, longhand } from '../properties/longhands.ts'
 import { expand, hasVar, isShorthand } from '../properties/shorthands.ts'
 
 /** Whether a browser supports what an `@supports` condition asks for (CSS Conditional Rules 3, section 6). */

@@ -4,50 +4,11 @@ import { skipComponent, Token, tokensOf } from '../css/tokens.ts'
 import { exampleOf, isMath } from '../values/math.ts'
 import { isRelativeColor, systemColor } from '../values/color.ts'
 import { Remembered } from '../text/remembered.ts'
-import { aliasOf } from './names.ts'
+import { aliasOf } from './aliases.ts'
+import { definitionOf } from './longhands.ts'
 
 const known = new Remembered<boolean>(50_000)
 
-/** What browsers take beyond the grammars in the data, by property. */
-const ALSO: Readonly<Record<string, RegExp>> = {
-  'text-align': /^-webkit-(?:center|left|right|auto)$|^-internal-center$/i,
-  appearance:
-    /^(?:button|checkbox|radio|textfield|searchfield|textarea|menulist|menulist-button|listbox|meter|progress-bar|push-button|square-button|slider-horizontal|base-select)$/i,
-  display: /^(?:-webkit-(?:inline-)?(?:box|flex)|math|block math|inline math)$/i,
-  width: /^(?:-webkit-fill-available|stretch|intrinsic|min-intrinsic)$/i,
-  height: /^(?:-webkit-fill-available|stretch)$/i,
-  'max-width': /^(?:-webkit-fill-available|stretch)$/i,
-  'min-width': /^(?:-webkit-fill-available|stretch)$/i,
-  'unicode-bidi': /^-webkit-(?:isolate|plaintext)$/i,
-  'text-wrap-style': /^(?:auto|balance|stable|pretty|avoid-orphans)$/i,
-  'line-break': /^after-white-space$/i,
-  'background-clip': /^text$/i,
-  'field-sizing': /^(?:content|fixed)$/i,
-  'text-autospace': /^(?:normal|no-autospace)$/i,
-  'user-select': /^(?:auto|none|text|all|contain)$/i,
-  content: /^(?:-webkit-)?image-set\(/i,
-  resize: /^auto$/i,
-  'text-size-adjust': /^(?:auto|none|[\d.]+%)$/i,
-}
-/** What browsers refuse though the grammars in the data take it. */
-const NEVER: Readonly<Record<string, RegExp>> = {
-  'text-align': /^".*"$/,
-  position: /^-webkit-sticky$/i,
-  'z-index': /\./,
-  order: /\./,
-  'font-weight': /^0$/,
-  'justify-items': /^auto$/i,
-  'outline-color': /^auto$/i,
-  'will-change': /^none$/i,
-  orphans: /^0$/,
-  widows: /^0$/,
-  ...Object.fromEntries(
-    ['row-start', 'row-end', 'column-start', 'column-end'].map((line) => [`grid-${line}`, /^[+-]?0$/]),
-  ),
-}
-/** Properties whose numbers and lengths cannot be negative (their "Value:" lines say [0,∞] or [1,∞]). */
-const NOT_NEGATIVE =
-  /^(?:(?:min-|max-)?(?:width|height)|border-[a-z-]+-width|border-(?:top|bottom)-(?:left|right)-radius|outline-width|column-(?:rule-width|width|count|gap)|row-gap|padding-.*|scroll-padding-.*|flex-(?:grow|shrink|basis)|font-size|font-weight|line-height|tab-size|grid-auto-(?:rows|columns)|orphans|widows|(?:animation|transition)-duration|animation-iteration-count|perspective|-webkit-line-clamp|stroke-width|stroke-miterlimit)$/
 const FILTERS = new Set(
   'blur brightness contrast drop-shadow grayscale hue-rotate invert opacity saturate sepia'.split(' '),
 )
@@ -68,9 +29,10 @@ export function accepts(property: string, value: string): boolean {
 function match(property: string, written: string): boolean {
   if (written === '') return property.startsWith('--')
   const value = withoutMath(written)
-  if (value === null || NEVER[property]?.test(value)) return false
-  if (ALSO[property]?.test(value)) return true
-  if (NOT_NEGATIVE.test(property) && /^-(?:\d|\.\d)/.test(value)) return false
+  const definition = definitionOf(property)
+  if (value === null || definition?.refuses?.test(value)) return false
+  if (definition?.takes?.test(value)) return true
+  if (definition?.notNegative && /^-(?:\d|\.\d)/.test(value)) return false
   if (property.endsWith('color') && (systemColor(value.toLowerCase()) !== undefined || isRelativeColor(value)))
     return true
   // The data still has a filter of old that takes any word.

@@ -6,131 +6,61 @@ import { font, fontSynthesis, fontVariant } from './expanders/font.ts'
 import { grid, gridLines, gridTemplate } from './expanders/grid.ts'
 import { inAnyOrder, piecesOf, splitTop, type Expander } from './expanders/pieces.ts'
 import { Remembered } from '../text/remembered.ts'
+import type { Definition } from './definition.ts'
 import { accepts } from './grammar.ts'
-import { aliasOf } from './names.ts'
-import { longhand, LONGHANDS } from './longhands.ts'
+import { aliasOf } from './aliases.ts'
+import { definitionOf, longhand, LONGHANDS, SIDE_PATTERNS } from './longhands.ts'
 
-const CORNERS = ['top-left', 'top-right', 'bottom-right', 'bottom-left']
-const each = (before: string, names: readonly string[], after = '') => names.map((name) => `${before}-${name}${after}`)
-const lines = (side: string) => each(`border-${side}`, LINE)
-const FLOW_SIDES = ['block-start', 'block-end', 'inline-start', 'inline-end']
-const BORDER_IMAGE = each('border-image', ['source', 'slice', 'width', 'outset', 'repeat'])
-const ends = (before: string, axis: string, after = '') => [
-  `${before}-${axis}-start${after}`,
-  `${before}-${axis}-end${after}`,
-]
+/** Flow-relative sides, and the borders along them: their longhands are other names for those of the table. */
+const FLOW_AXES = ['block', 'inline'] as const
+const FLOW_SIDES = FLOW_AXES.flatMap((axis) => [`${axis}-start`, `${axis}-end`])
+const lineAt = (side: string) => LINE.map((part) => `border-${side}-${part}`)
 
 /** The longhands each shorthand sets, in the order of its "Name:" table in the CSS modules. */
-const SHORTHANDS: Readonly<Record<string, readonly string[]>> = {
-  margin: each('margin', SIDES),
-  padding: each('padding', SIDES),
-  inset: [...SIDES],
-  'scroll-margin': each('scroll-margin', SIDES),
-  'scroll-padding': each('scroll-padding', SIDES),
-  ...Object.fromEntries(
-    ['margin', 'padding', 'inset', 'scroll-margin', 'scroll-padding'].flatMap((box) =>
-      ['block', 'inline'].map((axis) => [`${box}-${axis}`, ends(box, axis)]),
-    ),
+const SHORTHANDS = new Map<string, readonly string[]>([
+  ...fromTable(),
+  ...FLOW_AXES.flatMap((axis) =>
+    SIDE_PATTERNS.map((pattern): [string, string[]] => {
+      const at = (end: string) => pattern.replace('*', `${axis}-${end}`)
+      return [pattern.replace('*', axis), [at('start'), at('end')]]
+    }),
   ),
-  ...Object.fromEntries(LINE.map((part) => [`border-${part}`, each('border', SIDES, `-${part}`)])),
-  ...Object.fromEntries(
-    ['block', 'inline'].flatMap((axis) =>
-      LINE.map((part) => [`border-${axis}-${part}`, ends('border', axis, `-${part}`)]),
-    ),
-  ),
-  ...Object.fromEntries(
-    ['block', 'inline'].map((axis) => [`border-${axis}`, LINE.flatMap((part) => ends('border', axis, `-${part}`))]),
-  ),
-  ...Object.fromEntries([...SIDES, ...FLOW_SIDES].map((side) => [`border-${side}`, lines(side)])),
-  border: [...SIDES.flatMap(lines), ...BORDER_IMAGE],
-  'border-image': BORDER_IMAGE,
-  'border-radius': each('border', CORNERS, '-radius'),
-  background: each('background', [
-    'image',
-    'position-x',
-    'position-y',
-    'size',
-    'repeat',
-    'attachment',
-    'origin',
-    'clip',
-    'color',
+  ...FLOW_AXES.map((axis): [string, string[]] => [
+    `border-${axis}`,
+    LINE.flatMap((part) => [`border-${axis}-start-${part}`, `border-${axis}-end-${part}`]),
   ]),
-  'background-position': ['background-position-x', 'background-position-y'],
-  mask: [...each('mask', ['image', 'position', 'size', 'repeat', 'origin', 'clip', 'composite', 'mode'])],
-  outline: each('outline', LINE),
-  'column-rule': each('column-rule', LINE),
-  'list-style': each('list-style', ['position', 'image', 'type']),
-  columns: ['column-width', 'column-count'],
-  flex: each('flex', ['grow', 'shrink', 'basis']),
-  'flex-flow': ['flex-direction', 'flex-wrap'],
-  gap: ['row-gap', 'column-gap'],
-  overflow: ['overflow-x', 'overflow-y'],
-  'overscroll-behavior': ['overscroll-behavior-x', 'overscroll-behavior-y'],
-  'place-content': ['align-content', 'justify-content'],
-  'place-items': ['align-items', 'justify-items'],
-  'place-self': ['align-self', 'justify-self'],
-  'grid-row': ['grid-row-start', 'grid-row-end'],
-  'grid-column': ['grid-column-start', 'grid-column-end'],
-  'grid-area': ['grid-row-start', 'grid-column-start', 'grid-row-end', 'grid-column-end'],
-  'grid-template': each('grid-template', ['rows', 'columns', 'areas']),
-  grid: [...each('grid-template', ['rows', 'columns', 'areas']), ...each('grid-auto', ['rows', 'columns', 'flow'])],
-  'text-decoration': each('text-decoration', ['line', 'thickness', 'style', 'color']),
-  'text-emphasis': ['text-emphasis-style', 'text-emphasis-color'],
-  'text-wrap': ['text-wrap-mode', 'text-wrap-style'],
-  'white-space': ['white-space-collapse', 'text-wrap-mode'],
-  font: [
-    'font-style',
-    'font-variant-caps',
-    'font-weight',
-    'font-stretch',
-    'font-size',
-    'line-height',
-    'font-family',
-    ...each('font-variant', ['ligatures', 'numeric', 'east-asian', 'alternates', 'position', 'emoji']),
-    'font-kerning',
-    'font-feature-settings',
-    'font-variation-settings',
-    'font-optical-sizing',
-    'font-size-adjust',
-    'font-language-override',
-  ],
-  'font-variant': each('font-variant', [
-    'ligatures',
-    'caps',
-    'numeric',
-    'east-asian',
-    'alternates',
-    'position',
-    'emoji',
-  ]),
-  'font-synthesis': each('font-synthesis', ['weight', 'style', 'small-caps']),
-  transition: each('transition', ['property', 'duration', 'timing-function', 'delay', 'behavior']),
-  animation: each('animation', [
-    'duration',
-    'timing-function',
-    'delay',
-    'iteration-count',
-    'direction',
-    'fill-mode',
-    'play-state',
-    'name',
-    'composition',
-  ]),
-  container: ['container-name', 'container-type'],
-  'contain-intrinsic-size': ['contain-intrinsic-width', 'contain-intrinsic-height'],
-  '-webkit-text-stroke': ['-webkit-text-stroke-width', '-webkit-text-stroke-color'],
-  all: LONGHANDS.map(({ name }) => name).filter((name) => name !== 'direction' && name !== 'unicode-bidi'),
+  ...FLOW_SIDES.map((side): [string, string[]] => [`border-${side}`, lineAt(side)]),
+  ['all', LONGHANDS.map(({ name }) => name).filter((name) => !definitionOf(name)?.outsideAll)],
+])
+
+/** Shorthands as the table's entries name them, each with its longhands at their places. */
+function fromTable(): [string, string[]][] {
+  const found = new Map<string, string[]>()
+  for (const { name } of LONGHANDS)
+    for (const [shorthand, place] of Object.entries(definitionOf(name)?.shorthands ?? {})) {
+      const members = found.get(shorthand) ?? []
+      members[place] = name
+      found.set(shorthand, members)
+    }
+  return [...found]
 }
 
 /** The longhands a property sets: itself when it is no shorthand. */
 export function longhandsOf(property: string): readonly string[] {
-  return SHORTHANDS[property] ?? [property]
+  return SHORTHANDS.get(property) ?? [property]
 }
 
 /** Whether a property is a shorthand. */
 export function isShorthand(property: string): boolean {
-  return property in SHORTHANDS
+  return SHORTHANDS.has(property)
+}
+
+/** Shorthands that have the quirk of their longhands (Quirks Mode, sections 3.1 and 3.2). */
+const QUIRKY = new Set(['margin', 'padding', 'border-width', 'border-color'])
+
+/** The quirk of a property or shorthand in quirks mode. */
+export function quirkOf(property: string): Definition['quirk'] {
+  return definitionOf(QUIRKY.has(property) ? longhandsOf(property)[0]! : property)?.quirk
 }
 
 /** Whether setting `outer` also sets (all or part of) `inner`. */
@@ -168,7 +98,7 @@ export function expand(property: string, value: string): Expansion | null {
 const expanded = new Remembered<Expansion | null>(20_000)
 
 function expandNow(property: string, value: string): Expansion | null {
-  const names = SHORTHANDS[property]
+  const names = SHORTHANDS.get(property)
   const wide = wideKeyword(value)
   if (!names) return wide !== null || accepts(property, value) ? new Map([[property, value]]) : null
   if (wide !== null) return new Map(names.map((name) => [name, value]))
@@ -298,7 +228,7 @@ const EXPANDERS: Readonly<Record<string, Expander>> = {
     ].map((name) => [name, fourSides]),
   ),
   ...Object.fromEntries(
-    Object.keys(SHORTHANDS)
+    [...SHORTHANDS.keys()]
       .filter(
         (name) =>
           /-(?:block|inline)(?:-(?:width|style|color))?$/.test(name) &&

@@ -39,15 +39,3 @@ export function statesOf(
   }
   return (element) => states.get(element) ?? NONE
 }
-
-/** The longhands that browsers take from rules for visited links (Selectors 4, section 8.2, and what browsers do): colours alone. */
-export function showsWhenVisited(property: string): boolean {
-  return (
-    property === 'color' ||
-    property === 'fill' ||
-    property === 'stroke' ||
-    /^(?:background|border-(?:top|right|bottom|left)|outline|column-rule|text-decoration|text-emphasis|caret|-webkit-text-(?:fill|stroke))-color$/.test(
-      property,
-    )
-  )
-}

@@ -19,28 +19,14 @@ export interface ComputeContext extends LengthContext {
 /** Computes a value; null when it turns out not to be valid. */
 export type Compute = (value: readonly Component[], context: ComputeContext) => string | null
 
-/** Properties whose bare numbers are numbers; elsewhere a bare 0 is a length. */
-export const NUMBERS = new Set(
-  (
-    'line-height tab-size z-index order opacity flex-grow flex-shrink font-weight orphans widows column-count zoom scale fill-opacity flood-opacity stop-opacity stroke-opacity stroke-miterlimit animation-iteration-count -webkit-line-clamp -webkit-box-flex aspect-ratio ' +
-    'border-image-outset border-image-slice border-image-width font-size-adjust grid-row-start grid-row-end grid-column-start grid-column-end counter-increment counter-reset counter-set font-variation-settings font-feature-settings shape-image-threshold hyphenate-limit-chars math-depth animation-timing-function transition-timing-function will-change'
-  ).split(' '),
-)
-/** Functions whose bare numbers are numbers wherever they stand. */
 /** Functions inside which bare numbers are lengths or not, whatever is around. */
 const LENGTH_FUNCTIONS = new Set('minmax fit-content blur drop-shadow inset circle ellipse'.split(' '))
+/** Functions whose bare numbers are numbers wherever they stand. */
 export const NUMBER_FUNCTIONS = new Set(
   'brightness contrast grayscale invert opacity saturate sepia repeat cubic-bezier steps linear symbols counter counters scale scale3d scalex scaley scalez matrix matrix3d rotate3d image-set path polygon superellipse'.split(
     ' ',
   ),
 )
-/** Properties whose identifiers are names of the author's: their letter case counts. */
-export const NAMES = new Set(
-  'animation-name transition-property counter-increment counter-reset counter-set container-name will-change font-palette list-style-type grid-row-start grid-row-end grid-column-start grid-column-end grid-template-rows grid-template-columns'.split(
-    ' ',
-  ),
-)
-
 /** What bare numbers and identifiers are. */
 interface Style {
   readonly numbers: boolean

@@ -1,7 +1,7 @@
-import { componentsOf, keyword, quote, splitAt } from '../values/component.ts'
-import { evaluate, isMath, single } from '../values/math.ts'
-import { formatNumber, formatPx } from '../values/number.ts'
-import { flatten, number, px, writeOne, type Compute, type ComputeContext } from '../values/write.ts'
+import { componentsOf, keyword, quote, splitAt } from '../../values/component.ts'
+import { evaluate, isMath, single } from '../../values/math.ts'
+import { formatNumber, formatPx } from '../../values/number.ts'
+import { flatten, number, px, writeOne, type Compute, type ComputeContext } from '../../values/write.ts'
 
 /** CSS Fonts 4, section 2.5: absolute sizes for a medium of 16px (13px for monospace alone). */
 const SIZES: Readonly<Record<string, readonly [number, number]>> = {
@@ -70,7 +70,7 @@ const GENERIC_FAMILIES = new Set(
 )
 
 /** A family stack: names in quotes only where they need them. */
-const fontFamily: Compute = (components) =>
+export const fontFamily: Compute = (components) =>
   splitAt(components, ',')
     .map((part) => {
       if (part[0]?.kind === 'string') {
@@ -89,7 +89,7 @@ const fontFamily: Compute = (components) =>
     .join(', ')
 
 /** A plain number stays one: it is handed down as it is. */
-const lineHeight: Compute = ([component], context) => {
+export const lineHeight: Compute = ([component], context) => {
   if (keyword(component) === 'normal') return 'normal'
   if (component?.kind === 'percentage') return formatPx((context.fontSize * component.value) / 100)
   if (component?.kind === 'number') return component.value < 0 ? null : formatNumber(component.value)
@@ -105,23 +105,32 @@ const lineHeight: Compute = ([component], context) => {
 }
 
 /** What is special about the properties of fonts. */
-export const FONT_VALUES: Readonly<Record<string, Compute>> = {
-  'font-family': fontFamily,
-  'line-height': lineHeight,
-  'font-weight': ([component], context) => {
-    const word = keyword(component)
-    if (word === 'bolder' || word === 'lighter') return String(relativeWeight(word, context.parentFontWeight))
-    const value = word === 'normal' ? 400 : word === 'bold' ? 700 : number(component, context)
-    return value === null ? null : formatNumber(Math.min(1000, Math.max(1, value)))
-  },
-  'font-stretch': ([component]) => {
-    const value = component?.kind === 'percentage' ? component.value : STRETCH[keyword(component)]
-    return value === undefined ? null : `${formatNumber(value)}%`
-  },
-  'font-style': (components, context) => {
-    const [first, angle] = components
-    if (keyword(first) !== 'oblique' || !angle) return keyword(first) === 'oblique' ? 'oblique' : keyword(first)
-    const written = writeOne(angle, context, { numbers: false, names: false })
-    return written === '0deg' || written === '0px' ? 'normal' : written === '14deg' ? 'oblique' : `oblique ${written}`
-  },
+export const fontWeight: Compute = ([component], context) => {
+  const word = keyword(component)
+  if (word === 'bolder' || word === 'lighter') return String(relativeWeight(word, context.parentFontWeight))
+  const value = word === 'normal' ? 400 : word === 'bold' ? 700 : number(component, context)
+  return value === null ? null : formatNumber(Math.min(1000, Math.max(1, value)))
+}
+
+export const fontStretch: Compute = ([component]) => {
+  const value = component?.kind === 'percentage' ? component.value : STRETCH[keyword(component)]
+  return value === undefined ? null : `${formatNumber(value)}%`
+}
+
+export const fontStyle: Compute = (components, context) => {
+  const [first, angle] = components
+  if (keyword(first) !== 'oblique' || !angle) return keyword(first)
+  const written = writeOne(angle, context, { numbers: false, names: false })
+  return written === '0deg' || written === '0px' ? 'normal' : written === '14deg' ? 'oblique' : `oblique ${written}`
+}
+
+/** `"kern" 1` is `"kern"`; `on` and `off` are numbers. */
+export const featureSettings: Compute = (components) => {
+  if (keyword(components[0]) === 'normal') return 'normal'
+  return splitAt(components, ',')
+    .map(([tag, value]) => {
+      const amount = value?.kind === 'number' ? value.value : keyword(value) === 'off' ? 0 : 1
+      return `${tag?.kind === 'string' ? quote(tag.text) : ''}${amount === 1 ? '' : ` ${formatNumber(amount)}`}`
+    })
+    .join(', ')
 }
