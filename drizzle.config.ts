@@ -2,7 +2,7 @@ import { defineConfig } from 'drizzle-kit'
 
 export default defineConfig({
   dialect: 'sqlite',
-  schema: './src/server/db/schema.ts',
+  schema: './src/server/sqlite/schema.ts',
   out: './drizzle',
   casing: 'snake_case',
 })

@@ -1,7 +1,7 @@
 /** Runs once when the server starts: brings the database up to date and loads the demo into an empty one. */
 export async function register(): Promise<void> {
   if (process.env['NEXT_RUNTIME'] !== 'nodejs') return
-  const { database } = await import('./server/db/database.ts')
+  const { repository } = await import('./server/open-repository.ts')
   const { loadDemoWhenEmpty } = await import('./server/sites/demo.ts')
-  await loadDemoWhenEmpty(await database())
+  await loadDemoWhenEmpty(await repository())
 }

@@ -1,11 +1,10 @@
 import { redirect } from 'next/navigation'
-import { database } from '../server/db/database.ts'
-import { listSites } from '../server/sites/load.ts'
+import { repository } from '../server/open-repository.ts'
 
 export const dynamic = 'force-dynamic'
 
 /** Opens the site worked on last: the first screen shows pages. Without a site, the place to bring one in. */
 export default async function Home() {
-  const { sites } = await listSites(await database())
+  const { sites } = await (await repository()).sites()
   redirect(sites[0] ? `/site/${sites[0].id}` : '/sites')
 }

@@ -47,6 +47,8 @@ function obey(message: ToFrame): void {
       return say({ type: 'values', id: message.id, ...read(message.selector, message.properties) })
     case 'measure':
       return say({ type: 'measured', id: message.id, lines: charactersPerLine(message.selector) })
+    case 'families':
+      return say({ type: 'present', id: message.id, names: message.names.filter(isPresent) })
     case 'point':
       return draw(
         point,
@@ -128,6 +130,25 @@ function charactersPerLine(selector: string): number[] {
   return lines
 }
 
+/** Letters of different widths: two fonts that set all of them alike are the same for the eye. */
+const PROBE = 'mmmwwwiiillWQ@#&0123'
+
+/** Whether text can be set in a family: one of its faces has arrived, or the machine has it. */
+function isPresent(family: string): boolean {
+  const quoted = family.replaceAll('"', '')
+  for (const face of document.fonts)
+    if (face.family.replaceAll('"', '') === quoted && face.status === 'loaded') return true
+  const pen = document.createElement('canvas').getContext('2d')
+  if (!pen) return false
+  // A family that is not there leaves the width to whatever stands behind it.
+  return ['monospace', 'serif'].some((fallback) => {
+    pen.font = `72px ${fallback}`
+    const plain = pen.measureText(PROBE).width
+    pen.font = `72px "${quoted}", ${fallback}`
+    return pen.measureText(PROBE).width !== plain
+  })
+}
+
 /** The nearest background colour behind an element that is not see-through; '' for none. */
 function groundOf(element: Element): string {
   for (let at: Element | null = element; at; at = at.parentElement) {
@@ -196,6 +217,8 @@ window.addEventListener(
   },
   true,
 )
+
+document.fonts.addEventListener('loadingdone', () => say({ type: 'changed' }))
 
 let scrollQueued = false
 window.addEventListener(

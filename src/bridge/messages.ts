@@ -28,6 +28,8 @@ export const toFrameSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('mark'), selector: z.string() }),
   /** How many characters fit on a line of what a selector finds. */
   z.object({ type: z.literal('measure'), id: z.int(), selector: z.string() }),
+  /** Which of these font families text is set in here: those that have arrived, and those of the machine. */
+  z.object({ type: z.literal('families'), id: z.int(), names: z.array(z.string()) }),
   /** Outline what another selector touches on this page alone; '' takes it away. */
   z.object({ type: z.literal('point'), selector: z.string() }),
   /** Show the page through a colour matrix (the 20 values of feColorMatrix, on linear light or on stored values); none as it is. */
@@ -44,6 +46,9 @@ export const fromFrameSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('values'), id: z.int(), count: z.int(), values: z.record(z.string(), z.string()) }),
   /** Characters per line of each element measured; those too short to tell are left out. */
   z.object({ type: z.literal('measured'), id: z.int(), lines: z.array(z.number()) }),
+  z.object({ type: z.literal('present'), id: z.int(), names: z.array(z.string()) }),
+  /** What can be measured has changed without the workroom's doing: fonts have arrived. */
+  z.object({ type: z.literal('changed') }),
   z.object({ type: z.literal('scrolled'), x: z.number(), y: z.number() }),
   /** An element was clicked: its place in document order over all elements. */
   z.object({ type: z.literal('pick'), index: z.int().check(z.nonnegative()), tag: z.string() }),

@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync, statSync } from 'node:fs'
+import { readFileSync, statSync } from 'node:fs'
 import path from 'node:path'
 import { SiteSnapshot } from '../core/model/snapshot.ts'
 import type { Viewport } from '../core/values/media.ts'
@@ -6,6 +6,8 @@ import { chooseSheet, NEW_SHEET } from '../core/site/choose-sheet.ts'
 import { closestName, isPage, isSheet, type SitePath } from '../core/paths/paths.ts'
 import type { TextEncodingName } from '../core/site/encoding.ts'
 import { placeOf, type Place } from '../core/text/place.ts'
+import { decodeText, encodingOf } from '../platform/encoding.ts'
+import { filesIn } from '../platform/folder.ts'
 import { WrongUse } from './wrong-use.ts'
 
 /** A folder read as a site. */
@@ -18,26 +20,19 @@ export interface FolderSite {
   readonly place: (file: SitePath, offset: number) => Place
 }
 
-/** Text of bytes: UTF-8, or one byte a character where they are not valid UTF-8. */
-export function textOf(bytes: Buffer): { readonly text: string; readonly encoding: TextEncodingName } {
-  try {
-    return { text: new TextDecoder('utf-8', { fatal: true, ignoreBOM: true }).decode(bytes), encoding: 'utf-8' }
-  } catch {
-    return { text: bytes.toString('latin1'), encoding: 'bytes' }
-  }
+/** A text file of a site, with the encoding that carries its bytes. */
+export function readText(file: string): { readonly text: string; readonly encoding: TextEncodingName } {
+  const bytes = readFileSync(file)
+  const encoding = encodingOf(bytes)
+  return { text: decodeText(bytes, encoding), encoding }
 }
 
 /** Reads the pages and stylesheets of a folder; `wanted` names the sheet where it is known. Throws {@link WrongUse} when there is none. */
 export function readSite(folder: string, viewport: Viewport, wanted?: string): FolderSite {
   if (!statSync(folder, { throwIfNoEntry: false })?.isDirectory()) throw new WrongUse(`There is no folder ${folder}.`)
-  const files = readdirSync(folder, { recursive: true, withFileTypes: true })
-    .filter((entry) => entry.isFile())
-    .map((entry) => path.relative(folder, path.join(entry.parentPath, entry.name)).split(path.sep).join('/'))
-    .filter((file) => !/(?:^|\/)(?:\.|node_modules\/)/.test(file))
+  const files = filesIn(folder)
   const texts = new Map(
-    files
-      .filter((file) => isPage(file) || isSheet(file))
-      .map((file) => [file, textOf(readFileSync(path.join(folder, file))).text]),
+    files.filter((file) => isPage(file) || isSheet(file)).map((file) => [file, readText(path.join(folder, file)).text]),
   )
   const pages = [...texts.keys()].filter(isPage).sort()
   if (pages.length === 0) throw new WrongUse(`There is no HTML page in ${folder}.`)

@@ -94,6 +94,7 @@ export const settingsRequestSchema = z.object({
   sheetPath: z.string().optional(),
   name: z.string().trim().min(1).max(120).optional(),
 })
+export type SettingsRequest = z.infer<typeof settingsRequestSchema>
 
 /** Something of an import that could not be used, and why. */
 export const leftOutSchema = z.object({ path: z.string(), reason: z.string() })

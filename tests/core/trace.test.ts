@@ -158,31 +158,62 @@ describe('trace', () => {
   })
 })
 
-describe('matters', () => {
+describe('aspects', () => {
   it('says each in a sentence, with the line that makes it so', () => {
     const model = site(
       { 'a.html': '</head><body><main><p id=x>x <a id=y href="b.html">to b</a>' },
       ':root { --ink: #1b3a4b }\nbody { background: #fff }\nmain p { color: var(--ink) }\np { color: red; margin: 0 0 4px; colour: blue }\na:hover { color: #123456 }',
     )
     const said = Object.fromEntries(
-      inspected(model, 'a.html', find(model, 'a.html').index).matters.map(({ id, sentence }) => [id, sentence]),
+      inspected(model, 'a.html', find(model, 'a.html').index).aspects.map(({ id, sentence }) => [id, sentence]),
     )
     expect(said['colour']).toBe(
       'This text is #1b3a4b because css/site.css line 3, `main p`, sets it through the swatch `--ink`; it beat 1 other.',
     )
     expect(said['background']).toBe('No background of its own: what shows through is #ffffff of `body`.')
-    expect(said['spacing']).toBe('Margin 0 0 4px, padding 0, because css/site.css line 4, `p`, sets it.')
+    expect(said['spacing']).toBe('Margin 0 0 4px because css/site.css line 4, `p`, sets it.')
     expect(said['font']).toContain('Nothing sets this')
     const link = inspected(model, 'a.html', find(model, 'a.html', 'y').index)
     expect(link.href).toBe('b.html')
     expect(link.ancestors.map(({ name }) => name)).toEqual(['html', 'body', 'main', 'p#x', 'a#y'])
-    expect(link.matters.at(-1)!.sentence).toContain('Hovered, it turns #123456 (css/site.css line 5, `a:hover`).')
+    expect(link.aspects.at(-1)!.sentence).toContain('Hovered, it turns #123456 (css/site.css line 5, `a:hover`).')
+  })
+
+  it('names for each part the line that sets that part', () => {
+    const sheet = [
+      'body { font: 16px/1.5 Verdana, sans-serif }',
+      '#side { font-weight: 700; padding: 0 4px }',
+      '#side p { font-style: italic; margin: 0 0 4px; border: 1px solid red }',
+      'p { padding: 2px; border-top-color: blue; letter-spacing: 1px }',
+      '.x { margin-top: 3px; padding-top: 1px; border-radius: 2px }',
+    ].join('\n')
+    const model = site({ 'a.html': '</head><body><div id=side><p id=x class=x>x' }, sheet)
+    const { aspects } = inspected(model, 'a.html', find(model, 'a.html').index)
+    const said = Object.fromEntries(aspects.map(({ id, sentence }) => [id, sentence]))
+    expect(said['font']).toBe(
+      'Set in Verdana because css/site.css line 1, `body`, sets it, and it is inherited from `body`. ' +
+        'Weight 700 because css/site.css line 2, `#side`, sets it, and it is inherited from `div#side`. ' +
+        'Italic because css/site.css line 3, `#side p`, sets it.',
+    )
+    expect(said['size']).toBe(
+      'The text is 16px high, lines 24px apart, because css/site.css line 1, `body`, sets them, and it is inherited from `body`. ' +
+        'Letters 1px further apart because css/site.css line 4, `p`, sets it.',
+    )
+    expect(said['spacing']).toBe(
+      'Margin 0 0 4px because css/site.css line 3, `#side p`, sets it; it beat 1 other. ' +
+        'Padding 1px 2px 2px: `padding-top` because css/site.css line 5, `.x`, sets it; ' +
+        '`padding-right`, `padding-bottom` and `padding-left` because css/site.css line 4, `p`, sets it.',
+    )
+    expect(said['border']).toBe(
+      'A border 1px solid #ff0000 on all sides because css/site.css line 3, `#side p`, sets it; it beat 1 other. ' +
+        'Corners rounded by 2px because css/site.css line 5, `.x`, sets it.',
+    )
   })
 
   it('follows an edit of the sheet, and media at the viewport asked about', () => {
     let model = site({ 'a.html': '</head><body><p id=x>x' }, 'p { color: red }')
     const colour = (width: number) =>
-      inspected(model, 'a.html', find(model, 'a.html').index, { width, height: 800 }).matters[0]!.sentence
+      inspected(model, 'a.html', find(model, 'a.html').index, { width, height: 800 }).aspects[0]!.sentence
     expect(colour(1280)).toContain('#ff0000')
     model = model.withText('css/site.css', 'p { color: lime }')
     expect(colour(1280)).toContain('#00ff00')
@@ -194,7 +225,7 @@ describe('matters', () => {
 describe('edits reach every page that wears the sheet', () => {
   const colours = (model: SiteSnapshot) =>
     model.pagePaths.map(
-      (path) => inspected(model, path, find(model, path).index).matters[0]!.sentence.match(/#\w+/)![0],
+      (path) => inspected(model, path, find(model, path).index).aspects[0]!.sentence.match(/#\w+/)![0],
     )
   it('also through imports and beside embedded blocks, when selectors change, and back', () => {
     let model = site(

@@ -17,17 +17,15 @@ import {
   type Step,
 } from '../../src/core/site/step.ts'
 import type { NewSiteRequest } from '../../src/protocol/site-state.ts'
-import { openDatabase, type Database } from '../../src/server/db/database.ts'
+import { SqliteRepository } from '../../src/server/sqlite/sqlite-repository.ts'
 import { beginSite } from '../../src/server/sites/begin.ts'
-import { createSite } from '../../src/server/sites/create.ts'
-import { loadSite } from '../../src/server/sites/load.ts'
-import { keepFile, pixelsOf, scaledCopy } from '../../src/server/sites/pixels.ts'
-import { saveSite } from '../../src/server/sites/save.ts'
+import { pixelsOf } from '../../src/platform/pixels.ts'
+import { scaledCopy } from '../../src/server/pictures/scaled-copy.ts'
 import { siteOf } from '../core/model.ts'
 
-let db: Database
+let sites: SqliteRepository
 beforeAll(async () => {
-  db = await openDatabase(`file:${path.join(mkdtempSync(path.join(tmpdir(), 'attire-files-')), 'a.db')}`)
+  sites = await SqliteRepository.open(`file:${path.join(mkdtempSync(path.join(tmpdir(), 'attire-files-')), 'a.db')}`)
 })
 
 const texts = {
@@ -37,7 +35,7 @@ const texts = {
   'old.html': 'caf\u00e9',
 }
 const make = () =>
-  createSite(db, {
+  sites.create({
     name: 'T',
     files: [
       ...Object.entries(texts).map(([file, text]) => ({
@@ -48,7 +46,7 @@ const make = () =>
     ],
   })
 const state = async (id: string) => {
-  const { texts: now, looks, files, sheetPath } = await loadSite(db, id)
+  const { texts: now, looks, files, sheetPath } = await sites.load(id)
   return {
     texts: now,
     sheet: looks[0]!.text,
@@ -57,17 +55,17 @@ const state = async (id: string) => {
   }
 }
 const edit = async (id: string, change: Edit): Promise<Step> => {
-  const { texts: now, looks } = await loadSite(db, id)
+  const { texts: now, looks } = await sites.load(id)
   return stepOf(change, (doc) => (doc.startsWith('look:') ? looks[0]!.text : now[doc.slice(5)]))!
 }
-const save = async (id: string, ...operations: Parameters<typeof saveSite>[2]['operations']) =>
-  saveSite(db, id, { saveId: crypto.randomUUID(), revision: (await loadSite(db, id)).revision, operations })
+const save = async (id: string, ...operations: Parameters<SqliteRepository['save']>[1]['operations']) =>
+  sites.save(id, { saveId: crypto.randomUUID(), revision: (await sites.load(id)).revision, operations })
 
 describe('steps that move, make and delete files', () => {
   it('are carried out as one, and undone to the byte', async () => {
     const { id } = await make()
     const before = await state(id)
-    const look = lookDoc((await loadSite(db, id)).lookId)
+    const look = lookDoc((await sites.load(id)).lookId)
     const moves = planMoves(siteOf(texts, ['images/b.png']), [
       { from: 'isles/a.html', to: 'places/a.html' },
       { from: 'images/b.png', to: 'c d.png' },
@@ -163,7 +161,7 @@ describe('steps that move, make and delete files', () => {
         }),
         async (wishes) => {
           const { id } = await make()
-          const { texts: now, lookId, looks } = await loadSite(db, id)
+          const { texts: now, lookId, looks } = await sites.load(id)
           const moves = wishes
             .filter(
               ({ from, to }, at) =>
@@ -240,22 +238,6 @@ describe('images', () => {
     ).toBeNull()
     expect(await scaledCopy(Buffer.from([137, 80, 78, 71]), 20)).toBeNull()
   })
-  it('that came before dimensions were kept get them when the site is opened', async () => {
-    const bytes = await picture(12, 9).png().toBuffer()
-    const { id } = await createSite(db, {
-      name: 'P',
-      files: [
-        { path: 'index.html', bytes: Buffer.from('x') },
-        { path: 'a.png', bytes },
-      ],
-    })
-    const { hash } = await keepFile(db, 'other.bin', bytes)
-    await db.run(`update blobs set width = null, height = null where hash = '${hash}'`)
-    expect((await loadSite(db, id)).files.find(({ path: file }) => file === 'a.png')?.pixels).toEqual({
-      width: 12,
-      height: 9,
-    })
-  })
 })
 
 describe('a site from nothing', () => {
@@ -271,7 +253,7 @@ describe('a site from nothing', () => {
     ],
   }
   it('has its pages, its sheet, and a place for images', async () => {
-    const site = await loadSite(db, await beginSite(db, request))
+    const site = await sites.load(await beginSite(sites, request))
     expect([site.name, site.sheetPath, site.imageFolder, Object.keys(site.texts).sort()]).toEqual([
       'Harbour',
       'css/site.css',
@@ -294,6 +276,6 @@ describe('a site from nothing', () => {
       'Two files are called a.html',
     ],
   ])('refuses %j with a sentence', async (change, words) => {
-    await expect(beginSite(db, { ...request, ...change })).rejects.toThrow(words)
+    await expect(beginSite(sites, { ...request, ...change })).rejects.toThrow(words)
   })
 })

@@ -6,26 +6,21 @@ import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { fileDoc, lookDoc, stepOf, type Step } from '../../src/core/site/step.ts'
 import { diffTexts } from '../../src/core/text/splice.ts'
-import { decodeText, encodeText, encodingOf } from '../../src/server/db/blobs.ts'
-import { openDatabase, type Database } from '../../src/server/db/database.ts'
-import { createSite } from '../../src/server/sites/create.ts'
+import { decodeText, encodeText, encodingOf } from '../../src/platform/encoding.ts'
+import { SqliteRepository } from '../../src/server/sqlite/sqlite-repository.ts'
 import { exportSite } from '../../src/server/sites/export.ts'
-import { listSites, loadSite } from '../../src/server/sites/load.ts'
-import { removeSite } from '../../src/server/sites/remove.ts'
-import { saveSite } from '../../src/server/sites/save.ts'
-import { changeSettings } from '../../src/server/sites/settings.ts'
 import { serveWorn } from '../../src/server/wear/serve.ts'
 
-let db: Database
+let sites: SqliteRepository
 let url: string
 beforeAll(async () => {
   url = `file:${path.join(mkdtempSync(path.join(tmpdir(), 'attire-db-')), 'a.db')}`
-  db = await openDatabase(url)
+  sites = await SqliteRepository.open(url)
 })
 
 const latin1 = Buffer.from('<link rel=stylesheet href=css/site.css><p>caf\xe9', 'latin1')
 const make = () =>
-  createSite(db, {
+  sites.create({
     name: 'T',
     folder: 'wrap/',
     files: [
@@ -36,7 +31,7 @@ const make = () =>
     ],
   })
 const change = async (id: string, after: string, files: Step['files'] = []): Promise<Step> => {
-  const { lookId, looks } = await loadSite(db, id)
+  const { lookId, looks } = await sites.load(id)
   return stepOf(
     { label: 'change', texts: [{ doc: lookDoc(lookId), splices: diffTexts(looks[0]!.text, after) }], files },
     () => looks[0]!.text,
@@ -45,18 +40,18 @@ const change = async (id: string, after: string, files: Step['files'] = []): Pro
 const save = (
   id: string,
   revision: number,
-  operations: Parameters<typeof saveSite>[2]['operations'],
+  operations: Parameters<SqliteRepository['save']>[1]['operations'],
   saveId: string = crypto.randomUUID(),
-) => saveSite(db, id, { saveId, revision, operations })
-const sheet = async (id: string) => (await loadSite(db, id)).looks[0]!.text
+) => sites.save(id, { saveId, revision, operations })
+const sheet = async (id: string) => (await sites.load(id)).looks[0]!.text
 
 describe('saving', () => {
   it('keeps steps, undo and redo over a restart', async () => {
     const { id } = await make()
     expect(await save(id, 0, [{ type: 'step', step: await change(id, 'p { color: blue }') }])).toBe(1)
     expect(await save(id, 1, [{ type: 'undo' }])).toBe(2)
-    const again = await openDatabase(url)
-    const state = await loadSite(again, id)
+    const again = await SqliteRepository.open(url)
+    const state = await again.load(id)
     expect([state.looks[0]!.text, state.cursor, state.steps.length, state.revision]).toEqual([
       'p { color: red }',
       0,
@@ -72,7 +67,7 @@ describe('saving', () => {
     const step = await change(id, 'p { color: blue }')
     await save(id, 0, [{ type: 'step', step }])
     await expect(save(id, 0, [{ type: 'step', step }])).rejects.toMatchObject({ code: 'revision-old' })
-    expect((await loadSite(db, id)).steps).toHaveLength(1)
+    expect((await sites.load(id)).steps).toHaveLength(1)
   })
 
   it('of saves at once exactly one wins', async () => {
@@ -90,7 +85,7 @@ describe('saving', () => {
       await save(id, 0, [{ type: 'step', step }], saveId),
       await save(id, 0, [{ type: 'step', step }], saveId),
     ]).toEqual([1, 1])
-    expect((await loadSite(db, id)).steps).toHaveLength(1)
+    expect((await sites.load(id)).steps).toHaveLength(1)
   })
 
   it('is all or nothing', async () => {
@@ -100,7 +95,7 @@ describe('saving', () => {
     const bad: Step = {
       label: 'x',
       texts: [
-        { doc: lookDoc((await loadSite(db, id)).lookId), splices: [{ from: 0, to: 999, insert: '' }], inverse: [] },
+        { doc: lookDoc((await sites.load(id)).lookId), splices: [{ from: 0, to: 999, insert: '' }], inverse: [] },
       ],
       files: [],
       moves: [],
@@ -113,7 +108,7 @@ describe('saving', () => {
     ).rejects.toMatchObject({ code: 'revision-old' })
     const outside: Step = { label: 'x', texts: [], files: [{ path: '../x', before: null, after: 'y' }], moves: [] }
     await expect(save(id, 0, [{ type: 'step', step: outside }])).rejects.toMatchObject({ code: 'bad-request' })
-    expect([await sheet(id), (await loadSite(db, id)).revision]).toEqual(['p { color: red }', 0])
+    expect([await sheet(id), (await sites.load(id)).revision]).toEqual(['p { color: red }', 0])
   })
 
   it('edits pages that are not UTF-8 without touching their other bytes, and refuses what they cannot hold', async () => {
@@ -132,7 +127,7 @@ describe('saving', () => {
     })
     await save(id, 0, [{ type: 'step', step: step('<!doctype html>') }])
     await expect(save(id, 1, [{ type: 'step', step: step('→') }])).rejects.toMatchObject({ code: 'not-usable' })
-    const { bytes } = await exportSite(db, id, (await loadSite(db, id)).lookId)
+    const { bytes } = await exportSite(sites, id, (await sites.load(id)).lookId)
     expect(Buffer.from(unzipSync(bytes)['wrap/index.html']!)).toEqual(
       Buffer.concat([Buffer.from('<!doctype html>'), latin1]),
     )
@@ -157,29 +152,29 @@ describe('texts and bytes', () => {
 describe('sites', () => {
   it('hands off every file under its own name, wearing the look', async () => {
     const { id } = await make()
-    const { lookId } = await loadSite(db, id)
-    const { bytes, name } = await exportSite(db, id, lookId)
+    const { lookId } = await sites.load(id)
+    const { bytes, name } = await exportSite(sites, id, lookId)
     const files = unzipSync(bytes)
     expect([name, Object.keys(files).sort()]).toEqual([
       't.zip',
       ['wrap/css/more.css', 'wrap/css/site.css', 'wrap/index.html', 'wrap/x.bin'],
     ])
     expect([...files['wrap/x.bin']!]).toEqual([0, 255, 7])
-    await expect(exportSite(db, id, 'nonsense')).rejects.toMatchObject({ code: 'not-found' })
+    await expect(exportSite(sites, id, 'nonsense')).rejects.toMatchObject({ code: 'not-found' })
   })
 
   it('a removed site is gone, and the others keep the bytes they share with it', async () => {
     const [one, other] = [await make(), await make()]
-    await removeSite(db, one.id)
-    await expect(loadSite(db, one.id)).rejects.toMatchObject({ code: 'not-found' })
-    await expect(removeSite(db, one.id)).rejects.toMatchObject({ code: 'not-found' })
+    await sites.remove(one.id)
+    await expect(sites.load(one.id)).rejects.toMatchObject({ code: 'not-found' })
+    await expect(sites.remove(one.id)).rejects.toMatchObject({ code: 'not-found' })
     expect(await sheet(other.id)).toBe('p { color: red }')
   })
 
   it('an import that is cancelled keeps nothing', async () => {
-    const before = (await listSites(db)).sites.length
+    const before = (await sites.sites()).sites.length
     await expect(
-      createSite(db, {
+      sites.create({
         name: 'Cancelled',
         files: [{ path: 'index.html', bytes: Buffer.from('x') }],
         progress: (share) => {
@@ -187,28 +182,28 @@ describe('sites', () => {
         },
       }),
     ).rejects.toThrow()
-    expect((await listSites(db)).sites).toHaveLength(before)
+    expect((await sites.sites()).sites).toHaveLength(before)
   })
 
   it('another stylesheet can become the sheet before the first change', async () => {
     const { id } = await make()
-    await changeSettings(db, id, { sheetPath: 'css/more.css', name: 'Renamed' })
-    const state = await loadSite(db, id)
+    await sites.changeSettings(id, { sheetPath: 'css/more.css', name: 'Renamed' })
+    const state = await sites.load(id)
     expect([state.sheetPath, state.looks[0]!.text, state.texts['css/site.css']]).toEqual([
       'css/more.css',
       'q {}',
       'p { color: red }',
     ])
-    expect((await listSites(db)).sites.find((site) => site.id === id)!.name).toBe('Renamed')
+    expect((await sites.sites()).sites.find((site) => site.id === id)!.name).toBe('Renamed')
     await save(id, state.revision, [{ type: 'step', step: await change(id, 'q { top: 0 }') }])
-    await expect(changeSettings(db, id, { sheetPath: 'css/site.css' })).rejects.toMatchObject({ code: 'not-usable' })
+    await expect(sites.changeSettings(id, { sheetPath: 'css/site.css' })).rejects.toMatchObject({ code: 'not-usable' })
   })
 
   it('a frame’s answers carry the sandbox, and other sites’ files are not there', async () => {
     const { id } = await make()
-    const { lookId } = await loadSite(db, id)
+    const { lookId } = await sites.load(id)
     const get = (file: string, siteId = id) =>
-      serveWorn(db, { siteId, lookId, path: file, origin: 'http://127.0.0.1:1' })
+      serveWorn(sites, { siteId, lookId, path: file, origin: 'http://127.0.0.1:1' })
     const page = await get('')
     const policy = page.headers.get('content-security-policy')!
     expect(policy).toContain('sandbox allow-scripts;')

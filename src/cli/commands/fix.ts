@@ -1,4 +1,4 @@
-import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
+import { cpSync, existsSync, mkdirSync, readdirSync, renameSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import { findingsIn, planFix } from '../../core/fit/check.ts'
 import { ruleNamed, RULES } from '../../core/fit/rules/index.ts'
@@ -9,7 +9,8 @@ import { pathOfDoc } from '../../core/site/step.ts'
 import { applySplices } from '../../core/text/splice.ts'
 import type { Viewport } from '../../core/values/media.ts'
 import { measureImages } from '../pixels.ts'
-import { readSite, textOf } from '../read-site.ts'
+import { readSite, readText } from '../read-site.ts'
+import { encodeText } from '../../platform/encoding.ts'
 import { WrongUse } from '../wrong-use.ts'
 
 /** One fix may make way for another, but not for ever. */
@@ -76,7 +77,7 @@ function writable(folder: string, change: SiteChange): SiteChange {
   return {
     ...change,
     texts: change.texts.filter(({ doc, splices }) => {
-      const { encoding } = textOf(readFileSync(path.join(folder, pathOfDoc(doc)!)))
+      const { encoding } = readText(path.join(folder, pathOfDoc(doc)!))
       return splices.length > 0 && splices.every(({ insert }) => fitsEncoding(insert, encoding))
     }),
   }
@@ -85,8 +86,8 @@ function writable(folder: string, change: SiteChange): SiteChange {
 function carryOut(folder: string, { texts, moves, creates }: SiteChange): void {
   for (const { doc, splices } of texts) {
     const file = path.join(folder, pathOfDoc(doc)!)
-    const { text, encoding } = textOf(readFileSync(file))
-    writeFileSync(file, applySplices(text, splices), encoding === 'utf-8' ? 'utf8' : 'latin1')
+    const { text, encoding } = readText(file)
+    writeFileSync(file, encodeText(applySplices(text, splices), encoding))
   }
   // All at once: files may take each other's names.
   for (const [at, { from }] of moves.entries()) renameSync(path.join(folder, from), path.join(folder, `.moving-${at}`))

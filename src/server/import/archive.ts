@@ -3,7 +3,7 @@ import yauzl, { type Entry, type ZipFile } from 'yauzl'
 import type { LeftOut } from '../../protocol/site-state.ts'
 import { nameOf, pathFault, type SitePath } from '../../core/paths/paths.ts'
 import { PublicError } from '../http/errors.ts'
-import type { Progress } from './progress.ts'
+import type { Progress } from '../progress.ts'
 import { LIMITS, megabytes } from './limits.ts'
 
 /** What an archive holds for a site. */

@@ -1,14 +1,13 @@
 import { isPage } from '../../core/paths/paths.ts'
 import type { ImportResult } from '../../protocol/site-state.ts'
-import type { Database } from '../db/database.ts'
+import type { Repository } from '../repository.ts'
 import { PublicError } from '../http/errors.ts'
-import { createSite } from '../sites/create.ts'
 import { readArchive } from './archive.ts'
-import { partOf, type Progress } from './progress.ts'
+import { partOf, type Progress } from '../progress.ts'
 
 /** Makes a site of a ZIP archive. Throws {@link PublicError} when it cannot be used; then, and when the signal aborts, nothing is kept. */
 export async function importSite(
-  db: Database,
+  repository: Repository,
   name: string,
   bytes: Buffer,
   signal?: AbortSignal,
@@ -26,7 +25,7 @@ export async function importSite(
       'There is no HTML page in it. Drop the folder that holds index.html, or a ZIP of that folder.',
     )
   }
-  const site = await createSite(db, {
+  const site = await repository.create({
     name,
     files: content.files,
     folder: content.folder,

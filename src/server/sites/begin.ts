@@ -1,12 +1,11 @@
 import { newPage, newSheet } from '../../core/site/skeleton.ts'
 import { isPage, isSheet, pathFault } from '../../core/paths/paths.ts'
 import type { NewSiteRequest } from '../../protocol/site-state.ts'
-import type { Database } from '../db/database.ts'
+import type { Repository } from '../repository.ts'
 import { PublicError } from '../http/errors.ts'
-import { createSite } from './create.ts'
 
 /** Begins a site from nothing: its first pages, each a valid document that wears the new sheet. Gives the site's id. */
-export async function beginSite(db: Database, request: NewSiteRequest): Promise<string> {
+export async function beginSite(repository: Repository, request: NewSiteRequest): Promise<string> {
   const paths = [request.sheetPath, ...request.pages.map(({ path }) => path)]
   for (const path of paths)
     if (pathFault(path) !== null)
@@ -22,7 +21,7 @@ export async function beginSite(db: Database, request: NewSiteRequest): Promise<
   const other = request.pages.find(({ path }) => !isPage(path))
   if (other) throw new PublicError('bad-request', `“${other.path}” does not end in .html, so it is no page.`)
   const site = { sheetPath: request.sheetPath, siteName: request.name, lang: request.lang, pages: request.pages }
-  const { id } = await createSite(db, {
+  const { id } = await repository.create({
     name: request.name,
     folder: request.folder === '' ? '' : `${request.folder}/`,
     sheetPath: request.sheetPath,

@@ -1,4 +1,3 @@
-import { eq } from 'drizzle-orm'
 import { zip, type Zippable } from 'fflate'
 import { parsePage } from '../../core/markup/tree.ts'
 import { isPage, isSheet, type SitePath } from '../../core/paths/paths.ts'
@@ -6,62 +5,40 @@ import { parseSheet } from '../../core/sheet/parse.ts'
 import { applySplices } from '../../core/text/splice.ts'
 import { facesOf } from '../../core/type/faces.ts'
 import { leaveOutFonts, type LeftOut } from '../../core/type/used-faces.ts'
-import { decodeText, encodeText, getBlob } from '../db/blobs.ts'
-import type { Executor } from '../db/database.ts'
-import { blobs, files, looks } from '../db/schema.ts'
-import { PublicError } from '../http/errors.ts'
-import { siteRow } from './load.ts'
+import { decodeText, encodeText } from '../../platform/encoding.ts'
+import type { Repository, StoredFile } from '../repository.ts'
 
 /** Files whose bytes are packed already; packing them again only costs time. */
 const PACKED = /\.(?:png|jpe?g|gif|webp|avif|woff2?|zip|gz|mp[34]|webm|pdf)$/i
 
 /** Everything of the site wearing a look, as a ZIP: paths and names as they are, bytes unchanged; fonts that no text is set in stay behind, with their faces. */
 export async function exportSite(
-  db: Executor,
+  repository: Repository,
   siteId: string,
   lookId: string,
 ): Promise<{ name: string; bytes: Uint8Array }> {
-  const site = await siteRow(db, siteId)
-  const [look] = await db
-    .select({ hash: looks.hash, siteId: looks.siteId, encoding: looks.encoding })
-    .from(looks)
-    .where(eq(looks.id, lookId))
-  const sheet = look?.siteId === siteId ? await getBlob(db, look.hash) : null
-  if (!sheet)
-    throw new PublicError('not-found', 'There is no such look on this site. Choose another look and hand off again.')
-  const rows = await db
-    .select({ path: files.path, encoding: files.encoding, bytes: blobs.bytes })
-    .from(files)
-    .innerJoin(blobs, eq(files.hash, blobs.hash))
-    .where(eq(files.siteId, siteId))
+  const { name, folder, sheetPath, sheet, files } = await repository.content(siteId, lookId)
+  const text = decodeText(sheet.bytes, sheet.encoding)
+  const { splices, files: leftOut } = unusedFonts(text, sheetPath, files)
+  const changed = splices.length === 0 ? sheet.bytes : encodeText(applySplices(text, splices), sheet.encoding)
   const content: Zippable = {}
-  const add = (path: string, bytes: Uint8Array) => {
-    content[site.folder + path] = [new Uint8Array(bytes), { level: PACKED.test(path) ? 0 : 6 }]
-  }
-  const { splices, files: leftOut } = unusedFonts(decodeText(sheet, look!.encoding), site.sheetPath, rows)
-  for (const row of rows) if (!leftOut.includes(row.path)) add(row.path, row.bytes)
-  add(
-    site.sheetPath,
-    splices.length === 0 ? sheet : encodeText(applySplices(decodeText(sheet, look!.encoding), splices), look!.encoding),
-  )
+  const left = new Set(leftOut)
+  for (const { path, bytes } of [...files.filter((file) => !left.has(file.path)), { path: sheetPath, bytes: changed }])
+    content[folder + path] = [new Uint8Array(bytes), { level: PACKED.test(path) ? 0 : 6 }]
   const bytes = await new Promise<Uint8Array>((resolve, reject) =>
     zip(content, (error, data) => (error ? reject(error) : resolve(data))),
   )
-  return { name: `${slug(site.name)}.zip`, bytes }
+  return { name: `${slug(name)}.zip`, bytes }
 }
 
 /** The faces of the sheet that nothing uses, and their files. */
-function unusedFonts(
-  sheet: string,
-  sheetPath: SitePath,
-  rows: readonly { path: string; encoding: Parameters<typeof decodeText>[1] | null; bytes: Uint8Array }[],
-): LeftOut {
+function unusedFonts(sheet: string, sheetPath: SitePath, rows: readonly StoredFile[]): LeftOut {
   const parsed = parseSheet(sheet)
   if (facesOf(parsed).length === 0) return { splices: [], files: [] }
   const texts = new Map(
     rows
       .filter(({ path }) => isPage(path) || isSheet(path))
-      .map(({ path, encoding, bytes }) => [path, decodeText(Buffer.from(bytes), encoding ?? 'bytes')]),
+      .map(({ path, encoding, bytes }) => [path, decodeText(bytes, encoding ?? 'bytes')]),
   )
   const pages = new Map([...texts].filter(([path]) => isPage(path)).map(([path, text]) => [path, parsePage(text)]))
   return leaveOutFonts(parsed, {

@@ -1,15 +1,12 @@
 import { randomBytes } from 'node:crypto'
-import { and, eq } from 'drizzle-orm'
 import mime from 'mime'
 import { rootedUrls, wornCopy } from '../../core/markup/worn.ts'
 import { isPage, isSheet, nameOf, type SitePath } from '../../core/paths/paths.ts'
 import { applySplices } from '../../core/text/splice.ts'
 import { FAMILIES, fontPath } from '../../core/type/families.ts'
-import { decodeText, encodeText, getBlob } from '../db/blobs.ts'
-import type { Database } from '../db/database.ts'
-import { files, looks } from '../db/schema.ts'
+import { decodeText, encodeText } from '../../platform/encoding.ts'
+import type { Repository } from '../repository.ts'
 import { shippedFont } from '../fonts/shipped.ts'
-import { siteRow } from '../sites/load.ts'
 
 /** What a frame asks for. */
 export interface WearRequest {
@@ -23,14 +20,11 @@ export interface WearRequest {
 }
 
 /** Answers a frame: a page with the bridge in it, the look's sheet, or a file of the site as it is. */
-export async function serveWorn(db: Database, request: WearRequest): Promise<Response> {
-  const site = await siteRow(db, request.siteId)
-  const root = `/wear/${site.id}/${request.lookId}/`
+export async function serveWorn(repository: Repository, request: WearRequest): Promise<Response> {
+  const root = `/wear/${request.siteId}/${request.lookId}/`
   const path = request.path === '' || request.path.endsWith('/') ? `${request.path}index.html` : request.path
-  const file =
-    path === site.sheetPath
-      ? await lookSheet(db, site.id, request.lookId)
-      : ((await siteFile(db, site.id, path)) ?? (await shippedFile(path)))
+  const { siteId, lookId } = request
+  const file = (await repository.wornFile(siteId, lookId, path)) ?? (await shippedFile(path))
   if (!file) return notFound(path, root, request.origin)
   if (isSheet(path)) {
     const text = decodeText(file.bytes, file.encoding ?? 'bytes')
@@ -61,24 +55,6 @@ export async function serveWorn(db: Database, request: WearRequest): Promise<Res
     200,
     request.fontsArrive,
   )
-}
-
-async function lookSheet(db: Database, siteId: string, lookId: string) {
-  const [look] = await db
-    .select()
-    .from(looks)
-    .where(and(eq(looks.id, lookId), eq(looks.siteId, siteId)))
-  const bytes = look ? await getBlob(db, look.hash) : null
-  return look && bytes ? { bytes, encoding: look.encoding } : null
-}
-
-async function siteFile(db: Database, siteId: string, path: SitePath) {
-  const [file] = await db
-    .select()
-    .from(files)
-    .where(and(eq(files.siteId, siteId), eq(files.path, path)))
-  const bytes = file ? await getBlob(db, file.hash) : null
-  return file && bytes ? { bytes, encoding: file.encoding } : null
 }
 
 /** A frame may ask for a font of Attire's a moment before the step that puts it into the site is kept. */

@@ -101,13 +101,12 @@ export function useField(selector: string, property: string, name: string): Fiel
   }
 }
 
-/** Computed values from the pages, for what the sheet does not set. Read anew when the sheet settles. */
+/** Computed values from the pages, for what the sheet does not set. Read anew whenever frames change. */
 export function useComputed(
   selector: string,
   properties: string,
 ): { values: Readonly<Record<string, string>>; count: number } {
   const { frames } = useWorkroom()
-  const settled = useRoom(settledSheetText)
   const [found, setFound] = useState<{ key: string; values: Readonly<Record<string, string>>; count: number }>({
     key: '',
     values: {},
@@ -118,16 +117,17 @@ export function useComputed(
     let stale = false
     const look = async () => {
       const answers = await frames.read(selector, properties.split(' '))
+      if (stale) return
       const first = answers.find((answer) => answer.count > 0)
-      if (!stale)
-        setFound({ key, values: first?.values ?? {}, count: answers.reduce((sum, answer) => sum + answer.count, 0) })
+      setFound({ key, values: first?.values ?? {}, count: answers.reduce((sum, answer) => sum + answer.count, 0) })
     }
-    const timers = [setTimeout(() => void look(), 120), setTimeout(() => void look(), 1500)]
+    void look()
+    const leave = frames.watch(() => void look())
     return () => {
       stale = true
-      timers.forEach(clearTimeout)
+      leave()
     }
-  }, [frames, settled, selector, properties, key])
+  }, [frames, selector, properties, key])
   return found.key === key ? found : { values: {}, count: 0 }
 }
 

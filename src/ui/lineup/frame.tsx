@@ -100,6 +100,7 @@ function SingleFrame({
       onKey: (key) => heard.current?.onKey?.(key),
       onScrolled: (x, y) => scrolls.set(place, { x, y }),
       onMeasured: (lines) => heard.current?.onMeasured?.(lines),
+      onChanged: () => heard.current?.onChanged?.(),
     })
     channel.current = opened.channel
     opened.channel.aside = aside

@@ -13,9 +13,14 @@ export interface FrameListener {
   onScrolled?(x: number, y: number): void
   onKey?(key: Extract<FromFrame, { type: 'key' }>): void
   onMeasured?(lines: readonly number[]): void
+  /** What can be measured in the frame has changed. */
+  onChanged?(): void
   /** The line to the frame, once it is open. */
   onChannel?(channel: FrameChannel): void
 }
+
+/** What a frame answers when it is asked. */
+type FrameAnswer = Extract<FromFrame, { type: 'values' | 'present' }>
 
 /** The line to one frame: keeps its sheet equal to the workroom's, changing single rules, one message under way at a time. */
 export class FrameChannel {
@@ -35,7 +40,7 @@ export class FrameChannel {
     private readonly root: string,
     private readonly sheetPath: string,
     private readonly listener: FrameListener,
-    private readonly onValues: (message: Extract<FromFrame, { type: 'values' }>) => void,
+    private readonly onAnswer: (message: FrameAnswer) => void,
   ) {}
 
   get isReady(): boolean {
@@ -66,7 +71,10 @@ export class FrameChannel {
         this.listener.onApplied?.(message.sheets)
         return this.send()
       case 'values':
-        return this.onValues(message)
+      case 'present':
+        return this.onAnswer(message)
+      case 'changed':
+        return this.listener.onChanged?.()
       case 'measured':
         return this.listener.onMeasured?.(message.lines)
       case 'follow':
@@ -121,17 +129,19 @@ export interface ReadResult {
   readonly values: Readonly<Record<string, string>>
 }
 
+/** A frame that has not answered by then is not waited for: its page may be busy, or want no good. */
+const ANSWER_MS = 500
+
 /** Frames that are not looked at follow at this pace while something is dragged: the time belongs to those in view. */
 const LATER_MS = 150
 
 /** All frames on the screen. The one looked at is served first, then those in view, then the rest. */
 export class Frames {
   private readonly channels = new Map<Window, FrameChannel>()
-  private readonly reads = new Map<
-    number,
-    { answers: ReadResult[]; open: number; settle: (answers: ReadResult[]) => void }
-  >()
-  private nextRead = 1
+  private readonly asked = new Map<number, (page: string, answer: FrameAnswer) => void>()
+  private nextAsk = 1
+  private readonly watchers = new Set<() => void>()
+  private telling = false
   private sheet: Sheet | null = null
   private later: ReturnType<typeof setTimeout> | null = null
   private first: Window | null = null
@@ -187,9 +197,19 @@ export class Frames {
           if (pointed) channel.post({ type: 'point', selector: pointed })
           if (this.first === source && this.marked) channel.post({ type: 'mark', selector: this.marked })
           listener.onReady?.()
+          this.changed()
+        },
+        onApplied: (sheets) => {
+          listener.onApplied?.(sheets)
+          listener.onChanged?.()
+          this.changed()
+        },
+        onChanged: () => {
+          listener.onChanged?.()
+          this.changed()
         },
       },
-      (values) => this.settleRead(channel.page, values),
+      (answer) => this.asked.get(answer.id)?.(channel.page, answer),
     )
     if (this.sheet) channel.wear(this.sheet)
     this.channels.set(source, channel)
@@ -251,28 +271,66 @@ export class Frames {
     if (channel?.isReady) channel.post({ type: 'mark', selector })
   }
 
-  /** Asks every page on the screen for the computed values of the first element a selector finds. */
-  read(selector: string, properties: string[]): Promise<ReadResult[]> {
-    const ready = [...this.channels.values()].filter((channel) => channel.isReady && !channel.aside)
-    if (ready.length === 0) return Promise.resolve([])
-    const id = this.nextRead++
-    return new Promise((settle) => {
-      this.reads.set(id, { answers: [], open: ready.length, settle })
-      for (const channel of ready) channel.post({ type: 'read', id, selector, properties })
-      setTimeout(() => this.finishRead(id), 500)
+  /** Calls back whenever frames may look other than before: a page is there, the sheet has been put on, fonts have arrived. */
+  watch(callback: () => void): () => void {
+    this.watchers.add(callback)
+    return () => this.watchers.delete(callback)
+  }
+
+  /** Many frames change at once; it is told once. */
+  private changed(): void {
+    if (this.telling) return
+    this.telling = true
+    setTimeout(() => {
+      this.telling = false
+      for (const callback of this.watchers) callback()
     })
   }
 
-  private settleRead(page: string, { id, count, values }: Extract<FromFrame, { type: 'values' }>): void {
-    const read = this.reads.get(id)
-    if (!read) return
-    read.answers.push({ page, count, values })
-    if (--read.open === 0) this.finishRead(id)
+  /** Asks every page on the screen for the computed values of the first element a selector finds. */
+  read(selector: string, properties: string[]): Promise<ReadResult[]> {
+    const ready = [...this.channels.values()].filter((channel) => channel.isReady && !channel.aside)
+    return this.ask(
+      ready,
+      (id) => ({ type: 'read', id, selector, properties }),
+      (page, answer) => (answer.type === 'values' ? [{ page, count: answer.count, values: answer.values }] : []),
+    )
   }
 
-  private finishRead(id: number): void {
-    const read = this.reads.get(id)
-    this.reads.delete(id)
-    read?.settle(read.answers)
+  /** Which of these families text is set in, in the frame looked at or else the first that is there; null while none is. */
+  async presentFamilies(names: string[]): Promise<ReadonlySet<string> | null> {
+    const ready = [...this.channels.values()].filter((channel) => channel.isReady && !channel.aside)
+    const one = ready.find(({ source }) => source === this.first) ?? ready[0]
+    const [present] = await this.ask(
+      one ? [one] : [],
+      (id) => ({ type: 'families', id, names }),
+      (_, answer) => (answer.type === 'present' ? [new Set(answer.names)] : []),
+    )
+    return present ?? null
+  }
+
+  /** Asks frames, and gives what those say that answer in time. */
+  private ask<T>(
+    channels: readonly FrameChannel[],
+    message: (id: number) => ToFrame,
+    read: (page: string, answer: FrameAnswer) => T[],
+  ): Promise<T[]> {
+    if (channels.length === 0) return Promise.resolve([])
+    const id = this.nextAsk++
+    return new Promise((settle) => {
+      const answers: T[] = []
+      let open = channels.length
+      const finish = () => {
+        this.asked.delete(id)
+        clearTimeout(timer)
+        settle(answers)
+      }
+      const timer = setTimeout(finish, ANSWER_MS)
+      this.asked.set(id, (page, answer) => {
+        answers.push(...read(page, answer))
+        if (--open === 0) finish()
+      })
+      for (const channel of channels) channel.post(message(id))
+    })
   }
 }

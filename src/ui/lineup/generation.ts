@@ -24,6 +24,10 @@ export function useGeneration(page: string): { generation: string; listener: Fra
   )
   return {
     generation: `${reloads} ${fetched} ${fontsArrive}`,
-    listener: { onApplied: (sheets) => void (unreachable.current = sheets === 0) },
+    listener: {
+      onApplied: (sheets) => {
+        unreachable.current = sheets === 0
+      },
+    },
   }
 }

@@ -34,23 +34,33 @@ export class ApiError extends Error {
 const OFFLINE = 'Attire’s server does not answer. Is it still running? Your work stays in this window.'
 
 async function call<T>(path: string, schema: z.ZodType<T>, init?: RequestInit): Promise<T> {
-  let response: Response
+  let ok: boolean
+  let text: string
   try {
-    response = await fetch(path, init)
+    const response = await fetch(path, init)
+    ok = response.ok
+    // An answer that is cut short is none.
+    text = await response.text()
   } catch {
     throw new ApiError('offline', OFFLINE)
   }
-  return read(response.ok, await response.text(), schema)
+  return read(ok, text, schema)
 }
+
+const UNREADABLE = 'Attire’s server gave an answer that cannot be read.'
 
 function read<T>(ok: boolean, text: string, schema: z.ZodType<T>): T {
   let body: unknown
   try {
     body = JSON.parse(text)
   } catch {
-    throw new ApiError('failed', 'Attire’s server gave an answer that cannot be read. Reload the page.')
+    throw new ApiError('failed', UNREADABLE)
   }
-  if (ok) return schema.parse(body)
+  if (ok) {
+    const answer = schema.safeParse(body)
+    if (!answer.success) throw new ApiError('failed', UNREADABLE)
+    return answer.data
+  }
   const said = errorSchema.safeParse(body)
   throw new ApiError(
     said.data?.error.code ?? 'failed',

@@ -11,7 +11,14 @@ export type Keeping =
   /** The server refused a change for good. */
   | { readonly state: 'refused'; readonly message: string }
 
+/** Pauses before a save is tried again; the last one from then on. */
 const RETRY_MS = [500, 1000, 2000, 4000, 8000]
+/** A save that has had no answer for so long is told of. */
+const SLOW_MS = 5000
+const SLOW = 'Attire’s server has not answered yet. Your work stays in this window until it does.'
+
+/** Answers that say nothing of the save itself. */
+const RETRIED: ReadonlySet<string> = new Set(['offline', 'failed', 'busy'])
 
 /** Sends operations to the server in order, one save at a time, until each is acknowledged. */
 export class Keeper {
@@ -53,28 +60,39 @@ export class Keeper {
     this.flight = { saveId: crypto.randomUUID(), operations: this.queue.splice(0) }
     this.report({ state: 'keeping' })
     while (this.flight && !this.stopped) {
-      const { saveId, operations } = this.flight
+      const slow = setTimeout(() => this.report({ state: 'waiting', message: SLOW }), SLOW_MS)
       try {
-        const { revision } = await api.save(this.siteId, { saveId, revision: this.revision, operations })
+        const { revision } = await api.save(this.siteId, { ...this.flight, revision: this.revision })
         this.revision = revision
         this.flight = null
         this.failures = 0
       } catch (error) {
-        if (!(error instanceof ApiError)) throw error
-        if (error.code === 'offline' || error.code === 'failed') {
-          this.report({ state: 'waiting', message: error.message })
-          await new Promise((resolve) => setTimeout(resolve, RETRY_MS[Math.min(this.failures++, RETRY_MS.length - 1)]))
-          continue
-        }
-        this.stopped = true
-        this.report(
-          error.code === 'revision-old' ? { state: 'conflict' } : { state: 'refused', message: error.message },
-        )
-        return
+        clearTimeout(slow)
+        if (!(await this.triesAgain(error))) return
+      } finally {
+        clearTimeout(slow)
       }
     }
     if (this.stopped) return
     if (this.queue.length > 0) void this.send()
     else this.report({ state: 'kept', at: Date.now() })
+  }
+
+  /**
+   * What to do about a save that failed. Whatever the answer was, it is tried again, for a save has an id and is done once;
+   * only what the server refuses for good, or a newer revision, ends it. Waits for the pause before the next try.
+   */
+  private async triesAgain(error: unknown): Promise<boolean> {
+    const { code, message } =
+      error instanceof ApiError ? error : new ApiError('failed', 'Something failed in this window while keeping.')
+    if (code === 'revision-old' || !RETRIED.has(code)) {
+      this.stopped = true
+      this.report(code === 'revision-old' ? { state: 'conflict' } : { state: 'refused', message })
+      return false
+    }
+    const pause = RETRY_MS[Math.min(this.failures++, RETRY_MS.length - 1)]!
+    this.report({ state: 'waiting', message: `${message} It is tried again by itself.` })
+    await new Promise((resolve) => setTimeout(resolve, pause))
+    return true
   }
 }

@@ -1,5 +1,5 @@
 'use client'
-import type { PlacedRung, PlacedTrace } from '../../core/trace/inspection.ts'
+import type { PlacedRung, PlacedTrace } from '../../core/trace/placed.ts'
 import { lostInWords, placeInWords } from '../../core/trace/words.ts'
 import { useRoom } from '../workroom/context.tsx'
 

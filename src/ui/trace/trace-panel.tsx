@@ -2,20 +2,20 @@
 import { useAnswer } from '../workroom/use-answer.ts'
 import { ChevronRight, X } from 'lucide-react'
 import { useEffect, useState } from 'react'
-import type { Inspection, Matter } from '../../core/trace/inspection.ts'
+import type { Aspect } from '../../core/trace/aspect.ts'
+import type { Inspection } from '../../core/trace/inspection.ts'
 import { type Picked } from '../state/store.ts'
 import { useRoom, useWorkroom } from '../workroom/context.tsx'
 import { ChangeHere } from './change-here.tsx'
 import { Ladder } from './ladder.tsx'
 import { Sentence } from './sentence.tsx'
+import { ShownFamily } from './shown-family.tsx'
 
-/** Asks the worker after it has heard of the latest text. */
-
-/** Why the picked element looks as it does: one sentence for each visible matter, the ladders behind it, and changes from there. */
+/** Why the picked element looks as it does: sentences for each visible aspect, the ladders behind it, and changes from there. */
 export function TracePanel({ picked, back }: { picked: Picked; back: string }) {
   const set = useRoom((state) => state.set)
   const found = useInspection(picked)
-  const [open, setOpen] = useState<Matter['id'] | null>(null)
+  const [open, setOpen] = useState<Aspect['id'] | null>(null)
   useMark(found?.path ?? '')
   const leave = () => set({ picked: null })
   return (
@@ -75,13 +75,13 @@ export function TracePanel({ picked, back }: { picked: Picked; back: string }) {
             )}
           </p>
           <ul>
-            {found.matters.map((matter) => (
-              <MatterRow
-                key={matter.id}
-                matter={matter}
+            {found.aspects.map((aspect) => (
+              <AspectRow
+                key={aspect.id}
+                aspect={aspect}
                 found={found}
-                open={open === matter.id}
-                onToggle={() => setOpen(open === matter.id ? null : matter.id)}
+                open={open === aspect.id}
+                onToggle={() => setOpen(open === aspect.id ? null : aspect.id)}
               />
             ))}
           </ul>
@@ -168,17 +168,18 @@ function Neighbours({ found }: { found: Inspection }) {
 const NAME =
   'truncate rounded-sm px-1 font-mono text-[12px] text-quiet hover:bg-accent-wash hover:text-ink aria-[current]:bg-accent-wash aria-[current]:font-semibold aria-[current]:text-ink'
 
-function MatterRow({
-  matter,
+function AspectRow({
+  aspect,
   found,
   open,
   onToggle,
 }: {
-  matter: Matter
+  aspect: Aspect
   found: Inspection
   open: boolean
   onToggle: () => void
 }) {
+  const family = aspect.traces.find(({ properties }) => properties.includes('font-family'))
   return (
     <li className="border-b border-line">
       <button
@@ -189,24 +190,25 @@ function MatterRow({
       >
         <ChevronRight aria-hidden className={`mt-0.5 size-4 shrink-0 text-quiet ${open ? 'rotate-90' : ''}`} />
         <span className="min-w-0">
-          <span className="block text-[12px] font-semibold">{matter.name}</span>
+          <span className="block text-[12px] font-semibold">{aspect.name}</span>
           <span>
-            <Sentence text={matter.sentence} />
+            <Sentence text={aspect.sentence} />
           </span>
+          {family && <ShownFamily value={family.value} />}
         </span>
       </button>
       {open && (
         <div className="flex flex-col gap-4 px-4 pb-4 pl-10">
-          {matter.traces.map((trace) => (
+          {aspect.traces.map((trace) => (
             <section key={`${trace.name} ${trace.properties[0]}`} className="flex flex-col gap-2">
               <h3 className="break-words font-mono text-[12px]">
                 <span className="font-semibold">{trace.name}</span> <span className="text-quiet">{trace.value}</span>
               </h3>
               <Ladder trace={trace} page={found.page} />
-              {matter.id !== 'link' && <ChangeHere trace={trace} found={found} />}
+              {aspect.id !== 'link' && <ChangeHere trace={trace} found={found} />}
             </section>
           ))}
-          {matter.traces.length === 0 && <p className="text-[12px] text-quiet">No rule says anything of it.</p>}
+          {aspect.traces.length === 0 && <p className="text-[12px] text-quiet">No rule says anything of it.</p>}
         </div>
       )}
     </li>

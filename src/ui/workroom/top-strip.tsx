@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import type { SiteList } from '../../protocol/site-state.ts'
 import { api } from '../state/api.ts'
+import type { WorkroomStore } from '../state/store.ts'
 import { Choice } from '../controls/choice.tsx'
 import { useFindings } from '../findings/findings-panel.tsx'
 import { count } from '../words.ts'
@@ -217,6 +218,24 @@ function KeepingNote({ last }: { last: string | null }) {
   )
 }
 
+/** So long a hand-off waits for everything to be kept. */
+const HAND_OFF_WAITS_MS = 5000
+
+/** Waits until everything is kept; false when it is not in time. */
+function keptWithin(store: WorkroomStore, ms: number): Promise<boolean> {
+  const isKept = () => store.getState().keeping.state === 'kept'
+  if (isKept()) return Promise.resolve(true)
+  return new Promise((resolve) => {
+    const end = (kept: boolean) => {
+      clearTimeout(timer)
+      leave()
+      resolve(kept)
+    }
+    const timer = setTimeout(() => end(false), ms)
+    const leave = store.subscribe(() => isKept() && end(true))
+  })
+}
+
 function useHandOff(): { busy: boolean; run: () => Promise<void> } {
   const { store } = useWorkroom()
   const notice = useNotice()
@@ -225,12 +244,10 @@ function useHandOff(): { busy: boolean; run: () => Promise<void> } {
     setBusy(true)
     const { siteId, lookId, closeTyping } = store.getState()
     closeTyping()
-    // What is handed off is what is kept: wait until everything is.
-    for (let wait = 0; wait < 100 && store.getState().keeping.state !== 'kept'; wait++)
-      await new Promise((resolve) => setTimeout(resolve, 50))
+    // What is handed off is what is kept.
+    const kept = await keptWithin(store, HAND_OFF_WAITS_MS)
     setBusy(false)
-    if (store.getState().keeping.state !== 'kept')
-      return notice('Not everything is kept yet, so nothing was handed off. Try again in a moment.')
+    if (!kept) return notice('Not everything is kept yet, so nothing was handed off. Try again in a moment.')
     const link = document.createElement('a')
     link.href = `/api/sites/${siteId}/export?look=${encodeURIComponent(lookId)}`
     link.download = ''

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { database } from '../../../server/db/database.ts'
+import { repository } from '../../../server/open-repository.ts'
 import { readBody } from '../../../server/http/body.ts'
 import type { ImportLine, ImportResult } from '../../../protocol/site-state.ts'
 import { answering, errorResponse, PublicError } from '../../../server/http/errors.ts'
@@ -17,10 +17,10 @@ export function POST(request: Request): Promise<Response> {
       throw new PublicError('bad-request', 'Send the archive as application/zip.')
     const name = nameSchema.parse(new URL(request.url).searchParams.get('name') ?? '')
     const bytes = await readBody(request, LIMITS.archive, 'The archive')
-    const db = await database()
+    const kept = await repository()
     if (request.headers.get('accept') === 'application/x-ndjson')
-      return inLines((progress) => importSite(db, name, bytes, request.signal, progress))
-    return Response.json(await importSite(db, name, bytes, request.signal), { status: 201 })
+      return inLines((progress) => importSite(kept, name, bytes, request.signal, progress))
+    return Response.json(await importSite(kept, name, bytes, request.signal), { status: 201 })
   })
 }
 

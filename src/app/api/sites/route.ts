@@ -1,15 +1,14 @@
-import { database } from '../../../server/db/database.ts'
+import { repository } from '../../../server/open-repository.ts'
 import { newSiteRequestSchema } from '../../../protocol/site-state.ts'
 import { answering, readJson } from '../../../server/http/errors.ts'
 import { beginSite } from '../../../server/sites/begin.ts'
-import { listSites } from '../../../server/sites/load.ts'
 
 export const dynamic = 'force-dynamic'
 
 /** The sites kept here. */
 export function GET(): Promise<Response> {
   return answering(async () =>
-    Response.json(await listSites(await database()), { headers: { 'cache-control': 'no-store' } }),
+    Response.json(await (await repository()).sites(), { headers: { 'cache-control': 'no-store' } }),
   )
 }
 
@@ -17,7 +16,7 @@ export function GET(): Promise<Response> {
 export function POST(request: Request): Promise<Response> {
   return answering(async () =>
     Response.json(
-      { siteId: await beginSite(await database(), await readJson(request, newSiteRequestSchema)) },
+      { siteId: await beginSite(await repository(), await readJson(request, newSiteRequestSchema)) },
       { status: 201 },
     ),
   )

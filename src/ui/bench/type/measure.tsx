@@ -1,11 +1,9 @@
 'use client'
-import { useEffect, useRef, useState } from 'react'
+import { useRef, useState } from 'react'
 import type { FrameChannel } from '../../lineup/frames.ts'
 import { Frame } from '../../lineup/frame.tsx'
 import { useGeneration } from '../../lineup/generation.ts'
 import { heightFor, WIDTHS } from '../../lineup/viewport.ts'
-import { settledSheetText } from '../../state/store.ts'
-import { useRoom } from '../../workroom/context.tsx'
 import { useAnswer } from '../../workroom/use-answer.ts'
 import { Group } from '../parts.tsx'
 
@@ -33,22 +31,13 @@ export function Measure({ selector }: { selector: string }) {
   )
 }
 
-/** How long after an edit a hidden frame is measured again: it is served after those in view. */
-const AFTER_MS = 350
-
 function MeasuredAt({ page, selector, width }: { page: string; selector: string; width: number }) {
   const channel = useRef<FrameChannel | null>(null)
   const [lines, setLines] = useState<readonly number[] | null>(null)
-  const [ready, setReady] = useState(0)
-  const settled = useRoom(settledSheetText)
   const { generation, listener } = useGeneration(page)
-  useEffect(() => {
-    const timer = setTimeout(
-      () => channel.current?.isReady && channel.current.post({ type: 'measure', id: 0, selector }),
-      AFTER_MS,
-    )
-    return () => clearTimeout(timer)
-  }, [settled, selector, ready, generation])
+  const measure = () => {
+    if (channel.current?.isReady) channel.current.post({ type: 'measure', id: 0, selector })
+  }
   const sorted = [...(lines ?? [])].sort((a, b) => a - b)
   const middle = sorted[Math.floor(sorted.length / 2)]
   const least = sorted[0]
@@ -90,12 +79,11 @@ function MeasuredAt({ page, selector, width }: { page: string; selector: string;
           title={`${page} measured at ${width} px`}
           listener={{
             ...listener,
-            onChannel: (opened) => (channel.current = opened),
-            onMeasured: setLines,
-            onApplied: (sheets) => {
-              listener.onApplied?.(sheets)
-              setReady((times) => times + 1)
+            onChannel: (opened) => {
+              channel.current = opened
             },
+            onMeasured: setLines,
+            onChanged: measure,
           }}
         />
       </div>

@@ -1,11 +1,6 @@
-import { eq } from 'drizzle-orm'
 import { settingsRequestSchema } from '../../../../protocol/site-state.ts'
-import { database } from '../../../../server/db/database.ts'
-import { sites } from '../../../../server/db/schema.ts'
+import { repository } from '../../../../server/open-repository.ts'
 import { answering, readJson } from '../../../../server/http/errors.ts'
-import { loadSite } from '../../../../server/sites/load.ts'
-import { removeSite } from '../../../../server/sites/remove.ts'
-import { changeSettings } from '../../../../server/sites/settings.ts'
 
 export const dynamic = 'force-dynamic'
 
@@ -17,9 +12,7 @@ interface Context {
 export function GET(_request: Request, { params }: Context): Promise<Response> {
   return answering(async () => {
     const { site } = await params
-    const db = await database()
-    const state = await loadSite(db, site)
-    await db.update(sites).set({ openedAt: new Date() }).where(eq(sites.id, site))
+    const state = await (await repository()).load(site)
     return Response.json(state, { headers: { 'cache-control': 'no-store' } })
   })
 }
@@ -28,7 +21,7 @@ export function GET(_request: Request, { params }: Context): Promise<Response> {
 export function PATCH(request: Request, { params }: Context): Promise<Response> {
   return answering(async () => {
     const { site } = await params
-    await changeSettings(await database(), site, await readJson(request, settingsRequestSchema))
+    await (await repository()).changeSettings(site, await readJson(request, settingsRequestSchema))
     return Response.json({})
   })
 }
@@ -36,7 +29,7 @@ export function PATCH(request: Request, { params }: Context): Promise<Response> 
 /** Removes a site for good. */
 export function DELETE(_request: Request, { params }: Context): Promise<Response> {
   return answering(async () => {
-    await removeSite(await database(), (await params).site)
+    await (await repository()).remove((await params).site)
     return Response.json({})
   })
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { database } from '../../../../../server/db/database.ts'
+import { repository } from '../../../../../server/open-repository.ts'
 import { answering } from '../../../../../server/http/errors.ts'
 import { exportSite } from '../../../../../server/sites/export.ts'
 
@@ -12,7 +12,7 @@ export function GET(request: Request, { params }: { params: Promise<{ site: stri
   return answering(async () => {
     const { site } = await params
     const look = lookSchema.parse(new URL(request.url).searchParams.get('look') ?? '')
-    const { name, bytes } = await exportSite(await database(), site, look)
+    const { name, bytes } = await exportSite(await repository(), site, look)
     return new Response(new Uint8Array(bytes), {
       headers: {
         'content-type': 'application/zip',

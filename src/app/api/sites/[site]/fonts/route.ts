@@ -1,9 +1,8 @@
-import { database } from '../../../../../server/db/database.ts'
+import { repository } from '../../../../../server/open-repository.ts'
 import { readBody } from '../../../../../server/http/body.ts'
 import { answering } from '../../../../../server/http/errors.ts'
 import { LIMITS } from '../../../../../server/import/limits.ts'
 import { keepFont, siteFonts } from '../../../../../server/fonts/site-fonts.ts'
-import { siteRow } from '../../../../../server/sites/load.ts'
 
 export const dynamic = 'force-dynamic'
 
@@ -11,7 +10,7 @@ export const dynamic = 'force-dynamic'
 export function GET(_request: Request, { params }: { params: Promise<{ site: string }> }): Promise<Response> {
   return answering(async () =>
     Response.json(
-      { fonts: await siteFonts(await database(), (await params).site) },
+      { fonts: await siteFonts(await repository(), (await params).site) },
       { headers: { 'cache-control': 'no-store' } },
     ),
   )
@@ -20,9 +19,9 @@ export function GET(_request: Request, { params }: { params: Promise<{ site: str
 /** Reads the font in the body and keeps its bytes, for a step that puts it into the site; `?name=` is what it is called. */
 export function POST(request: Request, { params }: { params: Promise<{ site: string }> }): Promise<Response> {
   return answering(async () => {
-    const db = await database()
-    await siteRow(db, (await params).site)
+    const kept = await repository()
+    await kept.sheetPath((await params).site)
     const name = new URL(request.url).searchParams.get('name') ?? 'The file'
-    return Response.json(await keepFont(db, name, await readBody(request, LIMITS.file, 'The font')), { status: 201 })
+    return Response.json(await keepFont(kept, name, await readBody(request, LIMITS.file, 'The font')), { status: 201 })
   })
 }

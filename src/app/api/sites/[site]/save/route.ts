@@ -1,7 +1,6 @@
 import { saveRequestSchema } from '../../../../../protocol/site-state.ts'
-import { database } from '../../../../../server/db/database.ts'
+import { repository } from '../../../../../server/open-repository.ts'
 import { answering, readJson } from '../../../../../server/http/errors.ts'
-import { saveSite } from '../../../../../server/sites/save.ts'
 
 export const dynamic = 'force-dynamic'
 
@@ -9,7 +8,7 @@ export const dynamic = 'force-dynamic'
 export function POST(request: Request, { params }: { params: Promise<{ site: string }> }): Promise<Response> {
   return answering(async () => {
     const { site } = await params
-    const revision = await saveSite(await database(), site, await readJson(request, saveRequestSchema))
+    const revision = await (await repository()).save(site, await readJson(request, saveRequestSchema))
     return Response.json({ revision })
   })
 }

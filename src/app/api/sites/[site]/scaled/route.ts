@@ -1,10 +1,7 @@
-import { and, eq } from 'drizzle-orm'
 import { scaleRequestSchema } from '../../../../../protocol/site-state.ts'
-import { getBlob } from '../../../../../server/db/blobs.ts'
-import { database } from '../../../../../server/db/database.ts'
-import { files } from '../../../../../server/db/schema.ts'
+import { repository } from '../../../../../server/open-repository.ts'
 import { answering, PublicError, readJson } from '../../../../../server/http/errors.ts'
-import { keepFile, scaledCopy } from '../../../../../server/sites/pixels.ts'
+import { scaledCopy } from '../../../../../server/pictures/scaled-copy.ts'
 
 export const dynamic = 'force-dynamic'
 
@@ -12,12 +9,10 @@ export const dynamic = 'force-dynamic'
 export function POST(request: Request, { params }: { params: Promise<{ site: string }> }): Promise<Response> {
   return answering(async () => {
     const { path, width } = await readJson(request, scaleRequestSchema)
-    const db = await database()
-    const [file] = await db
-      .select({ hash: files.hash })
-      .from(files)
-      .where(and(eq(files.siteId, (await params).site), eq(files.path, path)))
-    const bytes = file ? await getBlob(db, file.hash) : null
+    const { site } = await params
+    const kept = await repository()
+    const file = (await kept.listFiles(site)).find((each) => each.path === path)
+    const bytes = file ? await kept.bytes(file.hash) : null
     if (!bytes) throw new PublicError('not-found', `There is no image ${path} in this site.`)
     const copy = await scaledCopy(bytes, width)
     if (!copy)
@@ -25,6 +20,6 @@ export function POST(request: Request, { params }: { params: Promise<{ site: str
         'not-usable',
         `${path} cannot be scaled: it is no picture made of pixels, or it is damaged.`,
       )
-    return Response.json(await keepFile(db, path, copy), { status: 201 })
+    return Response.json(await kept.keep(path, copy), { status: 201 })
   })
 }

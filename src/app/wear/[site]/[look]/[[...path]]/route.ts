@@ -1,4 +1,4 @@
-import { database } from '../../../../../server/db/database.ts'
+import { repository } from '../../../../../server/open-repository.ts'
 import { answering, PublicError } from '../../../../../server/http/errors.ts'
 import { serveWorn } from '../../../../../server/wear/serve.ts'
 
@@ -10,7 +10,7 @@ export function GET(request: Request): Promise<Response> {
     const { pathname, searchParams } = new URL(request.url)
     const [, , siteId = '', lookId = '', ...segments] = pathname.split('/')
     const host = request.headers.get('host') ?? ''
-    return serveWorn(await database(), {
+    return serveWorn(await repository(), {
       siteId,
       lookId,
       path: segments.map(decode).join('/'),

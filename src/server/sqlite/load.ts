@@ -1,11 +1,10 @@
 import { asc, desc, eq, sql } from 'drizzle-orm'
-import { isImage } from '../../core/paths/paths.ts'
 import type { SiteList, SiteState } from '../../protocol/site-state.ts'
-import { decodeText } from '../db/blobs.ts'
-import type { Executor } from '../db/database.ts'
-import { blobs, files, looks, sites, steps } from '../db/schema.ts'
+import { decodeText } from '../../platform/encoding.ts'
+import type { Executor } from './database.ts'
+import { blobs, files, looks, sites, steps } from './schema.ts'
 import { PublicError } from '../http/errors.ts'
-import { measure } from './pixels.ts'
+import { readStep } from './stored-step.ts'
 
 /** Steps sent to the workroom; older ones stay on the server. */
 const STEPS_SENT = 300
@@ -41,19 +40,13 @@ export async function loadSite(db: Executor, id: string): Promise<SiteState> {
     .innerJoin(blobs, eq(files.hash, blobs.hash))
     .where(eq(files.siteId, id))
     .orderBy(asc(files.path))
-  // Images that came before their dimensions were kept are looked at now, once.
-  for (const row of fileRows) {
-    if (row.width !== null || !isImage(row.path)) continue
-    const pixels = await measure(db, row.hash)
-    Object.assign(row, { width: pixels?.width ?? 0, height: pixels?.height ?? 0 })
-  }
   const stepRows = await db
-    .select({ seq: steps.seq, step: steps.step })
+    .select({ seq: steps.seq, step: steps.step, version: steps.version })
     .from(steps)
     .where(eq(steps.siteId, id))
     .orderBy(desc(steps.seq))
     .limit(STEPS_SENT)
-  const sent = stepRows.reverse()
+  const sent = stepRows.reverse().map(({ seq, ...stored }) => ({ seq, step: readStep(stored) }))
   const olderSteps = sent[0]?.seq ?? 0
   return {
     id,

@@ -12,44 +12,32 @@ import {
   type Step,
 } from '../../core/site/step.ts'
 import { applySplices, SpliceError } from '../../core/text/splice.ts'
-import { decodeText, encodeText, getBlob, putBlob } from '../db/blobs.ts'
-import type { Database, Executor } from '../db/database.ts'
-import { blobs, files, looks, sites, steps } from '../db/schema.ts'
+import { decodeText, encodeText } from '../../platform/encoding.ts'
+import { getBlob, putBlob } from './blobs.ts'
+import type { Database, Executor } from './database.ts'
+import { blobs, files, looks, sites, steps } from './schema.ts'
 import { PublicError } from '../http/errors.ts'
 import { siteRow } from './load.ts'
+import { readStep, STEP_VERSION } from './stored-step.ts'
+import { writing } from './transactions.ts'
 
-const shared = globalThis as typeof globalThis & { attireSaves?: Promise<unknown> }
-
-/**
- * Carries out a save: all of its operations or none. Gives the new revision once it is on the disk. Throws
- * {@link PublicError} `revision-old` when another save came first.
- */
+/** See {@link Repository.save}. */
 export function saveSite(db: Database, siteId: string, request: SaveRequest): Promise<number> {
-  // One writer at a time: SQLite has a single write lock, and waiting here is kinder than a busy error.
-  const mine = (shared.attireSaves ?? Promise.resolve()).then(() => saveNow(db, siteId, request))
-  shared.attireSaves = mine.catch(() => undefined)
-  return mine
-}
-
-function saveNow(db: Database, siteId: string, request: SaveRequest): Promise<number> {
-  return db.transaction(
-    async (tx) => {
-      const site = await siteRow(tx, siteId)
-      if (site.lastSave === request.saveId) return site.revision
-      if (site.revision !== request.revision) {
-        throw new PublicError(
-          'revision-old',
-          'This site was changed in another window. Choose which version to keep; the other stays in the history.',
-        )
-      }
-      let cursor = site.cursor
-      for (const operation of request.operations) cursor = await carryOut(tx, siteId, cursor, operation)
-      const revision = site.revision + 1
-      await tx.update(sites).set({ revision, cursor, lastSave: request.saveId }).where(eq(sites.id, siteId))
-      return revision
-    },
-    { behavior: 'immediate' },
-  )
+  return writing(db, async (tx) => {
+    const site = await siteRow(tx, siteId)
+    if (site.lastSave === request.saveId) return site.revision
+    if (site.revision !== request.revision) {
+      throw new PublicError(
+        'revision-old',
+        'This site was changed in another window. Choose which version to keep; the other stays in the history.',
+      )
+    }
+    let cursor = site.cursor
+    for (const operation of request.operations) cursor = await carryOut(tx, siteId, cursor, operation)
+    const revision = site.revision + 1
+    await tx.update(sites).set({ revision, cursor, lastSave: request.saveId }).where(eq(sites.id, siteId))
+    return revision
+  })
 }
 
 /** Does one operation; gives the new cursor. */
@@ -57,18 +45,19 @@ async function carryOut(tx: Executor, siteId: string, cursor: number, operation:
   if (operation.type === 'step') {
     await applyStep(tx, siteId, operation.step)
     await tx.delete(steps).where(and(eq(steps.siteId, siteId), gte(steps.seq, cursor)))
-    await tx.insert(steps).values({ siteId, seq: cursor, step: operation.step, at: new Date() })
+    await tx.insert(steps).values({ siteId, seq: cursor, step: operation.step, version: STEP_VERSION, at: new Date() })
     return cursor + 1
   }
   const undo = operation.type === 'undo'
   const seq = undo ? cursor - 1 : cursor
   const [row] = await tx
-    .select({ step: steps.step })
+    .select({ step: steps.step, version: steps.version })
     .from(steps)
     .where(and(eq(steps.siteId, siteId), eq(steps.seq, seq)))
   if (!row)
     throw new PublicError('bad-request', undo ? 'There is nothing left to undo.' : 'There is nothing left to redo.')
-  await applyStep(tx, siteId, undo ? reverseStep(row.step) : row.step)
+  const step = readStep(row)
+  await applyStep(tx, siteId, undo ? reverseStep(step) : step)
   return undo ? cursor - 1 : cursor + 1
 }
 

@@ -1,5 +1,4 @@
 import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
-import type { Step } from '../../core/site/step.ts'
 import type { TextEncodingName } from '../../core/site/encoding.ts'
 
 /** Content-addressed bytes: every version of every file, once. */
@@ -74,7 +73,9 @@ export const steps = sqliteTable(
       .references(() => sites.id, { onDelete: 'cascade' }),
     /** From 0, without gaps. */
     seq: integer().notNull(),
-    step: text({ mode: 'json' }).$type<Step>().notNull(),
+    /** Read by its schema only, see stored-step.ts. */
+    step: text({ mode: 'json' }).$type<unknown>().notNull(),
+    version: integer().notNull().default(1),
     at: integer({ mode: 'timestamp_ms' }).notNull(),
   },
   (table) => [primaryKey({ columns: [table.siteId, table.seq] })],

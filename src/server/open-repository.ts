@@ -1,0 +1,14 @@
+import type { Repository } from './repository.ts'
+import { localUrl } from './sqlite/database.ts'
+import { SqliteRepository } from './sqlite/sqlite-repository.ts'
+
+const shared = globalThis as typeof globalThis & { attireRepository?: Promise<Repository> }
+
+/** The one repository of this process. When it could not be opened, the next who asks tries again. */
+export function repository(): Promise<Repository> {
+  if (shared.attireRepository) return shared.attireRepository
+  const opening = SqliteRepository.open(process.env['ATTIRE_DATABASE_URL'] ?? localUrl())
+  shared.attireRepository = opening
+  opening.catch(() => delete shared.attireRepository)
+  return opening
+}

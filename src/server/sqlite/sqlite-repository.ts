@@ -1,0 +1,62 @@
+import { eq } from 'drizzle-orm'
+import type { SitePath } from '../../core/paths/paths.ts'
+import type { SaveRequest, SettingsRequest } from '../../protocol/site-state.ts'
+import type { NewSite, Repository } from '../repository.ts'
+import { getBlob } from './blobs.ts'
+import { siteContent, wornFile } from './content.ts'
+import { createSite } from './create.ts'
+import { openDatabase, type Database } from './database.ts'
+import { keepFile, measureOldImages } from './keep.ts'
+import { listSites, loadSite, siteRow } from './load.ts'
+import { removeSite } from './remove.ts'
+import { saveSite } from './save.ts'
+import { files, sites } from './schema.ts'
+import { changeSettings } from './settings.ts'
+import { reading, writing } from './transactions.ts'
+
+/** Sites in one SQLite database. Reads see one moment; all writes go through one queue. */
+export class SqliteRepository implements Repository {
+  constructor(private readonly db: Database) {}
+
+  /** Opens a database by its libSQL address, brings it up to date, and measures images an older Attire has not. */
+  static async open(url: string): Promise<SqliteRepository> {
+    const db = await openDatabase(url)
+    await measureOldImages(db)
+    return new SqliteRepository(db)
+  }
+
+  sites = () => reading(this.db, listSites)
+
+  load = (siteId: string) => reading(this.db, (tx) => loadSite(tx, siteId))
+
+  create = (site: NewSite) => createSite(this.db, site)
+
+  save = (siteId: string, request: SaveRequest) => saveSite(this.db, siteId, request)
+
+  changeSettings = (siteId: string, settings: SettingsRequest) => changeSettings(this.db, siteId, settings)
+
+  remove = (siteId: string) => removeSite(this.db, siteId)
+
+  wornFile = (siteId: string, lookId: string, path: SitePath) =>
+    reading(this.db, (tx) => wornFile(tx, siteId, lookId, path))
+
+  content = (siteId: string, lookId: string) => reading(this.db, (tx) => siteContent(tx, siteId, lookId))
+
+  bytes = (hash: string) => getBlob(this.db, hash)
+
+  keep = (path: SitePath, bytes: Buffer) => keepFile(this.db, path, bytes)
+
+  sheetPath = async (siteId: string) => (await siteRow(this.db, siteId)).sheetPath
+
+  listFiles = (siteId: string) =>
+    reading(this.db, async (tx) => {
+      await siteRow(tx, siteId)
+      return tx.select({ path: files.path, hash: files.hash }).from(files).where(eq(files.siteId, siteId))
+    })
+
+  opened = (siteId: string) =>
+    writing(this.db, async (tx) => {
+      await siteRow(tx, siteId)
+      await tx.update(sites).set({ openedAt: new Date() }).where(eq(sites.id, siteId))
+    })
+}
