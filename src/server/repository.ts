@@ -58,8 +58,8 @@ export interface Repository {
   create(site: NewSite): Promise<CreatedSite>
   /** A whole site, ready for the workroom. */
   load(siteId: string): Promise<SiteState>
-  /** Says that a site is worked on now. */
-  opened(siteId: string): Promise<void>
+  /** Says that a site is worked on now; gives its revision. */
+  opened(siteId: string): Promise<number>
   /**
    * Carries out a save: all of its operations or none. Gives the new revision once it is on the disk. Throws `revision-old`
    * when another save came first.

@@ -2,7 +2,8 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { SaveRequest, SiteState } from '../../src/protocol/site-state.ts'
 import { editOf, NO_CHANGE } from '../../src/core/site/change.ts'
 import { EMPTY_HASH, fileDoc, lookDoc, reverseStep, stepOf, textsAfter } from '../../src/core/site/step.ts'
-import { createWorkroom, pagePaths, settledSheetText, sheetText } from '../../src/ui/state/store.ts'
+import { createWorkroom } from '../../src/ui/state/store.ts'
+import { pagePaths, settledSheetText, sheetText } from '../../src/ui/state/document.ts'
 
 const file = (path: string, encoding: 'utf-8' | null = 'utf-8') => ({
   path,

@@ -1,5 +1,5 @@
 import { headers } from 'next/headers'
-import { SiteShelf } from '../../ui/workroom/site-shelf.tsx'
+import { SiteShelf } from '../../ui/shell/site-shelf.tsx'
 
 export const dynamic = 'force-dynamic'
 

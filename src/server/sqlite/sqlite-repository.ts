@@ -56,7 +56,8 @@ export class SqliteRepository implements Repository {
 
   opened = (siteId: string) =>
     writing(this.db, async (tx) => {
-      await siteRow(tx, siteId)
+      const { revision } = await siteRow(tx, siteId)
       await tx.update(sites).set({ openedAt: new Date() }).where(eq(sites.id, siteId))
+      return revision
     })
 }

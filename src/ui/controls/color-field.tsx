@@ -3,9 +3,9 @@ import { useId, useState } from 'react'
 import { toHex } from '../../core/values/color-notation.ts'
 import { swatchesOf } from '../../core/color/swatches.ts'
 import { resolveVars } from '../../core/edit/variables.ts'
-import { settledSheetText, sheetText } from '../state/store.ts'
+import { settledSheetText, sheetText } from '../state/document.ts'
 import { sheetOf } from '../state/texts.ts'
-import { useRoom } from '../workroom/context.tsx'
+import { useRoom } from '../state/context.tsx'
 import { Picker } from './picker/picker.tsx'
 
 interface Props {

@@ -1,8 +1,8 @@
 'use client'
 import { useId } from 'react'
 import { count, listed } from '../words.ts'
-import { useOutline } from '../workroom/outline.ts'
-import type { Field, Scope } from '../bench/use-field.ts'
+import { useOutline } from '../state/outline.ts'
+import type { Field, Scope } from './use-field.ts'
 
 /** Says in a line which rule a control's edit goes to, and offers the other places where there are any. */
 export function Where({ field }: { field: Field }) {

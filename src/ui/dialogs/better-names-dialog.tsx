@@ -2,10 +2,10 @@
 import { useState } from 'react'
 import { betterPath } from '../../core/paths/file-names.ts'
 import { count } from '../words.ts'
-import { carryOut } from '../workroom/carry-out.ts'
-import { useNotice, useRoom, useWorkroom } from '../workroom/context.tsx'
-import { Modal } from '../workroom/dialog.tsx'
-import { useAnswer } from '../workroom/use-answer.ts'
+import { carryOut } from '../state/carry-out.ts'
+import { useNotice, useRoom, useWorkroom } from '../state/context.tsx'
+import { Modal } from '../controls/modal.tsx'
+import { useAnswer } from '../state/use-answer.ts'
 import { Buttons } from './form.tsx'
 
 /** Offers better names for files that have awkward ones; each can be changed or left as it is. */

@@ -2,9 +2,9 @@
 import { fileDoc, type FileChange } from '../../core/site/step.ts'
 import { EMPTY_HASH } from '../../core/site/step.ts'
 import { count } from '../words.ts'
-import { useNotice, useRoom, useWorkroom } from '../workroom/context.tsx'
-import { Modal } from '../workroom/dialog.tsx'
-import { useAnswer } from '../workroom/use-answer.ts'
+import { useNotice, useRoom, useWorkroom } from '../state/context.tsx'
+import { Modal } from '../controls/modal.tsx'
+import { useAnswer } from '../state/use-answer.ts'
 import { Buttons } from './form.tsx'
 
 /** Deletes a file, after saying what would break. */

@@ -1,5 +1,5 @@
 'use client'
-import { useRoom } from '../workroom/context.tsx'
+import { useRoom } from '../state/context.tsx'
 import { BetterNamesDialog } from './better-names-dialog.tsx'
 import { DeleteDialog } from './delete-dialog.tsx'
 import { GatherDialog } from './gather-dialog.tsx'

@@ -1,6 +1,6 @@
 'use client'
 import { FAMILIES } from '../../core/type/families.ts'
-import { Modal } from '../workroom/dialog.tsx'
+import { Modal } from '../controls/modal.tsx'
 
 /** The families that ship with Attire, with their licences. */
 export function LicencesDialog({ onClose }: { onClose: () => void }) {

@@ -6,7 +6,7 @@ import { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, keymap, lineNumbers } from '@codemirror/view'
 import { useEffect, useRef } from 'react'
 import { highlight, theme } from '../sheet/editor-look.ts'
-import { useWorkroom } from '../workroom/context.tsx'
+import { useWorkroom } from '../state/context.tsx'
 
 /** An editor for a piece of markup. It keeps its own text; `onText` hears of every change. */
 export function MarkupEditor({ label, text, onText }: { label: string; text: string; onText: (text: string) => void }) {

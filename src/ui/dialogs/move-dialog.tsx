@@ -2,10 +2,10 @@
 import { useState } from 'react'
 import { betterPath } from '../../core/paths/file-names.ts'
 import { count } from '../words.ts'
-import { carryOut } from '../workroom/carry-out.ts'
-import { useNotice, useRoom, useWorkroom } from '../workroom/context.tsx'
-import { Modal } from '../workroom/dialog.tsx'
-import { useAnswer } from '../workroom/use-answer.ts'
+import { carryOut } from '../state/carry-out.ts'
+import { useNotice, useRoom, useWorkroom } from '../state/context.tsx'
+import { Modal } from '../controls/modal.tsx'
+import { useAnswer } from '../state/use-answer.ts'
 import { Buttons, TextField } from './form.tsx'
 
 /** Renames or moves a page, an image, the sheet or any other file; everything that refers to it follows. */

@@ -1,15 +1,15 @@
 'use client'
-import { askOnce } from '../workroom/use-answer.ts'
+import { askOnce } from '../state/use-answer.ts'
 import { useState } from 'react'
 import { NO_CHANGE } from '../../core/site/change.ts'
 import { moveFault } from '../../core/site/move-fault.ts'
 import { betterPath, plainName, titleFor } from '../../core/paths/file-names.ts'
 import { isPage, nameOf } from '../../core/paths/paths.ts'
 import { Choice } from '../controls/choice.tsx'
-import { pagePaths } from '../state/store.ts'
-import { carryOut } from '../workroom/carry-out.ts'
-import { useNotice, useRoom, useWorkroom } from '../workroom/context.tsx'
-import { Modal } from '../workroom/dialog.tsx'
+import { pagePaths } from '../state/document.ts'
+import { carryOut } from '../state/carry-out.ts'
+import { useNotice, useRoom, useWorkroom } from '../state/context.tsx'
+import { Modal } from '../controls/modal.tsx'
 import { Buttons, TextField } from './form.tsx'
 
 type How = 'empty' | 'copy' | 'frame'
@@ -30,7 +30,7 @@ export function NewPageDialog({
   const notice = useNotice()
   const files = useRoom((state) => state.files)
   const siteName = useRoom((state) => state.name)
-  const set = useRoom((state) => state.set)
+  const showFacet = useRoom((state) => state.showFacet)
   const pages = pagePaths(files)
   const [title, setTitle] = useState(
     wanted === '' ? '' : titleFor(wanted === `${folder}index.html` ? 'home.html' : wanted),
@@ -61,7 +61,7 @@ export function NewPageDialog({
     if (!carryOut(workroom, `New page ${whole}`, { ...NO_CHANGE, creates: [{ path: whole, text }] })) return
     notice(`${whole} is there, and wears the sheet.`)
     onClose()
-    set({ facet: 'pages', findings: false, picked: null })
+    showFacet('pages')
   }
   const choices: readonly { how: How; label: string }[] = [
     { how: 'frame', label: 'In the frame of another page: its head, shared parts, header and footer' },

@@ -1,5 +1,5 @@
 'use client'
-import { useAsk } from '../workroom/use-answer.ts'
+import { useAsk } from '../state/use-answer.ts'
 import { CircleCheck, TriangleAlert } from 'lucide-react'
 import { difference } from '../../core/color/difference.ts'
 import type { Alteration, ProofProgress } from '../../core/proof/proof.ts'

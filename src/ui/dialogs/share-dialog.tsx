@@ -3,12 +3,12 @@ import { useState } from 'react'
 import { NO_CHANGE } from '../../core/site/change.ts'
 import { fileDoc } from '../../core/site/step.ts'
 import { Choice } from '../controls/choice.tsx'
-import { pagePaths } from '../state/store.ts'
+import { pagePaths } from '../state/document.ts'
 import { count } from '../words.ts'
-import { carryOut } from '../workroom/carry-out.ts'
-import { useNotice, useRoom, useWorkroom } from '../workroom/context.tsx'
-import { Modal } from '../workroom/dialog.tsx'
-import { useAnswer } from '../workroom/use-answer.ts'
+import { carryOut } from '../state/carry-out.ts'
+import { useNotice, useRoom, useWorkroom } from '../state/context.tsx'
+import { Modal } from '../controls/modal.tsx'
+import { useAnswer } from '../state/use-answer.ts'
 import { Buttons, TextField } from './form.tsx'
 import { Outcomes } from './outcomes.tsx'
 
@@ -32,6 +32,7 @@ export function ShareDialog({
   const workroom = useWorkroom()
   const notice = useNotice()
   const set = useRoom((state) => state.set)
+  const showFacet = useRoom((state) => state.showFacet)
   const pages = pagePaths(useRoom((state) => state.files))
   const [page, setPage] = useState(first)
   const [index, setIndex] = useState(firstIndex)
@@ -65,7 +66,8 @@ export function ShareDialog({
       })
     )
       notice(`${label}. From now on one edit changes them all.`)
-    set({ asking: null, facet: 'pages', pagesView: 'parts', findings: false, picked: null })
+    set({ asking: null })
+    showFacet('pages', 'parts')
   }
   return (
     <Modal open onClose={onClose} title="Share a block" wide>

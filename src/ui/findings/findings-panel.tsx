@@ -1,5 +1,5 @@
 'use client'
-import { askOnce } from '../workroom/use-answer.ts'
+import { askOnce } from '../state/use-answer.ts'
 import { CircleAlert, Info, TriangleAlert, X } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import {
@@ -14,9 +14,9 @@ import {
 import { placeOf } from '../../core/text/place.ts'
 import { fileDoc, lookDoc } from '../../core/site/step.ts'
 import { count } from '../words.ts'
-import { carryOut } from '../workroom/carry-out.ts'
-import { useInsights, useNotice, useRoom, useWorkroom } from '../workroom/context.tsx'
-import { useAnswer } from '../workroom/use-answer.ts'
+import { carryOut } from '../state/carry-out.ts'
+import { useInsights, useNotice, useRoom, useWorkroom } from '../state/context.tsx'
+import { useAnswer } from '../state/use-answer.ts'
 import { showPlace } from './show-place.ts'
 
 const ICONS: Readonly<Record<Severity, typeof Info>> = { error: CircleAlert, warning: TriangleAlert, note: Info }

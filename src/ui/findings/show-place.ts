@@ -5,15 +5,12 @@ import type { WorkroomStore } from '../state/store.ts'
 /** Opens the place of a finding: its text beside the pages, its page in the close-up, or the file among the files. */
 export function showPlace(store: WorkroomStore, { file, from, to }: Pick<Finding, 'file' | 'from' | 'to'>): void {
   const state = store.getState()
-  if (file === state.sheetPath) return state.set({ sheetOpen: true, source: null, goTo: { from, to } })
+  if (file === state.sheetPath) return state.showText(null, { from, to })
   const known = state.files.find(({ path }) => path === file)
-  if (known?.encoding)
-    return state.set({
-      sheetOpen: true,
-      source: file,
-      goTo: { from, to: Math.max(to, from) },
-      ...(isPage(file) && state.closeUp !== null ? { closeUp: file, picked: null } : {}),
-    })
-  if (known) return state.set({ facet: 'pages', pagesView: 'files', findings: false, picked: null })
+  if (known?.encoding) {
+    if (isPage(file) && state.closeUp !== null) state.openCloseUp(file)
+    return state.showText(file, { from, to: Math.max(to, from) })
+  }
+  if (known) return state.showFacet('pages', 'files')
   state.set({ asking: { kind: 'new-page', folder: '', path: file } })
 }

@@ -1,9 +1,9 @@
 'use client'
 import { ArrowLeft } from 'lucide-react'
 import { useEffect, useLayoutEffect, useRef, useState } from 'react'
-import { pagePaths } from '../state/store.ts'
-import { useInsights, useNotice, useRoom, useWorkroom } from '../workroom/context.tsx'
-import { runShortcut } from '../workroom/shortcuts.ts'
+import { pagePaths } from '../state/document.ts'
+import { useInsights, useNotice, useRoom, useWorkroom } from '../state/context.tsx'
+import { runShortcut } from '../state/shortcuts.ts'
 import { Frame } from './frame.tsx'
 import { useGeneration } from './generation.ts'
 import { ViewportBar } from './viewport-bar.tsx'
@@ -28,6 +28,8 @@ export function CloseUp({ page }: { page: string }) {
   const reach = useInsights((insights) => insights.reach)
   const { generation, listener } = useGeneration(page)
   const set = useRoom((state) => state.set)
+  const openCloseUp = useRoom((state) => state.openCloseUp)
+  const pick = useRoom((state) => state.pick)
   const pages = pagePaths(files)
   // The server does not know a page by a name that is not kept yet.
   const unkept = useRoom((state) => state.unkept.has(page))
@@ -66,7 +68,7 @@ export function CloseUp({ page }: { page: string }) {
     if (size) set({ closeUpViewport: { width, height } })
   }, [set, size, width, height])
 
-  const leave = () => set({ closeUp: null, picked: null })
+  const leave = () => openCloseUp(null)
   const follow = (href: string) => {
     const url = new URL(href)
     const root = frames.rootOf(store.getState().lookId).split('/').slice(0, 3).join('/')
@@ -75,10 +77,10 @@ export function CloseUp({ page }: { page: string }) {
     if (url.origin !== location.origin || !url.pathname.startsWith(root)) {
       const where = url.origin === location.origin ? url.pathname : href
       const rooted = url.origin === location.origin ? url.pathname.slice(1) : ''
-      if (pages.includes(rooted)) return set({ closeUp: rooted, picked: null })
+      if (pages.includes(rooted)) return openCloseUp(rooted)
       return notice(`This link leads away from the site, to ${where}. Attire stays here.`)
     }
-    if (pages.includes(target)) set({ closeUp: target, picked: null })
+    if (pages.includes(target)) openCloseUp(target)
     else notice(`The link leads to ${target}, and there is no such page in the site.`)
   }
 
@@ -109,7 +111,7 @@ export function CloseUp({ page }: { page: string }) {
           <select
             className="field h-7 min-w-24 px-1 font-semibold"
             value={page}
-            onChange={(event) => set({ closeUp: event.target.value, picked: null })}
+            onChange={(event) => openCloseUp(event.target.value)}
           >
             {pages.map((each) => (
               <option key={each}>{each}</option>
@@ -120,7 +122,7 @@ export function CloseUp({ page }: { page: string }) {
           type="button"
           className="btn h-7"
           title="Click anything on the page to trace it; this begins with the whole page"
-          onClick={() => set({ picked: { page, index: ROOT, pseudo: '' } })}
+          onClick={() => pick({ page, index: ROOT, pseudo: '' })}
         >
           Trace
         </button>
@@ -142,7 +144,7 @@ export function CloseUp({ page }: { page: string }) {
               listener={{
                 ...listener,
                 onFollow: follow,
-                onPick: (index) => index >= 0 && set({ picked: { page, index, pseudo: '' } }),
+                onPick: (index) => index >= 0 && pick({ page, index, pseudo: '' }),
                 onKey: (key) => (key.key === 'Escape' ? leave() : runShortcut(store, key)),
               }}
             />

@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
-import { useWorkroom } from '../workroom/context.tsx'
-import type { FrameChannel, FrameListener } from './frames.ts'
+import { useWorkroom } from '../state/context.tsx'
+import type { FrameChannel, FrameListener } from '../state/frames.ts'
 
 interface Props {
   readonly page: string

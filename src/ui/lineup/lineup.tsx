@@ -1,12 +1,12 @@
 'use client'
 import { memo, startTransition, useEffect, useMemo, useRef, useState } from 'react'
 import { folderOf } from '../../core/paths/paths.ts'
-import { useInsights, useRoom } from '../workroom/context.tsx'
+import { useInsights, useRoom } from '../state/context.tsx'
 import { count } from '../words.ts'
-import { pagePaths } from '../state/store.ts'
+import { pagePaths } from '../state/document.ts'
 import { Frame } from './frame.tsx'
 import { useGeneration } from './generation.ts'
-import { useTurn } from './turns.ts'
+import { useAfterThoseInView, useTurn } from './turns.ts'
 import { PageTag } from './page-tag.tsx'
 import { ViewportBar } from './viewport-bar.tsx'
 import { columnsFor, GAP, heightFor, useViewport } from './viewport.ts'
@@ -45,7 +45,7 @@ export function Lineup({ hidden }: { hidden: boolean }) {
         {all.length > FILTER_FROM ? (
           <Filter folders={[...new Set(all.map(folderOf))]} />
         ) : (
-          <p className="truncate text-quiet">
+          <p className="whitespace-nowrap text-quiet @max-[560px]:sr-only">
             {bare === 0 ? 'all wear the sheet' : `${bare} ${bare === 1 ? 'does' : 'do'} not wear the sheet`}
           </p>
         )}
@@ -172,12 +172,13 @@ const LineupPage = memo(function LineupPage({
 }) {
   const item = useRef<HTMLLIElement>(null)
   const { seen, near, inView } = useInView(item, root)
-  const set = useRoom((state) => state.set)
+  const openCloseUp = useRoom((state) => state.openCloseUp)
   const { generation, listener } = useGeneration(page)
   const height = heightFor(width)
   const unkept = useRoom((state) => state.unkept.has(page))
   const turn = useTurn(near)
-  const alive = (keep ? seen : turn) && !unkept
+  const comes = useAfterThoseInView(inView)
+  const alive = (keep ? seen && comes : turn) && !unkept
   // Where no frame is, what is out of view need not be laid out. A live frame is left alone: skipped, it would not restyle.
   return (
     <li
@@ -210,7 +211,7 @@ const LineupPage = memo(function LineupPage({
           type="button"
           aria-label={`Open ${page} in a close-up`}
           data-close-up={page}
-          onClick={() => set({ closeUp: page })}
+          onClick={() => openCloseUp(page)}
           className="absolute inset-0 hover:outline-2 hover:outline-accent"
         />
       </div>

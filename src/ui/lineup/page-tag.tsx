@@ -1,8 +1,8 @@
 'use client'
 import { TriangleAlert } from 'lucide-react'
 import type { WearSummary } from '../../core/model/wear-summary.ts'
-import { attachTo } from '../workroom/attach.ts'
-import { useInsights, useRoom, useWorkroom, useNotice } from '../workroom/context.tsx'
+import { attachTo } from '../state/attach.ts'
+import { useInsights, useRoom, useWorkroom, useNotice } from '../state/context.tsx'
 import { count } from '../words.ts'
 
 /** The garment tag over a frame: what the page is, whether it wears the sheet, and what it carries of its own. */
@@ -14,6 +14,7 @@ export function PageTag({ page }: { page: string }) {
   const found = useInsights((insights) => insights.found.get(page) ?? 0)
   const sheetPath = useRoom((state) => state.sheetPath)
   const set = useRoom((state) => state.set)
+  const showFindings = useRoom((state) => state.showFindings)
   const fault = wear?.fault
   const own = wear ? ownStyles(wear) : ''
   return (
@@ -33,7 +34,7 @@ export function PageTag({ page }: { page: string }) {
             <button
               type="button"
               className="ml-auto shrink-0 text-[12px] text-quiet underline decoration-edge underline-offset-2 hover:text-ink"
-              onClick={() => set({ findings: true, picked: null })}
+              onClick={() => showFindings()}
             >
               {count(found, 'finding')}
             </button>

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react'
+import { useWorkroom } from '../state/context.tsx'
 
 /** So long must a page stay in view before its frame is made: one that only flies by in scrolling is not worth it. */
 const STAYS_MS = 140
@@ -35,4 +36,29 @@ export function useTurn(inView: boolean): boolean {
     }
   }, [inView, alive])
   return alive
+}
+
+/** A page that does not come holds up those out of view no longer than this. */
+const PATIENCE_MS = 3000
+
+/** Whether it is a frame's turn when a site is opened: those in view come first, the others once these are there. */
+export function useAfterThoseInView(inView: boolean): boolean {
+  const { frames } = useWorkroom()
+  const [calm, setCalm] = useState(() => frames.isCalm)
+  useEffect(() => {
+    if (calm) return
+    const look = () => frames.isCalm && setCalm(true)
+    const leave = frames.watch(look)
+    const timer = setTimeout(() => setCalm(true), PATIENCE_MS)
+    return () => {
+      leave()
+      clearTimeout(timer)
+    }
+  }, [frames, calm])
+  const [came, setCame] = useState(false)
+  const comes = inView || calm
+  useEffect(() => {
+    if (comes) setCame(true)
+  }, [comes])
+  return came || comes
 }

@@ -1,16 +1,16 @@
 'use client'
 import { X } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
-import { useRoom } from '../workroom/context.tsx'
+import { useRoom } from '../state/context.tsx'
 import { useViewport, WIDTH_LIMITS, WIDTHS, ZOOMS } from './viewport.ts'
 
 /** Viewport width and zoom, one click away, over lineup and close-up. */
 export function ViewportBar({ children, trailing }: { children: ReactNode; trailing?: ReactNode }) {
   const { width, zoom, setWidth, setZoom } = useViewport()
   return (
-    <div className="flex h-11 shrink-0 items-center gap-3 border-b border-line px-4">
+    <div className="@container flex min-h-11 shrink-0 flex-wrap items-center gap-x-3 gap-y-1.5 border-b border-line px-4 py-1.5">
       {children}
-      <div className="ml-auto flex items-center gap-3">
+      <div className="ml-auto flex flex-wrap items-center justify-end gap-x-3 gap-y-1.5">
         <Otherwise />
         {trailing}
         <fieldset className="flex items-center gap-1">

@@ -6,94 +6,104 @@ import { lintGutter, setDiagnostics } from '@codemirror/lint'
 import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
 import { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
-import { ChevronDown, ChevronUp } from 'lucide-react'
-import { useEffect, useRef, useState } from 'react'
+import { ChevronDown, ChevronUp, Columns2, Rows2 } from 'lucide-react'
+import { useEffect, useRef } from 'react'
 import { diffTexts } from '../../core/text/splice.ts'
 import { selectorAt } from '../../core/sheet/selector-at.ts'
-import { sheetText } from '../state/store.ts'
+import { sheetText } from '../state/document.ts'
 import { sheetOf } from '../state/texts.ts'
 import { count } from '../words.ts'
-import { useInsights, useRoom, useWorkroom } from '../workroom/context.tsx'
-import { useShowReach } from '../workroom/outline.ts'
-import { reachInWords } from '../workroom/reach-words.ts'
+import { useInsights, useRoom, useWorkroom } from '../state/context.tsx'
+import { useRoomPlan } from '../state/room.ts'
+import { useShowReach } from '../state/outline.ts'
+import { reachInWords } from '../state/reach-words.ts'
 import { highlight, showRange, theme } from './editor-look.ts'
 import { docText, fromEditor, fromStore, lineEnd, toEditor } from './editor-text.ts'
 import { SourceView } from './source-view.tsx'
 
 /** A pause of the cursor before the selector under it is outlined. */
 const REACH_AFTER_MS = 80
-const HEIGHT = { least: 120, first: 260, step: 24 } as const
 
-/** The sheet's text below the pages, one key away. */
-export function SheetPanel() {
+/** Opens and closes the sheet, and says what is in it: a bar below the pages, or over the sheet's text. */
+export function SheetBar() {
   const open = useRoom((state) => state.sheetOpen)
   const set = useRoom((state) => state.set)
   const source = useRoom((state) => state.source)
   const sheetPath = useRoom((state) => state.sheetPath)
   const text = useRoom(sheetText)
-  const [height, setHeight] = useState<number>(HEIGHT.first)
   const sheet = sheetOf(text)
-  const drag = (event: React.PointerEvent) => {
-    const from = event.clientY
-    const grip = event.currentTarget
-    grip.setPointerCapture(event.pointerId)
-    const move = (next: Event) => setHeight(limit(height + from - (next as PointerEvent).clientY))
-    grip.addEventListener('pointermove', move)
-    grip.addEventListener('pointerup', () => grip.removeEventListener('pointermove', move), { once: true })
-  }
   return (
-    <section aria-label="Sheet" className="flex shrink-0 flex-col border-t border-line bg-panel">
-      {open && (
-        <div
-          role="separator"
-          aria-label="Height of the sheet"
-          aria-orientation="horizontal"
-          aria-valuenow={height}
-          aria-valuemin={HEIGHT.least}
-          tabIndex={0}
-          className="h-1.5 cursor-row-resize hover:bg-accent focus-visible:bg-accent"
-          onPointerDown={drag}
-          onKeyDown={(event) => {
-            const direction = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
-            if (direction !== 0) setHeight(limit(height + direction * HEIGHT.step))
-          }}
-        />
-      )}
+    <div className="flex shrink-0 items-center border-t border-line bg-panel">
       <button
         type="button"
         aria-expanded={open}
         aria-keyshortcuts="Alt+S"
         onClick={() => set({ sheetOpen: !open })}
-        className="flex h-9 items-center gap-2 px-4 text-left focus-visible:-outline-offset-2"
+        className="flex h-9 min-w-0 flex-1 items-center gap-2 px-4 text-left focus-visible:-outline-offset-2"
       >
-        {open ? <ChevronDown aria-hidden className="size-4" /> : <ChevronUp aria-hidden className="size-4" />}
+        {open ? (
+          <ChevronDown aria-hidden className="size-4 shrink-0" />
+        ) : (
+          <ChevronUp aria-hidden className="size-4 shrink-0" />
+        )}
         <span className="font-semibold">Sheet</span>
-        <code className="font-mono text-[12px]">{sheetPath}</code>
-        <span className="whitespace-nowrap text-quiet">
+        <code className="min-w-0 truncate font-mono text-[12px]">{sheetPath}</code>
+        <span className="shrink-[3] truncate text-quiet">
           {count(text === '' ? 0 : text.split('\n').length, 'line')}, {count(sheet.rules.length, 'rule')}
         </span>
         {sheet.errors.length > 0 && (
-          <span className="whitespace-nowrap text-alarm">
+          <span className="min-w-0 truncate text-alarm">
             {count(sheet.errors.length, 'mistake')}, marked in the text
           </span>
         )}
         {open && !source && <ReachAtCursor />}
-        <kbd className="ml-auto font-mono text-[11px] text-quiet">Alt+S</kbd>
+        <kbd className="ml-auto shrink-0 pl-2 font-mono text-[11px] text-quiet">Alt+S</kbd>
       </button>
-      {open && source && (
-        <div className="flex h-8 items-center gap-2 border-t border-line bg-sunken px-4">
-          <code className="font-mono text-[12px] font-semibold">{source}</code>
-          <span className="text-quiet">its text, as it is kept; the frame follows after a pause in typing</span>
-          <button type="button" className="btn ml-auto h-6 text-[12px]" onClick={() => set({ source: null })}>
+      {open && <PlaceButton />}
+    </div>
+  )
+}
+
+/** Moves the sheet below the pages or beside them. */
+function PlaceButton() {
+  const { sheetPlace, set } = useRoomPlan()
+  const beside = sheetPlace === 'beside'
+  const says = beside ? 'Put the sheet below the pages' : 'Put the sheet beside the pages'
+  const Icon = beside ? Rows2 : Columns2
+  return (
+    <button
+      type="button"
+      className="btn btn-bare mr-2 size-7 p-0"
+      aria-label={says}
+      title={says}
+      onClick={() => set({ sheetPlace: beside ? 'below' : 'beside' })}
+    >
+      <Icon aria-hidden className="size-4" />
+    </button>
+  )
+}
+
+/** The sheet's text, or that of a page or another stylesheet in its place. */
+export function SheetPanel() {
+  const source = useRoom((state) => state.source)
+  const showText = useRoom((state) => state.showText)
+  return (
+    <section aria-label="Sheet" className="flex h-full flex-col bg-panel">
+      <SheetBar />
+      {source && (
+        <div className="flex h-8 shrink-0 items-center gap-2 border-t border-line bg-sunken px-4">
+          <code className="min-w-0 truncate font-mono text-[12px] font-semibold">{source}</code>
+          <span className="min-w-0 truncate text-quiet">
+            its text, as it is kept; the frame follows after a pause in typing
+          </span>
+          <button type="button" className="btn ml-auto h-6 shrink-0 text-[12px]" onClick={() => showText(null)}>
             Back to the sheet
           </button>
         </div>
       )}
-      {open && (
-        <div style={{ height }} className="min-h-0 border-t border-line">
-          {source ? <SourceView path={source} /> : <SheetEditor />}
-        </div>
-      )}
+      <div className="min-h-0 flex-1 border-t border-line">
+        {source ? <SourceView path={source} /> : <SheetEditor />}
+      </div>
     </section>
   )
 }
@@ -108,10 +118,6 @@ function ReachAtCursor() {
       <code className="font-mono text-[12px] text-ink">{reach.selector}</code> {reachInWords(reach)}
     </span>
   )
-}
-
-function limit(height: number): number {
-  return Math.max(HEIGHT.least, Math.min(height, window.innerHeight - 260))
 }
 
 function SheetEditor() {

@@ -10,7 +10,7 @@ import { useEffect, useRef } from 'react'
 import { isPage } from '../../core/paths/paths.ts'
 import { fileDoc } from '../../core/site/step.ts'
 import { diffTexts } from '../../core/text/splice.ts'
-import { useRoom, useWorkroom } from '../workroom/context.tsx'
+import { useRoom, useWorkroom } from '../state/context.tsx'
 import { highlight, showRange, theme } from './editor-look.ts'
 import { docText, fromStore, lineEnd, toEditor } from './editor-text.ts'
 

@@ -80,6 +80,8 @@ export const api = {
     loadSite(`${location.origin}/api/sites/${id}`).catch((fault: LoadFault) =>
       Promise.reject(new ApiError(fault.code, fault.message)),
     ),
+  /** Says that a site is worked on now; gives its revision. */
+  opened: (id: string) => call(`/api/sites/${id}/opened`, saveResponseSchema, { method: 'POST' }),
   save: (id: string, request: SaveRequest) => call(`/api/sites/${id}/save`, saveResponseSchema, json('POST', request)),
   remove: (id: string) => call(`/api/sites/${id}`, z.object({}), { method: 'DELETE' }),
   settings: (id: string, settings: { lookId?: string; sheetPath?: string; name?: string }) =>

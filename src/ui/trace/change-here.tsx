@@ -1,5 +1,5 @@
 'use client'
-import { useAnswer } from '../workroom/use-answer.ts'
+import { useAnswer } from '../state/use-answer.ts'
 import { useId, useState } from 'react'
 import { planChange } from '../../core/edit/change-here.ts'
 import type { Inspection } from '../../core/trace/inspection.ts'
@@ -12,11 +12,11 @@ import { fileDoc, lookDoc, type Doc } from '../../core/site/step.ts'
 import { planEdit } from '../../core/edit/decide.ts'
 import type { Splice } from '../../core/text/splice.ts'
 import { ColorField } from '../controls/color-field.tsx'
-import { settledSheetText } from '../state/store.ts'
+import { settledSheetText } from '../state/document.ts'
 import { sheetOf } from '../state/texts.ts'
 import { count } from '../words.ts'
-import { useNotice, useRoom, useWorkroom } from '../workroom/context.tsx'
-import { useShowReach } from '../workroom/outline.ts'
+import { useNotice, useRoom, useWorkroom } from '../state/context.tsx'
+import { useShowReach } from '../state/outline.ts'
 
 /** Where a change goes: the winner's own place, its swatch, or a new rule under a selector. */
 type Target =

@@ -1,7 +1,7 @@
 'use client'
 import type { PlacedRung, PlacedTrace } from '../../core/trace/placed.ts'
 import { lostInWords, placeInWords } from '../../core/trace/words.ts'
-import { useRoom } from '../workroom/context.tsx'
+import { useRoom } from '../state/context.tsx'
 
 /** Why an element has a value: a ladder, the winner on top, on each lower rung what lost and why. */
 export function Ladder({ trace, page }: { trace: PlacedTrace; page: string }) {
@@ -51,7 +51,7 @@ function Step({ rung, page, inheritedFrom }: { rung: PlacedRung; page: string; i
 
 /** Where a rung stands; goes there. */
 function Place({ rung, page }: { rung: PlacedRung; page: string }) {
-  const set = useRoom((state) => state.set)
+  const showText = useRoom((state) => state.showText)
   const sheetPath = useRoom((state) => state.sheetPath)
   const words = placeInWords(rung, page, rung.line)
   if (rung.line === null) return words
@@ -60,9 +60,7 @@ function Place({ rung, page }: { rung: PlacedRung; page: string }) {
     <button
       type="button"
       className="text-left underline decoration-edge underline-offset-2 hover:text-ink"
-      onClick={() =>
-        set({ sheetOpen: true, source: path === sheetPath ? null : path, goTo: { from: rung.offset, to: rung.end } })
-      }
+      onClick={() => showText(path === sheetPath ? null : path, { from: rung.offset, to: rung.end })}
     >
       {words}
     </button>

@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useState } from 'react'
 import { namedFamilies, shownFamilyInWords } from '../../core/type/shown-family.ts'
-import { useWorkroom } from '../workroom/context.tsx'
+import { useWorkroom } from '../state/context.tsx'
 
 /** Says which family is really shown, when it is not the first of the list. */
 export function ShownFamily({ value }: { value: string }) {

@@ -1,11 +1,11 @@
 'use client'
-import { useAnswer } from '../workroom/use-answer.ts'
+import { useAnswer } from '../state/use-answer.ts'
 import { ChevronRight, X } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import type { Aspect } from '../../core/trace/aspect.ts'
 import type { Inspection } from '../../core/trace/inspection.ts'
-import { type Picked } from '../state/store.ts'
-import { useRoom, useWorkroom } from '../workroom/context.tsx'
+import { type Picked } from '../state/view.ts'
+import { useRoom, useWorkroom } from '../state/context.tsx'
 import { ChangeHere } from './change-here.tsx'
 import { Ladder } from './ladder.tsx'
 import { Sentence } from './sentence.tsx'
@@ -13,11 +13,13 @@ import { ShownFamily } from './shown-family.tsx'
 
 /** Why the picked element looks as it does: sentences for each visible aspect, the ladders behind it, and changes from there. */
 export function TracePanel({ picked, back }: { picked: Picked; back: string }) {
+  const { frames, store } = useWorkroom()
   const set = useRoom((state) => state.set)
+  const pick = useRoom((state) => state.pick)
   const found = useInspection(picked)
   const [open, setOpen] = useState<Aspect['id'] | null>(null)
   useMark(found?.path ?? '')
-  const leave = () => set({ picked: null })
+  const leave = () => pick(null)
   return (
     <div onKeyDown={(event) => event.key === 'Escape' && (event.stopPropagation(), leave())}>
       <div className="border-b border-line px-4 py-3">
@@ -90,8 +92,7 @@ export function TracePanel({ picked, back }: { picked: Picked; back: string }) {
     </div>
   )
   function absolute({ href, page }: Inspection): string {
-    const frame = document.querySelector<HTMLIFrameElement>(`iframe[title="Close-up of the page ${CSS.escape(page)}"]`)
-    return new URL(href ?? '', frame?.src ?? location.href).href
+    return new URL(href ?? '', new URL(frames.addressOf(store.getState().lookId, page), location.href)).href
   }
 }
 
@@ -100,9 +101,9 @@ const INSIDE_AT_MOST = 8
 
 /** The elements around the picked one, outermost first, and those right inside it; each can be picked instead. */
 function Neighbours({ found }: { found: Inspection }) {
-  const set = useRoom((state) => state.set)
   const [all, setAll] = useState(false)
-  const pick = (index: number, pseudo = '') => set({ picked: { page: found.page, index, pseudo } })
+  const choose = useRoom((state) => state.pick)
+  const pick = (index: number, pseudo = '') => choose({ page: found.page, index, pseudo })
   const inside = all ? found.children : found.children.slice(0, INSIDE_AT_MOST)
   return (
     <nav aria-label="Elements around it" className="border-b border-line px-4 py-2.5">

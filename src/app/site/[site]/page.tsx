@@ -1,10 +1,29 @@
 import { headers } from 'next/headers'
-import { OpenSite } from '../../../ui/workroom/open-site.tsx'
+import { shippedFonts } from '../../../server/fonts/shipped.ts'
+import { PublicError } from '../../../server/http/errors.ts'
+import { repository } from '../../../server/open-repository.ts'
+import { OpenSite, type FirstData } from '../../../ui/shell/open-site.tsx'
 
 export const dynamic = 'force-dynamic'
 
-/** The workroom of one site. */
+/** Sites with more text than this, in characters, are fetched by a worker: taking them in would hold the window up. */
+const MOST_CHARACTERS = 1_500_000
+
+/** The workroom of one site. What it begins with comes along, so that frames start without asking first. */
 export default async function SitePage({ params }: { params: Promise<{ site: string }> }) {
   const { site } = await params
-  return <OpenSite siteId={site} nonce={(await headers()).get('x-nonce') ?? ''} />
+  const nonce = (await headers()).get('x-nonce') ?? ''
+  return <OpenSite key={site} siteId={site} nonce={nonce} first={await firstData(site)} />
+}
+
+async function firstData(siteId: string): Promise<FirstData> {
+  try {
+    const sites = await repository()
+    const [site, fonts] = await Promise.all([sites.load(siteId), shippedFonts(sites)])
+    const characters = Object.values(site.texts).reduce((sum, text) => sum + text.length, 0)
+    return characters > MOST_CHARACTERS ? { fonts } : { site, fonts }
+  } catch (error) {
+    if (error instanceof PublicError) return { fault: error.message }
+    throw error
+  }
 }

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react'
 import type { MainColor } from '../../../core/color/cluster.ts'
 import { isImage } from '../../../core/paths/paths.ts'
 import { picturePalette } from '../../../workers/picture-palette.ts'
-import { useRoom, useWorkroom } from '../../workroom/context.tsx'
+import { useRoom, useWorkroom } from '../../state/context.tsx'
 
 /** A loaded picture: its pixels as shown, and its main colours once they are found. */
 interface Picture {

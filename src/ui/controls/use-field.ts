@@ -1,0 +1,139 @@
+'use client'
+import { useAnswer } from '../state/use-answer.ts'
+import { useEffect, useMemo, useState } from 'react'
+import {
+  conditionalRules,
+  decide,
+  ownRule,
+  planEdit,
+  planRemoval,
+  selectorsOf,
+  type Decision,
+} from '../../core/edit/decide.ts'
+import type { Rival } from '../../core/edit/rivals.ts'
+import { swatchesOf, type Swatch } from '../../core/color/swatches.ts'
+import { lookDoc } from '../../core/site/step.ts'
+import { placeOf } from '../../core/text/place.ts'
+import type { Splice } from '../../core/text/splice.ts'
+import { settledSheetText, sheetText } from '../state/document.ts'
+import { sheetOf } from '../state/texts.ts'
+import { useRoom, useWorkroom } from '../state/context.tsx'
+
+/** Where an edit of a control goes. */
+export type Scope = 'group' | 'only' | 'swatch'
+
+/** One property of one selector, as a control of the bench shows and changes it. */
+export interface Field {
+  readonly selector: string
+  readonly property: string
+  /** As the sheet says it right now, drags included; '' when the sheet does not set it. */
+  readonly value: string
+  readonly decision: Decision | null
+  readonly line: number | null
+  /** Where nothing sets it: the line of the rule a change is added to, or null when a new rule is written. */
+  readonly ownLine: number | null
+  /** The swatch the value comes from. */
+  readonly swatch: Swatch | null
+  readonly scope: Scope
+  readonly setScope: (scope: Scope) => void
+  /** Shows a value while dragging; null goes back to what is kept. */
+  readonly preview: (value: string | null) => void
+  /** Makes it one step. */
+  readonly commit: (value: string) => void
+  /** Takes the declaration away; null when it cannot be taken away by itself. */
+  readonly clear: (() => void) | null
+  /** Goes to the deciding declaration in the sheet. */
+  readonly show: (() => void) | null
+  /** How many rules inside @media set it too. */
+  readonly conditional: number
+}
+
+/** A control's view of one property: which rule decides it, and edits that go there. */
+export function useField(selector: string, property: string, name: string): Field {
+  const { store } = useWorkroom()
+  const settled = useRoom(settledSheetText)
+  const shown = useRoom(sheetText)
+  const [chosen, setScope] = useState<Scope>('group')
+  const sheet = sheetOf(settled)
+  const decision = useMemo(() => decide(sheet, selector, property), [sheet, selector, property])
+  const swatch = useMemo(
+    () => (decision?.swatch ? (swatchesOf(sheet).find((each) => each.name === decision.swatch) ?? null) : null),
+    [sheet, decision],
+  )
+  const scope = chosen === 'swatch' && !swatch ? 'group' : chosen
+  const now = settled === shown ? decision : decide(sheetOf(shown), selector, property)
+  const own = useMemo(() => ownRule(sheet, selector), [sheet, selector])
+  const conditional = useMemo(() => conditionalRules(sheet, selector, property).length, [sheet, selector, property])
+
+  const plan = (value: string): Splice[] =>
+    scope === 'swatch' && swatch
+      ? planEdit(sheet, { selector: ':root', property: swatch.name, value })
+      : planEdit(sheet, { selector, property, value, scope: scope === 'only' ? 'only' : 'group' })
+  const keep = (label: string, splices: Splice[]) => {
+    const { edit, lookId } = store.getState()
+    edit({ label, texts: [{ doc: lookDoc(lookId), splices }] })
+  }
+  const target =
+    scope === 'swatch' && swatch
+      ? swatch.name
+      : `${name} of ${scope === 'group' && decision ? selectorsOf(decision.rule).join(', ') : selector}`
+  const removable = decision && decision.group.length === 0 && decision.declaration.property === property
+  return {
+    selector,
+    property,
+    decision,
+    swatch,
+    scope,
+    setScope,
+    conditional,
+    value: now ? (now.value ?? now.declaration.value) : '',
+    line: decision ? placeOf(settled, decision.declaration.from).line : null,
+    ownLine: own ? placeOf(settled, own.from).line : null,
+    preview: (value) => store.getState().showPreview(value === null ? null : plan(value)),
+    commit: (value) => keep(`${target}: ${value}`.slice(0, 200), plan(value)),
+    clear: removable ? () => keep(`Took away ${target}`, planRemoval(sheet, selector, property)) : null,
+    show: decision
+      ? () => store.getState().showText(null, { from: decision.declaration.from, to: decision.declaration.to })
+      : null,
+  }
+}
+
+/** Computed values from the pages, for what the sheet does not set. Read anew whenever frames change. */
+export function useComputed(
+  selector: string,
+  properties: string,
+): { values: Readonly<Record<string, string>>; count: number } {
+  const { frames } = useWorkroom()
+  const [found, setFound] = useState<{ key: string; values: Readonly<Record<string, string>>; count: number }>({
+    key: '',
+    values: {},
+    count: 0,
+  })
+  const key = `${selector} ${properties}`
+  useEffect(() => {
+    let stale = false
+    const look = async () => {
+      const answers = await frames.read(selector, properties.split(' '))
+      if (stale) return
+      const first = answers.find((answer) => answer.count > 0)
+      setFound({ key, values: first?.values ?? {}, count: answers.reduce((sum, answer) => sum + answer.count, 0) })
+    }
+    void look()
+    const leave = frames.watch(() => void look())
+    return () => {
+      stale = true
+      leave()
+    }
+  }, [frames, selector, properties, key])
+  return found.key === key ? found : { values: {}, count: 0 }
+}
+
+/** What else decides these properties on the pages: embedded and inline styles, and other rules of the sheet. */
+export function useRivals(selector: string, properties: string): Rival[] {
+  const ask = { selector, properties: properties.split(' ') }
+  return useAnswer('rivals', ask, { pause: RIVALS_AFTER_MS, keep: true }) ?? NO_RIVALS
+}
+
+const NO_RIVALS: Rival[] = []
+/** Rivals are looked for once a control has come to rest. */
+const RIVALS_AFTER_MS = 200

@@ -1,0 +1,61 @@
+import { Palette } from 'lucide-react'
+import { VISIONS } from '../../../core/color/vision.ts'
+import type { Facet } from '../facet.ts'
+import { ContrastView } from './contrast-view.tsx'
+import { GatherView } from './gather-view.tsx'
+import { GroundView } from './ground-view.tsx'
+import { SightView } from './sight-view.tsx'
+import { SwatchesView } from './swatches-view.tsx'
+
+/** The site's colours. */
+export const colour: Facet = {
+  id: 'colour',
+  name: 'Colour',
+  icon: Palette,
+  views: [
+    {
+      id: 'swatches',
+      name: 'Swatches',
+      says: 'A swatch is a named colour. Change it, and everything that uses it follows on every page.',
+      body: SwatchesView,
+    },
+    {
+      id: 'gather',
+      name: 'Gather',
+      command: 'Gather colours written in the sheet',
+      says: 'Colours written directly in the sheet, and those that are nearly the same.',
+      body: GatherView,
+    },
+    {
+      id: 'contrast',
+      name: 'Contrast',
+      command: 'Contrast of all pages',
+      says: 'Every pairing of text and background that occurs on the pages.',
+      body: ContrastView,
+    },
+    {
+      id: 'sight',
+      name: 'Sight',
+      command: 'Pages as others see them',
+      says: 'The pages as others see them.',
+      body: SightView,
+    },
+    {
+      id: 'ground',
+      name: 'Ground',
+      command: 'Ground: background layers',
+      says: 'What stands behind everything: colour, pictures and gradients.',
+      body: GroundView,
+    },
+  ],
+  commands: (_workroom, { vision, set }) => [
+    ...VISIONS.filter((each) => each !== vision).map((each) => ({
+      name: `See all pages in ${each}`,
+      hint: 'sight',
+      run: () => set({ vision: each }),
+    })),
+    ...(vision === null
+      ? []
+      : [{ name: 'See all pages as they are', hint: 'sight', run: () => set({ vision: null }) }]),
+  ],
+}

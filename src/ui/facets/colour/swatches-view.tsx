@@ -1,0 +1,379 @@
+'use client'
+import { ChevronRight, Plus } from 'lucide-react'
+import { memo, useId, useMemo, useState } from 'react'
+import {
+  addSwatch,
+  renameInPage,
+  renameInSheet,
+  swatchesOf,
+  swatchNameFault,
+  type Swatch,
+} from '../../../core/color/swatches.ts'
+import { derivedName, derivedValue, type Derivation } from '../../../core/color/derive.ts'
+import { isPage } from '../../../core/paths/paths.ts'
+import { fileDoc, lookDoc, pathOfDoc } from '../../../core/site/step.ts'
+import { removeDeclaration, setValue } from '../../../core/sheet/edit.ts'
+import { resolveVars } from '../../../core/edit/variables.ts'
+import { declarationsOf, topStyleRules } from '../../../core/sheet/walk.ts'
+import { selectorsOf } from '../../../core/edit/decide.ts'
+import { ColorField } from '../../controls/color-field.tsx'
+import { settledSheetText, sheetText } from '../../state/document.ts'
+import { sheetOf } from '../../state/texts.ts'
+import { placeOf } from '../../../core/text/place.ts'
+import { count } from '../../words.ts'
+import { useAnswer } from '../../state/use-answer.ts'
+import { useOutline } from '../../state/outline.ts'
+import { useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
+import { Group } from '../../controls/parts.tsx'
+
+/** The swatches: their values, where they are used, and new ones made of others. */
+export function SwatchesView() {
+  const shown = useRoom(sheetText)
+  const settled = useRoom(settledSheetText)
+  const swatches = swatchesOf(sheetOf(settled))
+  const live = new Map(swatchesOf(sheetOf(shown)).map((swatch) => [swatch.name, swatch.value]))
+  const taken = useMemo(() => swatches.map(({ name }) => name), [swatches])
+  const [open, setOpen] = useState<string | null>(null)
+  return (
+    <>
+      <Group title={count(swatches.length, 'swatch', 'swatches')}>
+        {swatches.length === 0 && (
+          <p className="text-quiet">
+            No swatches yet. Add one, then use it anywhere a colour is asked for; or let Gather find the colours the
+            sheet uses.
+          </p>
+        )}
+        <ul className="flex flex-col gap-2">
+          {swatches.map((swatch) => (
+            <SwatchRow
+              key={swatch.name}
+              swatch={swatch}
+              value={live.get(swatch.name) ?? swatch.value}
+              taken={taken}
+              open={open === swatch.name}
+              onOpen={setOpen}
+            />
+          ))}
+        </ul>
+        <NewSwatch taken={taken} />
+      </Group>
+      {swatches.length > 0 && <Derive names={taken} />}
+    </>
+  )
+}
+
+const SwatchRow = memo(function SwatchRow({
+  swatch,
+  value,
+  taken,
+  open,
+  onOpen,
+}: {
+  swatch: Swatch
+  value: string
+  taken: readonly string[]
+  open: boolean
+  onOpen: (name: string | null) => void
+}) {
+  const { store } = useWorkroom()
+  const notice = useNotice()
+  const [name, setName] = useState<string | null>(null)
+  const fault = name === null || name === swatch.name ? null : swatchNameFault(name, taken)
+  const id = useId()
+  const doc = () => lookDoc(store.getState().lookId)
+
+  const rename = () => {
+    if (name === null || fault) return
+    setName(null)
+    if (name === swatch.name) return
+    const { texts, edit } = store.getState()
+    const others = [...texts].flatMap(([each, text]) => {
+      const path = pathOfDoc(each)
+      if (path === null) return []
+      const splices = isPage(path) ? renameInPage(text, swatch.name, name) : renameInSheet(text, swatch.name, name)
+      return splices.length > 0 ? [{ doc: fileDoc(path), splices }] : []
+    })
+    const label = `Renamed the swatch ${swatch.name} to ${name}`
+    edit({ label, texts: [{ doc: doc(), splices: renameInSheet(texts.get(doc())!, swatch.name, name) }, ...others] })
+    notice(`${label}; ${count(swatch.uses, 'use')} followed.`)
+  }
+  const remove = () => {
+    const sheet = sheetOf(settledSheetText(store.getState()))
+    const splices = topStyleRules(sheet)
+      .filter((rule) => selectorsOf(rule).includes(':root'))
+      .flatMap((rule) => declarationsOf(rule).filter((declaration) => declaration.property === swatch.name))
+      .flatMap((declaration) => removeDeclaration(sheet, declaration))
+    store.getState().edit({ label: `Removed the swatch ${swatch.name}`, texts: [{ doc: doc(), splices }] })
+  }
+  const recolour = (next: string) => setValue(swatch.declaration, next)
+
+  return (
+    <li>
+      <div className="grid grid-cols-[30px_minmax(0,1fr)_auto] items-center gap-x-2" data-swatch={swatch.name}>
+        <ColorField
+          compact
+          label={`Swatch ${swatch.name}`}
+          value={value}
+          offerSwatches={false}
+          onPreview={(next) => store.getState().showPreview(next === null ? null : recolour(next))}
+          onCommit={(next) =>
+            store
+              .getState()
+              .edit({ label: `${swatch.name}: ${next}`, texts: [{ doc: doc(), splices: recolour(next) }] })
+          }
+        />
+        <div className="order-first col-start-2 row-start-1 min-w-0">
+          <input
+            aria-label={`Name of the swatch ${swatch.name}`}
+            aria-invalid={fault !== null}
+            aria-describedby={fault ? id : undefined}
+            spellCheck={false}
+            data-kept={name === null || undefined}
+            className="field w-full border-transparent bg-transparent font-mono text-[12px] hover:border-line focus:bg-raised"
+            value={name ?? swatch.name}
+            onChange={(event) => setName(event.target.value)}
+            onBlur={rename}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter') rename()
+              if (event.key === 'Escape') setName(null)
+            }}
+          />
+        </div>
+        <div className="order-first col-start-3 row-start-1 flex items-center gap-2 text-right text-[12px] text-quiet">
+          <span className="max-w-24 truncate font-mono" title={value}>
+            {value}
+          </span>
+          {swatch.uses > 0 ? (
+            <button
+              type="button"
+              aria-expanded={open}
+              aria-label={`Where ${swatch.name} is used: ${count(swatch.uses, 'use')}`}
+              className="flex w-14 items-center justify-end hover:text-ink"
+              onClick={() => onOpen(open ? null : swatch.name)}
+            >
+              {count(swatch.uses, 'use')}
+              <ChevronRight aria-hidden className={`size-3.5 ${open ? 'rotate-90' : ''}`} />
+            </button>
+          ) : (
+            <button
+              type="button"
+              className="w-14 text-right underline decoration-edge underline-offset-2 hover:text-ink"
+              aria-label={`Remove the unused swatch ${swatch.name}`}
+              onClick={remove}
+            >
+              remove
+            </button>
+          )}
+        </div>
+      </div>
+      {fault && (
+        <p id={id} className="mt-1 pl-[38px] text-[12px] text-alarm">
+          {fault}
+        </p>
+      )}
+      {open && swatch.uses > 0 && <Uses name={swatch.name} />}
+    </li>
+  )
+})
+
+const NewSwatch = memo(function NewSwatch({ taken }: { taken: readonly string[] }) {
+  const { store } = useWorkroom()
+  const [name, setName] = useState('')
+  const [color, setColor] = useState('#3d8591')
+  const [tried, setTried] = useState(false)
+  const id = useId()
+  const full = name.trim() === '' || name.startsWith('--') ? name.trim() : `--${name.trim()}`
+  const fault =
+    swatchNameFault(full, taken) ??
+    (CSS.supports('color', color) ? null : `“${color}” is not a CSS colour. Try #3d8591.`)
+  const settled = useRoom(settledSheetText)
+  const add = () => {
+    if (fault) return setTried(true)
+    const { lookId, edit } = store.getState()
+    edit({
+      label: `Added the swatch ${full}`,
+      texts: [{ doc: lookDoc(lookId), splices: addSwatch(sheetOf(settled), full, color) }],
+    })
+    setName('')
+    setTried(false)
+  }
+  return (
+    <form
+      className="mt-3 border-t border-line pt-3"
+      onSubmit={(event) => {
+        event.preventDefault()
+        add()
+      }}
+    >
+      <div className="flex items-center gap-2">
+        <span
+          aria-hidden
+          className="size-[30px] shrink-0 rounded-[3px] border border-edge"
+          style={{ backgroundColor: resolveVars(sheetOf(settled), color) }}
+        />
+        <input
+          aria-label="Name of a new swatch"
+          aria-describedby={tried && fault ? id : undefined}
+          className="field min-w-0 flex-1 font-mono text-[12px]"
+          placeholder="--new-swatch"
+          spellCheck={false}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <input
+          aria-label="Colour of the new swatch"
+          className="field w-24 font-mono text-[12px]"
+          spellCheck={false}
+          value={color}
+          onChange={(event) => setColor(event.target.value)}
+        />
+        <button type="submit" className="btn">
+          <Plus aria-hidden className="size-4" />
+          Add
+        </button>
+      </div>
+      {tried && fault && (
+        <p id={id} role="alert" className="mt-1 text-[12px] text-alarm">
+          {fault}
+        </p>
+      )}
+    </form>
+  )
+})
+
+/** Where a swatch is used: the declarations, and what they touch. */
+function Uses({ name }: { name: string }) {
+  const { store } = useWorkroom()
+  const reach = useAnswer('swatchReach', { name })
+  const text = useRoom(settledSheetText)
+  const outline = useOutline()
+  if (!reach) return <p className="mt-1 pl-[38px] text-[12px] text-quiet">Looking …</p>
+  const rules = [...new Map(reach.uses.map((use) => [`${use.selector} ${use.property}`, use])).values()]
+  return (
+    <div className="mt-1 border-l-2 border-edge pl-2 text-[12px]" aria-label={`Uses of ${name}`}>
+      <p>
+        {reach.elements === 0
+          ? 'It touches no element yet.'
+          : `It touches ${count(reach.elements, 'element')} on ${count(reach.pages.length, 'page')}: ${reach.pages
+              .slice(0, 4)
+              .map(({ page, count: on }) => `${page} ${on}`)
+              .join(', ')}${reach.pages.length > 4 ? ' …' : ''}`}
+      </p>
+      <ul className="mt-1 flex flex-col gap-0.5">
+        {rules.map((use) => (
+          <li key={use.from} {...(use.property.startsWith('--') ? {} : outline(use.selector))}>
+            <button
+              type="button"
+              className="w-full truncate text-left hover:underline"
+              title={`${use.selector}: ${use.property}`}
+              onClick={() => store.getState().showText(null, { from: use.from, to: use.to })}
+            >
+              <span className="text-quiet">line {placeOf(text, use.from).line}</span>{' '}
+              <code className="font-mono">
+                {use.property.startsWith('--') ? use.property : use.selector.replace(/\s+/g, ' ')}
+              </code>{' '}
+              <span className="text-quiet">
+                {use.property.startsWith('--') ? 'is made of it' : use.property}
+                {use.through && `, through ${use.through}`}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}
+
+/** Makes a swatch of another one: lighter, darker, or mixed with a third; it goes on following what it is made of. */
+const Derive = memo(function Derive({ names }: { names: readonly string[] }) {
+  const { store } = useWorkroom()
+  const settled = useRoom(settledSheetText)
+  const [kind, setKind] = useState<Derivation['kind']>('lighter')
+  const [chosen, setFrom] = useState(names[0]!)
+  const [other, setWith] = useState(names[1] ?? names[0]!)
+  const [share, setShare] = useState(25)
+  const from = names.includes(chosen) ? chosen : names[0]!
+  const partner = names.includes(other) ? other : names[0]!
+  const derivation: Derivation = kind === 'mixed' ? { kind, from, with: partner, share } : { kind, from, share }
+  const value = derivedValue(derivation)
+  const name = Array.from({ length: 20 }, (_, at) => derivedName(derivation) + (at === 0 ? '' : `-${at + 1}`)).find(
+    (each) => !names.includes(each),
+  )!
+  const add = () =>
+    store.getState().edit({
+      label: `Added the swatch ${name}`,
+      texts: [{ doc: lookDoc(store.getState().lookId), splices: addSwatch(sheetOf(settled), name, value) }],
+    })
+  const choice = 'field h-7 min-w-0 flex-1 px-1 font-mono text-[12px]'
+  return (
+    <Group title="Make one of another">
+      <form
+        className="flex flex-col gap-2"
+        onSubmit={(event) => {
+          event.preventDefault()
+          add()
+        }}
+      >
+        <div className="flex items-center gap-2">
+          <select
+            aria-label="How it is made"
+            className="field h-7 px-1"
+            value={kind}
+            onChange={(event) => setKind(event.target.value as Derivation['kind'])}
+          >
+            <option value="lighter">lighter</option>
+            <option value="darker">darker</option>
+            <option value="mixed">mixed</option>
+          </select>
+          <select
+            aria-label="Made of"
+            className={choice}
+            value={from}
+            onChange={(event) => setFrom(event.target.value)}
+          >
+            {names.map((each) => (
+              <option key={each}>{each}</option>
+            ))}
+          </select>
+          {kind === 'mixed' && (
+            <select
+              aria-label="Mixed with"
+              className={choice}
+              value={partner}
+              onChange={(event) => setWith(event.target.value)}
+            >
+              {names.map((each) => (
+                <option key={each}>{each}</option>
+              ))}
+            </select>
+          )}
+        </div>
+        <div className="flex items-center gap-2">
+          <input
+            type="range"
+            aria-label="How much"
+            min={5}
+            max={95}
+            step={5}
+            className="flex-1"
+            value={share}
+            onChange={(event) => setShare(Number(event.target.value))}
+          />
+          <span className="w-10 text-right">{share} %</span>
+          <span
+            aria-hidden
+            className="size-[30px] rounded-[3px] border border-edge"
+            style={{ backgroundColor: resolveVars(sheetOf(settled), value) }}
+          />
+          <button type="submit" className="btn">
+            <Plus aria-hidden className="size-4" />
+            Make it
+          </button>
+        </div>
+        <p className="break-words font-mono text-[11px] text-quiet">
+          {name}: {value};
+        </p>
+      </form>
+    </Group>
+  )
+})

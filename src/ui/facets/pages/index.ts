@@ -1,0 +1,85 @@
+import { Files } from 'lucide-react'
+import { attachTo } from '../../state/attach.ts'
+import { pagePaths } from '../../state/document.ts'
+import type { Facet } from '../facet.ts'
+import { FilesView } from './files-view.tsx'
+import { LiftView } from './lift-view.tsx'
+import { NavigationView } from './navigation-view.tsx'
+import { PartsView } from './parts-view.tsx'
+import { WearView } from './wear-view.tsx'
+
+/** The site's pages and files, and what they share. */
+export const pages: Facet = {
+  id: 'pages',
+  name: 'Pages',
+  icon: Files,
+  views: [
+    {
+      id: 'wear',
+      name: 'Pages',
+      command: 'Who wears the sheet',
+      says: 'Who wears the sheet, and what each page carries of its own.',
+      body: WearView,
+    },
+    {
+      id: 'files',
+      name: 'Files',
+      command: 'Files and images',
+      says: 'Images, the sheet and other files. References follow every new name.',
+      body: FilesView,
+    },
+    {
+      id: 'links',
+      name: 'Navigation',
+      command: 'Navigation links',
+      says: 'The links of a navigation: their words, order and targets.',
+      body: NavigationView,
+    },
+    {
+      id: 'parts',
+      name: 'Parts',
+      command: 'Shared parts',
+      says: 'Blocks kept the same on many pages.',
+      body: PartsView,
+    },
+    {
+      id: 'lift',
+      name: 'Lift',
+      command: 'Styles to lift',
+      says: 'Styles that stand in pages and belong into the sheet.',
+      body: LiftView,
+    },
+  ],
+  commands: (workroom, { files, closeUp, set }) => {
+    const paths = pagePaths(files)
+    const say = (text: string) => workroom.insights.setState({ notice: { text, at: Date.now() } })
+    const [first] = paths
+    return [
+      { name: 'New page', hint: 'pages', run: () => set({ asking: { kind: 'new-page', folder: '' } }) },
+      {
+        name: 'Attach the sheet to all pages',
+        hint: 'pages',
+        run: () => void attachTo(workroom, paths).then(say),
+      },
+      ...(first === undefined
+        ? []
+        : [
+            {
+              name: 'Share a block with all pages',
+              hint: 'parts',
+              run: () => set({ asking: { kind: 'share', page: closeUp ?? first } }),
+            },
+            {
+              name: 'Lift styles into the sheet',
+              hint: 'all pages',
+              run: () => set({ asking: { kind: 'lift', pages: paths } }),
+            },
+          ]),
+      ...files.map(({ path }) => ({
+        name: `Rename or move ${path}`,
+        hint: 'file',
+        run: () => set({ asking: { kind: 'move', path } }),
+      })),
+    ]
+  },
+}

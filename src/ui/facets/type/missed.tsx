@@ -1,0 +1,112 @@
+'use client'
+import { useEffect, useState } from 'react'
+import { decide, ownRule, selectorsOf } from '../../../core/edit/decide.ts'
+import { addRule } from '../../../core/sheet/edit.ts'
+import { naturalPlace } from '../../../core/edit/natural-place.ts'
+import { topStyleRules } from '../../../core/sheet/walk.ts'
+import type { MissedText } from '../../../core/type/roles.ts'
+import { lookDoc } from '../../../core/site/step.ts'
+import { heightFor, useViewport } from '../../lineup/viewport.ts'
+import { settledSheetText } from '../../state/document.ts'
+import { sheetOf } from '../../state/texts.ts'
+import { Sentence } from '../../trace/sentence.tsx'
+import { count, listed } from '../../words.ts'
+import { useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
+import { useAnswer } from '../../state/use-answer.ts'
+import { Group } from '../../controls/parts.tsx'
+
+/** So many elements of a page are pointed at; more make the selector long and tell nothing new. */
+const POINTED = 60
+
+/** Text that plays the role but is not reached by its rule: counted, shown in the lineup, and taken in. */
+export function Missed({ selector }: { selector: string }) {
+  const { frames, store } = useWorkroom()
+  const notice = useNotice()
+  const settled = useRoom(settledSheetText)
+  const sheet = sheetOf(settled)
+  const { width } = useViewport()
+  const rule = ruleFor(settled, selector)
+  const joined = rule ? selectorsOf(rule) : [selector]
+  const missed = useAnswer('missed', { selector, joined: [...joined], viewport: { width, height: heightFor(width) } })
+  const [shown, setShown] = useState<string | null>(null)
+  useEffect(() => {
+    const kind = missed?.find(({ what }) => what === shown)
+    frames.point(kind ? pointers(kind) : null)
+    return () => frames.point(null)
+  }, [frames, missed, shown])
+  if (!missed || missed.length === 0) return null
+  const total = missed.reduce((sum, each) => sum + each.count, 0)
+  const edit = (label: string, splices: ReturnType<typeof addRule>) => {
+    const { edit: carry, lookId } = store.getState()
+    if (carry({ label, texts: [{ doc: lookDoc(lookId), splices }] })) notice(`${label}.`)
+  }
+  const join = (each: MissedText) =>
+    rule &&
+    edit(`${each.selector} joins ${rule.selector.replace(/\s+/g, ' ')}`, [
+      { from: rule.selectorRange.to, to: rule.selectorRange.to, insert: `, ${each.selector}` },
+    ])
+  const tags = [...new Set(missed.map((each) => each.selector))]
+  const inherit = () =>
+    edit(
+      `${listed(tags)} take the base font`,
+      addRule(sheet, tags.join(', '), [['font', 'inherit']], naturalPlace(sheet, tags[0]!)),
+    )
+  return (
+    <Group title={`${count(total, 'text')} the rule does not reach`}>
+      <ul className="flex flex-col gap-2 text-[12px]">
+        {missed.map((each) => {
+          const pages = [...new Set(each.places.map(({ page }) => page))]
+          return (
+            <li key={each.what} className="flex items-start gap-2">
+              <p className="min-w-0 flex-1">
+                <b className="font-semibold">{each.count}</b> <Sentence text={each.what} />{' '}
+                <span className="text-quiet">on {listed(pages)}</span>
+              </p>
+              <button
+                type="button"
+                className="btn h-6 px-2 text-[12px]"
+                aria-pressed={shown === each.what}
+                onClick={() => setShown(shown === each.what ? null : each.what)}
+              >
+                {shown === each.what ? 'Hide' : 'Show'}
+              </button>
+              {selector !== 'body' && each.selector !== '' && rule && (
+                <button type="button" className="btn h-6 px-2 text-[12px]" onClick={() => join(each)}>
+                  Join
+                </button>
+              )}
+            </li>
+          )
+        })}
+      </ul>
+      {selector === 'body' && (
+        <button type="button" className="btn h-7 self-start" onClick={inherit}>
+          Let {listed(tags)} take the base font
+        </button>
+      )}
+      {missed.some((each) => each.selector === '') && (
+        <p className="text-[12px] text-quiet">
+          What has no Join needs another element on the page; the fit check offers that where it is safe.
+        </p>
+      )}
+    </Group>
+  )
+}
+
+/** The rule that sets the role: its own, or the one it shares. */
+function ruleFor(text: string, selector: string) {
+  const sheet = sheetOf(text)
+  return (
+    ownRule(sheet, selector) ??
+    decide(sheet, selector, 'font-size')?.rule ??
+    decide(sheet, selector, 'font-family')?.rule ??
+    topStyleRules(sheet).find((rule) => selectorsOf(rule).includes(selector)) ??
+    null
+  )
+}
+
+function pointers({ places }: MissedText): Map<string, string> {
+  const byPage = new Map<string, string[]>()
+  for (const { page, path } of places) byPage.set(page, [...(byPage.get(page) ?? []), path])
+  return new Map([...byPage].map(([page, paths]) => [page, paths.slice(0, POINTED).join(', ')]))
+}

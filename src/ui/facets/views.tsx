@@ -1,0 +1,39 @@
+'use client'
+import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react'
+import { FacetHead } from '../controls/parts.tsx'
+import { useRoom } from '../state/context.tsx'
+import type { Facet } from './facet.ts'
+
+/** A facet with several views: tabs under its head, and the view chosen. */
+export function Views({ facet: { id, name, views } }: { facet: Facet }) {
+  const shown = useRoom((state) => state.views[id])
+  const showFacet = useRoom((state) => state.showFacet)
+  const at = Math.max(
+    0,
+    views.findIndex((view) => view.id === shown),
+  )
+  return (
+    <>
+      <FacetHead title={name}>{views[at]!.says}</FacetHead>
+      <TabGroup selectedIndex={at} onChange={(next) => showFacet(id, views[next]!.id)}>
+        <TabList aria-label={`Views of ${name}`} className="flex flex-wrap border-b border-line px-2">
+          {views.map((view) => (
+            <Tab
+              key={view.id}
+              className="-mb-px border-b-2 border-transparent px-2 py-2 text-quiet hover:text-ink aria-selected:border-accent aria-selected:font-semibold aria-selected:text-ink focus-visible:-outline-offset-2"
+            >
+              {view.name}
+            </Tab>
+          ))}
+        </TabList>
+        <TabPanels>
+          {views.map(({ id: each, body: Body }) => (
+            <TabPanel key={each} tabIndex={-1}>
+              <Body />
+            </TabPanel>
+          ))}
+        </TabPanels>
+      </TabGroup>
+    </>
+  )
+}

@@ -1,0 +1,74 @@
+'use client'
+import { PanelLeftClose, PanelLeftOpen } from 'lucide-react'
+import { Boundary } from '../controls/boundary.tsx'
+import { FACETS, facetOf } from '../facets/index.ts'
+import { Views } from '../facets/views.tsx'
+import { FindingsPanel } from '../findings/findings-panel.tsx'
+import { useRoom } from '../state/context.tsx'
+import { useRoomPlan } from '../state/room.ts'
+import { TracePanel } from '../trace/trace-panel.tsx'
+
+/** The rail of facets. */
+export function Rail() {
+  const facet = useRoom((state) => state.facet)
+  const covered = useRoom((state) => state.picked !== null || state.findings)
+  const showFacet = useRoom((state) => state.showFacet)
+  const { benchFolded, set } = useRoomPlan()
+  const says = benchFolded ? 'Fold the bench out' : 'Fold the bench away'
+  const FoldIcon = benchFolded ? PanelLeftOpen : PanelLeftClose
+  return (
+    <nav aria-label="Facets" className="flex w-[72px] shrink-0 flex-col border-r border-line bg-panel">
+      {FACETS.map(({ id, name, icon: Icon }) => (
+        <button
+          key={id}
+          type="button"
+          aria-current={facet === id && !covered ? 'true' : undefined}
+          onClick={() => {
+            showFacet(id)
+            set({ benchFolded: false })
+          }}
+          className="flex flex-col items-center gap-1 border-l-[3px] border-transparent py-3 pr-[3px] text-[12px] text-quiet hover:text-ink aria-[current]:border-accent aria-[current]:bg-accent-wash aria-[current]:font-semibold aria-[current]:text-ink focus-visible:-outline-offset-2"
+        >
+          <Icon className="size-5" />
+          {name}
+        </button>
+      ))}
+      <button
+        type="button"
+        aria-label={says}
+        title={`${says} (Alt+B)`}
+        aria-keyshortcuts="Alt+B"
+        aria-expanded={!benchFolded}
+        className="btn btn-bare mx-auto mb-2 mt-auto size-8 p-0 text-quiet"
+        onClick={() => set({ benchFolded: !benchFolded })}
+      >
+        <FoldIcon aria-hidden className="size-4" />
+      </button>
+    </nav>
+  )
+}
+
+/** The column of controls: a facet, or what covers it. */
+export function Bench() {
+  const id = useRoom((state) => state.facet)
+  const lookId = useRoom((state) => state.lookId)
+  const picked = useRoom((state) => state.picked)
+  const findings = useRoom((state) => state.findings)
+  const facet = facetOf(id)
+  const Body = facet.body
+  return (
+    <aside aria-label="Bench" tabIndex={-1} className="h-full overflow-y-auto bg-panel">
+      <Boundary name="The bench" of={`${id} ${lookId} ${picked?.page} ${picked?.index} ${findings}`}>
+        {picked ? (
+          <TracePanel picked={picked} back={facet.name} />
+        ) : findings ? (
+          <FindingsPanel />
+        ) : Body ? (
+          <Body key={lookId} />
+        ) : (
+          <Views key={lookId} facet={facet} />
+        )}
+      </Boundary>
+    </aside>
+  )
+}

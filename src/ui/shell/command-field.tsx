@@ -1,0 +1,200 @@
+'use client'
+import { useRoomPlan } from '../state/room.ts'
+import { FACETS } from '../facets/index.ts'
+import type { Command } from '../facets/facet.ts'
+import { useAnswer } from '../state/use-answer.ts'
+import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react'
+import { useEffect, useState } from 'react'
+import { useShallow } from 'zustand/react/shallow'
+import { parseSelectorList } from '../../core/selectors/parse.ts'
+import { useViewport, WIDTHS } from '../lineup/viewport.ts'
+import { pagePaths } from '../state/document.ts'
+import { useRoom, useWorkroom } from '../state/context.tsx'
+import { useShowReach } from '../state/outline.ts'
+import { reachInWords } from '../state/reach-words.ts'
+import { COMMAND_FIELD } from '../state/shortcuts.ts'
+
+/** Something that can be done from the command field. */
+
+/** What the field can do that others do. */
+interface Outside {
+  readonly onImport: () => void
+  readonly onNew: () => void
+  readonly onTheme: () => void
+  readonly onHandOff: () => void
+}
+
+/** A pause in typing before a selector is tried. */
+const TRY_AFTER_MS = 90
+const MOST = 8
+
+/** Everything can be done from here; what is no command is tried as a selector, and its reach is outlined. */
+export function CommandField({ onImport, onNew, onTheme, onHandOff }: Outside) {
+  const [query, setQuery] = useState('')
+  const show = useShowReach()
+  const commands = useCommands({ onImport, onNew, onTheme, onHandOff })
+  const typed = query.trim()
+  const found = commands
+    .filter(({ name, hint }) =>
+      typed.split(/\s+/).every((word) => `${name} ${hint}`.toLowerCase().includes(word.toLowerCase())),
+    )
+    .slice(0, typed === '' ? MOST : MOST - 2)
+
+  const reach = useAnswer('reach', typed === '' ? null : { selector: typed }, { pause: TRY_AFTER_MS }) ?? null
+  useEffect(() => {
+    if (typed === '') return
+    const timer = setTimeout(() => show(parseSelectorList(typed) ? typed : ''), TRY_AFTER_MS)
+    return () => clearTimeout(timer)
+  }, [typed, show])
+
+  const leave = () => {
+    setQuery('')
+    show('')
+  }
+  const choose = (command: Command | 'reach' | null) => {
+    if (command === null || command === 'reach') return
+    leave()
+    command.run()
+  }
+  return (
+    <Combobox<Command | 'reach' | null> value={null} onChange={choose} immediate>
+      <div className="relative min-w-[190px] flex-1">
+        <ComboboxInput
+          id={COMMAND_FIELD}
+          aria-label="Command, or a selector to try"
+          autoComplete="off"
+          spellCheck={false}
+          placeholder="Command, or a selector to try"
+          className="field w-full max-w-[340px] pr-14 text-[13px]"
+          value={query}
+          displayValue={() => query}
+          onChange={(event) => setQuery(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === 'Escape' && query !== '') {
+              event.stopPropagation()
+              leave()
+            }
+          }}
+        />
+        {query === '' && (
+          <kbd
+            aria-hidden
+            className="pointer-events-none absolute right-2 top-1.5 font-mono text-[11px] text-quiet [@media(max-width:1100px)]:hidden"
+            style={{ right: 'max(8px, calc(100% - 332px))' }}
+          >
+            Ctrl+K
+          </kbd>
+        )}
+      </div>
+      <ComboboxOptions
+        anchor={{ to: 'bottom start', gap: 4 }}
+        className="z-50 w-[420px] rounded-[3px] border border-edge bg-raised p-1 shadow-lg outline-none empty:invisible"
+      >
+        {typed !== '' && (
+          <ComboboxOption
+            value="reach"
+            className="rounded-sm px-2 py-1.5 data-focus:bg-accent-wash"
+            aria-label={reach ? `${typed} ${reachInWords(reach)}` : typed}
+          >
+            <p className="break-words">
+              <code className="font-mono text-[12px] font-semibold">{typed}</code>{' '}
+              <span className="text-quiet">{reach && reach.selector === typed ? reachInWords(reach) : '…'}</span>
+            </p>
+            {reach && reach.selector === typed && reach.total > 0 && (
+              <p className="mt-0.5 text-[12px] text-quiet">
+                {reach.pages
+                  .slice(0, 9)
+                  .map(({ page, count }) => `${page} ${count}`)
+                  .join(' · ')}
+                {reach.pages.length > 9 && ' …'}
+              </p>
+            )}
+          </ComboboxOption>
+        )}
+        {found.map((command) => (
+          <ComboboxOption
+            key={command.name}
+            value={command}
+            className="flex items-baseline gap-3 rounded-sm px-2 py-1.5 data-focus:bg-accent-wash"
+          >
+            <span className="min-w-0 flex-1 truncate">{command.name}</span>
+            <span className="shrink-0 text-[12px] text-quiet">{command.hint}</span>
+          </ComboboxOption>
+        ))}
+      </ComboboxOptions>
+    </Combobox>
+  )
+}
+
+function useCommands({ onImport, onNew, onTheme, onHandOff }: Outside): Command[] {
+  const workroom = useWorkroom()
+  // Whatever commands depend on; they read the state itself.
+  useRoom(
+    useShallow(({ past, future, sheetOpen, closeUp, vision, fontsArrive, files, looks, lookId }) => [
+      past,
+      future,
+      sheetOpen,
+      closeUp,
+      vision,
+      fontsArrive,
+      files,
+      looks,
+      lookId,
+    ]),
+  )
+  const state = workroom.store.getState()
+  const { set } = state
+  const { setWidth } = useViewport()
+  const plan = useRoomPlan()
+  const pages = pagePaths(state.files)
+  return [
+    ...(state.past.length > 0 ? [{ name: `Undo: ${state.past.at(-1)!.label}`, hint: 'Ctrl+Z', run: state.undo }] : []),
+    ...(state.future.length > 0
+      ? [{ name: `Redo: ${state.future.at(-1)!.label}`, hint: 'Ctrl+Shift+Z', run: state.redo }]
+      : []),
+    {
+      name: state.sheetOpen ? 'Close the sheet' : 'Open the sheet',
+      hint: 'Alt+S',
+      run: () => set({ sheetOpen: !state.sheetOpen }),
+    },
+    {
+      name: plan.sheetPlace === 'below' ? 'Put the sheet beside the pages' : 'Put the sheet below the pages',
+      hint: 'room',
+      run: () => plan.set({ sheetPlace: plan.sheetPlace === 'below' ? 'beside' : 'below' }),
+    },
+    {
+      name: plan.benchFolded ? 'Fold the bench out' : 'Fold the bench away',
+      hint: 'Alt+B',
+      run: () => plan.set({ benchFolded: !plan.benchFolded }),
+    },
+    ...FACETS.map(({ id, name }) => ({ name: `Facet ${name}`, hint: 'bench', run: () => state.showFacet(id) })),
+    { name: 'Fit check: all findings', hint: 'bench', run: state.showFindings },
+    ...FACETS.flatMap(({ id, name, views }) =>
+      views.map((view) => ({ name: view.command ?? view.name, hint: name, run: () => state.showFacet(id, view.id) })),
+    ),
+    ...FACETS.flatMap(({ commands }) => commands?.(workroom, workroom.store.getState()) ?? []),
+    ...(state.closeUp === null
+      ? []
+      : [
+          {
+            name: `Trace ${state.closeUp}`,
+            hint: 'close-up',
+            run: () => state.pick({ page: state.closeUp!, index: 0, pseudo: '' }),
+          },
+          { name: 'Back to the lineup', hint: 'Escape', run: () => state.openCloseUp(null) },
+        ]),
+    ...WIDTHS.map((width) => ({ name: `Show pages ${width} px wide`, hint: 'viewport', run: () => setWidth(width) })),
+    { name: 'Hand off', hint: 'a ZIP', run: onHandOff },
+    ...pages.map((page) => ({
+      name: `Close-up of ${page}`,
+      hint: 'page',
+      run: () => state.openCloseUp(page),
+    })),
+    ...state.looks
+      .filter(({ id }) => id !== state.lookId)
+      .map(({ id, name }) => ({ name: `Wear the look ${name}`, hint: 'look', run: () => state.wearLook(id) })),
+    { name: 'New site', hint: 'from nothing', run: onNew },
+    { name: 'Bring in a site', hint: 'folder or ZIP', run: onImport },
+    { name: 'Light or dark interface', hint: 'interface', run: onTheme },
+  ]
+}

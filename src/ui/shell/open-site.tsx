@@ -1,0 +1,68 @@
+'use client'
+import dynamic from 'next/dynamic'
+import { useEffect, useState } from 'react'
+import type { SiteState } from '../../protocol/site-state.ts'
+import { api } from '../state/api.ts'
+import { useTheme } from '../state/theme.ts'
+
+const WorkroomScreen = dynamic(() => import('./workroom.tsx'), { ssr: false, loading: Opening })
+
+/** What the server sends along with the page: all of a site, of a large one only the fonts, or why there is none. */
+export type FirstData =
+  { readonly site?: SiteState; readonly fonts: Record<string, string> } | { readonly fault: string }
+
+/** Opens the workroom of a site: at once with what came along, else once the site has been fetched. */
+export function OpenSite({ siteId, nonce, first }: { siteId: string; nonce: string; first: FirstData }) {
+  const [site, setSite] = useState('site' in first ? first.site : undefined)
+  const [fault, setFault] = useState('fault' in first ? first.fault : null)
+  useTheme()
+  const came = site?.revision
+  useEffect(() => {
+    let stale = false
+    const load = () =>
+      api.site(siteId).then(
+        (loaded) => !stale && setSite(loaded),
+        (error: Error) => !stale && setFault(error.message),
+      )
+    if ('fault' in first) return
+    if (came === undefined) void load()
+    // A page that the browser kept from earlier may have brought an older state along.
+    else
+      void api.opened(siteId).then(
+        ({ revision }) => revision !== came && load(),
+        () => undefined,
+      )
+    return () => {
+      stale = true
+    }
+    // Only what came along counts: from then on the workroom keeps its own state.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [siteId])
+  if (fault !== null) return <NotOpened fault={fault} />
+  if (!site || 'fault' in first) return <Opening />
+  return <WorkroomScreen key={site.revision} site={site} nonce={nonce} fonts={first.fonts} />
+}
+
+function Opening() {
+  return (
+    <p role="status" className="p-10 text-quiet">
+      Opening the site …
+    </p>
+  )
+}
+
+function NotOpened({ fault }: { fault: string }) {
+  return (
+    <main className="mx-auto max-w-md p-10">
+      <h1 className="text-lg font-semibold">The site could not be opened</h1>
+      <p role="alert" className="mt-2">
+        {fault}
+      </p>
+      <p className="mt-4">
+        <a className="btn" href="/sites">
+          See all sites
+        </a>
+      </p>
+    </main>
+  )
+}

@@ -1,0 +1,96 @@
+'use client'
+import { useEffect } from 'react'
+import { isSheet } from '../../core/paths/paths.ts'
+import { lookDoc } from '../../core/site/step.ts'
+import type { Workroom } from '../state/context.tsx'
+import { sheetText } from '../state/document.ts'
+import { runShortcut } from '../state/shortcuts.ts'
+import { filesNews, looksNews, wholeSite, wornTexts } from '../state/site-news.ts'
+import type { WorkroomState } from '../state/store.ts'
+import { sheetOf } from '../state/texts.ts'
+import { askOnce } from '../state/use-answer.ts'
+
+/** How long after an edit the worker is told: dragging does not flood it. */
+const WORKER_DELAY_MS = 80
+
+/** One pass of data: text to frames at once, to the worker after a breath, keys to steps. */
+export function Wiring({ workroom }: { workroom: Workroom }) {
+  useEffect(() => {
+    const { store, frames, worker, insights } = workroom
+    frames.wear(sheetOf(sheetText(store.getState())))
+
+    let told = wornTexts(store.getState())
+    const tellWorker = (state: WorkroomState) => {
+      const now = wornTexts(state)
+      const changed = [...now].filter(([path, text]) => told.get(path) !== text)
+      const gone = [...told.keys()].filter((path) => !now.has(path)).map((path): [string, null] => [path, null])
+      const pages = changed.some(([path]) => !isSheet(path))
+      told = now
+      if (changed.length + gone.length > 0) worker.tell({ type: 'texts', texts: [...changed, ...gone] })
+      if (pages) tellTargets()
+    }
+    const tellTargets = () =>
+      void askOnce(workroom, 'boxTargets', {}).then((boxTargets) => boxTargets && insights.setState({ boxTargets }))
+    for (const news of wholeSite(store.getState())) worker.tell(news)
+    tellTargets()
+
+    let timer: ReturnType<typeof setTimeout> | undefined
+    worker.beforeAsk = () => {
+      if (timer === undefined) return
+      clearTimeout(timer)
+      timer = undefined
+      tellWorker(store.getState())
+    }
+    const leaveStore = store.subscribe((state, before) => {
+      if (sheetText(state) !== sheetText(before)) frames.wear(sheetOf(sheetText(state)))
+      if (state.files !== before.files || state.lookId !== before.lookId || state.sheetPath !== before.sheetPath)
+        worker.tell(filesNews(state))
+      if (state.looks.some(({ id }) => state.texts.get(lookDoc(id)) !== before.texts.get(lookDoc(id))))
+        worker.tell(looksNews(state))
+      if (state.vision !== before.vision) frames.see(state.vision)
+      if (state.sheetPath !== before.sheetPath) frames.sheetPath = state.sheetPath
+      if (state.trouble !== before.trouble && state.trouble)
+        insights.setState({ notice: { text: state.trouble.text, at: Date.now() } })
+      if (state.texts !== before.texts || state.preview !== before.preview || state.lookId !== before.lookId) {
+        clearTimeout(timer)
+        timer = setTimeout(() => {
+          timer = undefined
+          tellWorker(store.getState())
+        }, WORKER_DELAY_MS)
+      }
+    })
+    const leaveFrames = frames.listen()
+    const key = (event: KeyboardEvent) => {
+      // In a field with unfinished text the browser's own undo is what is meant; a field that shows a kept value says so.
+      const drafting =
+        event.target instanceof HTMLElement &&
+        event.target.matches('input:not([type="range"], [type="radio"], [data-kept])')
+      if (drafting && !event.altKey) return
+      if (
+        runShortcut(store, {
+          key: event.key,
+          code: event.code,
+          ctrl: event.ctrlKey || event.metaKey,
+          shift: event.shiftKey,
+          alt: event.altKey,
+        })
+      )
+        event.preventDefault()
+    }
+    window.addEventListener('keydown', key, true)
+    // Whoever closes the window with something not kept yet is asked first.
+    const leaving = (event: BeforeUnloadEvent) => {
+      store.getState().closeTyping()
+      if (store.getState().isBusy()) event.preventDefault()
+    }
+    window.addEventListener('beforeunload', leaving)
+    return () => {
+      window.removeEventListener('beforeunload', leaving)
+      clearTimeout(timer)
+      leaveStore()
+      leaveFrames()
+      window.removeEventListener('keydown', key, true)
+    }
+  }, [workroom])
+  return null
+}

@@ -1,0 +1,138 @@
+'use client'
+import { troubleWords, wholeSite } from '../state/site-news.ts'
+import { useEffect, useMemo, useState } from 'react'
+import type { SiteState } from '../../protocol/site-state.ts'
+import { SiteWorker } from '../../workers/client.ts'
+import type { FitNews } from '../../workers/protocol.ts'
+import { Frames } from '../state/frames.ts'
+import { createWorkroom } from '../state/store.ts'
+import { ConflictDialog } from './conflict-dialog.tsx'
+import { createInsights, useInsights, WorkroomProvider, type Insights, type Workroom } from '../state/context.tsx'
+import type { Incoming } from './import.ts'
+import { Dialogs } from '../dialogs/dialogs.tsx'
+import { NewSiteDialog } from './new-site-dialog.tsx'
+import { ImportDialog, useWindowDrop } from './import-dialog.tsx'
+import { Layout } from './layout.tsx'
+import { TopStrip } from './top-strip.tsx'
+import { Wiring } from './wiring.tsx'
+
+/** What is known after news of the fit check, with the count for each file. */
+function withNews(before: Insights['fit'], pages: FitNews['pages']): Pick<Insights, 'fit' | 'found'> {
+  const fit = new Map(before)
+  for (const [page, findings] of pages) {
+    if (findings.length === 0) fit.delete(page)
+    else fit.set(page, findings)
+  }
+  const found = new Map<string, number>()
+  for (const findings of fit.values()) for (const { file } of findings) found.set(file, (found.get(file) ?? 0) + 1)
+  return { fit, found }
+}
+
+/** The whole workroom of one site. */
+export default function WorkroomScreen({
+  site,
+  nonce,
+  fonts,
+}: {
+  site: SiteState
+  nonce: string
+  fonts: Record<string, string>
+}) {
+  const [workroom] = useState<Omit<Workroom, 'worker'>>(() => ({
+    store: createWorkroom(site),
+    insights: createInsights(),
+    frames: new Frames(site.id, site.sheetPath),
+    nonce,
+    fonts,
+  }))
+  const [worker, setWorker] = useState<SiteWorker | null>(null)
+
+  useEffect(() => {
+    const { insights } = workroom
+    const say = (text: string) => insights.setState({ notice: { text, at: Date.now() } })
+    const opened = new SiteWorker({
+      onWear: (reports) =>
+        insights.setState(({ wear }) => ({
+          wear: new Map([...wear, ...reports.map((report) => [report.page, report] as const)]),
+        })),
+      onFit: ({ pages, done, total }) =>
+        insights.setState(({ fit }) => ({
+          checked: { done, total },
+          ...(pages.length > 0 ? withNews(fit, pages) : {}),
+        })),
+      onTrouble: (about, page, message) => say(troubleWords(about, page, message)),
+      onGone: say,
+      wholeSite: () => wholeSite(workroom.store.getState()),
+    })
+    setWorker(opened)
+    return () => opened.close()
+  }, [workroom])
+
+  const whole = useMemo(() => (worker ? { ...workroom, worker } : null), [workroom, worker])
+  if (!whole) return null
+  return (
+    <WorkroomProvider value={whole}>
+      <Wiring workroom={whole} />
+      <Screen />
+    </WorkroomProvider>
+  )
+}
+
+/** The screen, and what lies over it when it is asked for. */
+function Screen() {
+  const [importing, setImporting] = useState(false)
+  const [beginning, setBeginning] = useState(false)
+  const [dropped, setDropped] = useState<Promise<Incoming> | null>(null)
+  const over = useWindowDrop((incoming) => {
+    setDropped(incoming)
+    setImporting(true)
+  })
+  return (
+    <div className="flex h-screen flex-col overflow-hidden">
+      <TopStrip onImport={() => setImporting(true)} onNew={() => setBeginning(true)} />
+      <Layout />
+      <NoticeStrip />
+      {importing && (
+        <ImportDialog
+          dropped={dropped}
+          onClose={() => {
+            setImporting(false)
+            setDropped(null)
+          }}
+        />
+      )}
+      {beginning && <NewSiteDialog onClose={() => setBeginning(false)} />}
+      <Dialogs />
+      <ConflictDialog />
+      {over && (
+        <div
+          aria-hidden
+          className="pointer-events-none fixed inset-3 z-40 grid place-items-center rounded-md border-2 border-dashed border-accent bg-panel/85 text-lg font-semibold"
+        >
+          Drop a folder or a ZIP to bring in a site
+        </div>
+      )}
+    </div>
+  )
+}
+
+/** The latest thing to tell; goes by itself. */
+function NoticeStrip() {
+  const notice = useInsights((insights) => insights.notice)
+  const [gone, setGone] = useState(0)
+  useEffect(() => {
+    if (!notice) return
+    const timer = setTimeout(() => setGone(notice.at), 6000)
+    return () => clearTimeout(timer)
+  }, [notice])
+  const shown = notice && notice.at !== gone
+  return (
+    <div
+      role="status"
+      aria-live="polite"
+      className="pointer-events-none fixed inset-x-0 bottom-12 z-40 flex justify-center"
+    >
+      {shown && <p className="rounded-[3px] bg-ink px-3 py-1.5 text-panel shadow-lg">{notice.text}</p>}
+    </div>
+  )
+}

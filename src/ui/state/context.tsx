@@ -1,0 +1,75 @@
+'use client'
+import { createContext, useContext } from 'react'
+import { create, useStore, type StoreApi } from 'zustand'
+import type { BoxTarget } from '../../core/boxes/targets.ts'
+import type { Finding } from '../../core/fit/finding.ts'
+import type { ReachReport } from '../../core/model/reach.ts'
+import type { WearSummary } from '../../core/model/wear-summary.ts'
+import type { SiteWorker } from '../../workers/client.ts'
+import type { Frames } from './frames.ts'
+import type { WorkroomState, WorkroomStore } from './store.ts'
+
+/** What the worker found out; follows each edit by itself. */
+export interface Insights {
+  readonly wear: ReadonlyMap<string, WearSummary>
+  /** What the fit check found, by page; under null what compares pages and files. */
+  readonly fit: ReadonlyMap<string | null, readonly Finding[]>
+  /** How many findings each file has, of either kind. */
+  readonly found: ReadonlyMap<string, number>
+  /** How far the check has come: pages looked at, of all. */
+  readonly checked: { readonly done: number; readonly total: number }
+  readonly boxTargets: readonly BoxTarget[]
+  /** What the outlined selector touches; null while nothing is outlined. */
+  readonly reach: ReachReport | null
+  /** The latest thing to tell, read out politely. */
+  readonly notice: { readonly text: string; readonly at: number } | null
+}
+
+export type InsightStore = StoreApi<Insights>
+
+export function createInsights(): InsightStore {
+  return create<Insights>()(() => ({
+    wear: new Map(),
+    fit: new Map(),
+    found: new Map(),
+    checked: { done: 0, total: 0 },
+    boxTargets: [],
+    reach: null,
+    notice: null,
+  }))
+}
+
+export interface Workroom {
+  readonly store: WorkroomStore
+  readonly insights: InsightStore
+  readonly worker: SiteWorker
+  readonly frames: Frames
+  /** For style elements that libraries write: the page's Content-Security-Policy asks for it. */
+  readonly nonce: string
+  /** Hashes of the shipped font files by name. */
+  readonly fonts: Readonly<Record<string, string>>
+}
+
+const Context = createContext<Workroom | null>(null)
+export const WorkroomProvider = Context.Provider
+
+export function useWorkroom(): Workroom {
+  const workroom = useContext(Context)
+  if (!workroom) throw new Error('This part of the screen stands outside the workroom.')
+  return workroom
+}
+
+/** A part of the workroom's state; rerenders when it changes. */
+export function useRoom<T>(select: (state: WorkroomState) => T): T {
+  return useStore(useWorkroom().store, select)
+}
+
+export function useInsights<T>(select: (insights: Insights) => T): T {
+  return useStore(useWorkroom().insights, select)
+}
+
+/** Says something in the strip at the bottom, politely read out. */
+export function useNotice(): (text: string) => void {
+  const { insights } = useWorkroom()
+  return (text) => insights.setState({ notice: { text, at: Date.now() } })
+}

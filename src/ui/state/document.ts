@@ -1,0 +1,303 @@
+import type { StateCreator } from 'zustand'
+import { fitsEncoding } from '../../core/site/encoding.ts'
+import type { Look, SiteFile, SiteState } from '../../protocol/site-state.ts'
+import { isPage, comparePages } from '../../core/paths/paths.ts'
+import {
+  EMPTY_HASH,
+  fileDoc,
+  lookDoc,
+  pathOfDoc,
+  reverseStep,
+  stepOf,
+  textsAfter,
+  type Doc,
+  type Edit,
+  type FileChange,
+  type Step,
+} from '../../core/site/step.ts'
+import { applySplices, diffTexts, type Splice } from '../../core/text/splice.ts'
+import { api } from './api.ts'
+import { filesAfter } from './files-after.ts'
+import { Keeper, type Keeping } from './keeper.ts'
+import { viewAfterMoves, type View } from './view.ts'
+
+/** Typing pauses this long before it becomes a step. */
+const TYPING_PAUSE_MS = 600
+
+/** The site as it is worked on. Texts change only through `edit`, `showPreview`, `typeSheet`, `typeText`, `undo` and `redo`. */
+export interface DocumentState {
+  readonly siteId: string
+  readonly name: string
+  readonly sheetPath: string
+  /** Where new images are put; '' for the top folder. */
+  readonly imageFolder: string
+  readonly looks: readonly Pick<Look, 'id' | 'name' | 'encoding'>[]
+  readonly lookId: string
+  readonly files: readonly SiteFile[]
+  /** By doc: every page, every further stylesheet, and the sheet of each look. */
+  readonly texts: ReadonlyMap<Doc, string>
+  /** The sheet's text while something is dragged; it is nobody's step yet. */
+  readonly preview: string | null
+  readonly past: readonly Step[]
+  readonly future: readonly Step[]
+  readonly keeping: Keeping
+  /** Why the latest change was not made; a new object each time. */
+  readonly trouble: { readonly text: string } | null
+  /** Grows when pages must be loaded anew, by path. */
+  readonly reloads: ReadonlyMap<string, number>
+  /** Pages that are new or have a new name and are not kept yet: the server does not know them. */
+  readonly unkept: ReadonlySet<string>
+
+  /** Carries out an edit as one step and keeps it. Gives false when it changes nothing. */
+  edit(edit: Edit): boolean
+  /** Shows a change of the sheet without making a step of it; null goes back. */
+  showPreview(splices: readonly Splice[] | null): void
+  /** A stretch of typing in the sheet: shown at once, one step after a pause. */
+  typeSheet(splices: readonly Splice[]): void
+  /** The same in the text of a page or another stylesheet; frames follow once it is kept. */
+  typeText(doc: Doc, splices: readonly Splice[]): void
+  /** Makes a step of what was typed, if anything. */
+  closeTyping(): void
+  undo(): void
+  redo(): void
+  wearLook(id: string): void
+  /** Whether something is not kept yet. */
+  isBusy(): boolean
+  /** Settles a conflict: this window's texts, or those of the other one. Both stay in the history. */
+  settle(theirs: SiteState, keep: 'mine' | 'theirs'): void
+}
+
+function textsOf(site: SiteState): Map<Doc, string> {
+  return new Map([
+    ...Object.entries(site.texts).map(([path, text]) => [fileDoc(path), text] as const),
+    ...site.looks.map(({ id, text }) => [lookDoc(id), text] as const),
+  ])
+}
+
+/** The part of the workroom's state that holds the site itself, and keeps it. */
+export function createDocument(site: SiteState): StateCreator<DocumentState & View, [], [], DocumentState> {
+  let typing: { doc: Doc; before: string; timer: ReturnType<typeof setTimeout> } | null = null
+
+  /** Pages whose text changed; frames load them anew once the change is kept, for they ask the server. */
+  const stale = new Set<string>()
+
+  return (set, get) => {
+    const keeper = new Keeper(site.id, site.revision, (keeping) => {
+      set({ keeping })
+      if (keeping.state === 'kept') reloadStale()
+    })
+    const reloadStale = () => {
+      if (get().unkept.size > 0) set({ unkept: new Set() })
+      if (stale.size === 0) return
+      const reloads = new Map(get().reloads)
+      for (const page of stale) reloads.set(page, (reloads.get(page) ?? 0) + 1)
+      stale.clear()
+      set({ reloads })
+    }
+    /** Texts, files and names after a step. Pages that must be loaded anew for it are noted. */
+    const after = (state: DocumentState & View, step: Step) => {
+      const changed = textsAfter(step, (doc) => state.texts.get(doc))
+      const texts = new Map(state.texts)
+      for (const [doc, text] of changed) {
+        if (text === null) texts.delete(doc)
+        else texts.set(doc, text)
+      }
+      const files = filesAfter(state.files, step)
+      const pages = pagePaths(files)
+      const known = new Set(pagePaths(state.files))
+      const coming = pages.filter((page) => !known.has(page))
+      // A file that comes, goes or moves may be one that any page shows.
+      const everywhere = step.files.length + step.moves.length > 0
+      for (const doc of everywhere ? pages.map(fileDoc) : changed.keys()) {
+        const path = pathOfDoc(doc)
+        for (const page of path === null ? [] : isPage(path) ? [path] : pages) stale.add(page)
+      }
+      const moved = (path: string) => step.moves.find(({ from }) => from === path)?.to ?? path
+      const still = (path: string | null) =>
+        path === null || files.some((file) => file.path === moved(path)) ? path && moved(path) : null
+      return {
+        ...viewAfterMoves(state, still),
+        texts,
+        files,
+        preview: null,
+        sheetPath: moved(state.sheetPath),
+        unkept: new Set([...state.unkept, ...coming].filter((page) => pages.includes(page))),
+      }
+    }
+
+    /** Whether a text's encoding can hold what is to be written; says so when it cannot. */
+    const writable = (doc: Doc, splices: readonly Splice[]): boolean => {
+      const path = pathOfDoc(doc)
+      const holder =
+        path === null
+          ? get().looks.find(({ id }) => lookDoc(id) === doc)
+          : get().files.find((file) => file.path === path)
+      if (splices.every(({ insert }) => fitsEncoding(insert, holder?.encoding ?? 'utf-8'))) return true
+      set({
+        trouble: {
+          text: `${path ?? get().sheetPath} is not stored as UTF-8, so only plain ASCII letters can be written into it. Nothing was changed.`,
+        },
+      })
+      return false
+    }
+
+    const commit = (step: Step, operation: Parameters<Keeper['keep']>[0]) => {
+      set((state) => after(state, step))
+      keeper.keep(operation)
+      // An undo in another look than the one worn would change what nobody sees.
+      const touched = get().looks.filter(({ id }) => step.texts.some(({ doc }) => doc === lookDoc(id)))
+      if (touched.length > 0 && !touched.some(({ id }) => id === get().lookId)) get().wearLook(touched[0]!.id)
+    }
+
+    return {
+      siteId: site.id,
+      name: site.name,
+      sheetPath: site.sheetPath,
+      imageFolder: site.imageFolder,
+      looks: site.looks.map(({ id, name, encoding }) => ({ id, name, encoding })),
+      lookId: site.lookId,
+      files: site.files,
+      texts: textsOf(site),
+      preview: null,
+      past: site.steps.slice(0, site.cursor),
+      future: site.steps.slice(site.cursor).reverse(),
+      keeping: { state: 'kept', at: null },
+      trouble: null,
+      reloads: new Map(),
+      unkept: new Set(),
+      edit(edit) {
+        get().closeTyping()
+        if (edit.texts.some(({ doc, splices }) => !writable(doc, splices))) {
+          set({ preview: null })
+          return false
+        }
+        const step = stepOf(edit, (doc) => get().texts.get(doc))
+        if (!step) {
+          set({ preview: null })
+          return false
+        }
+        commit(step, { type: 'step', step })
+        set((state) => ({ past: [...state.past, step], future: [] }))
+        return true
+      },
+      showPreview(splices) {
+        const text = get().texts.get(lookDoc(get().lookId))!
+        set({ preview: splices ? applySplices(text, splices) : null })
+      },
+      typeSheet(splices) {
+        get().typeText(lookDoc(get().lookId), splices)
+      },
+      typeText(doc, splices) {
+        const before = get().texts.get(doc)
+        if (before === undefined) return
+        if (!writable(doc, splices)) return
+        if (typing && typing.doc !== doc) get().closeTyping()
+        if (typing) clearTimeout(typing.timer)
+        typing = {
+          doc,
+          before: typing?.before ?? before,
+          timer: setTimeout(() => get().closeTyping(), TYPING_PAUSE_MS),
+        }
+        set((state) => ({ texts: new Map(state.texts).set(doc, applySplices(before, splices)), preview: null }))
+      },
+      closeTyping() {
+        if (!typing) return
+        const { doc, before, timer } = typing
+        clearTimeout(timer)
+        typing = null
+        const now = get().texts.get(doc)!
+        const path = pathOfDoc(doc)
+        const step = stepOf(
+          {
+            label: path === null ? 'Typed in the sheet' : `Typed in ${path}`,
+            texts: [{ doc, splices: diffTexts(before, now) }],
+          },
+          () => before,
+        )
+        if (!step) return
+        for (const page of path === null ? [] : isPage(path) ? [path] : pagePaths(get().files)) stale.add(page)
+        keeper.keep({ type: 'step', step })
+        set((state) => ({ past: [...state.past, step], future: [] }))
+      },
+      undo() {
+        get().closeTyping()
+        const step = get().past.at(-1)
+        if (!step) return
+        commit(reverseStep(step), { type: 'undo' })
+        set((state) => ({ past: state.past.slice(0, -1), future: [...state.future, step] }))
+      },
+      redo() {
+        get().closeTyping()
+        const step = get().future.at(-1)
+        if (!step) return
+        commit(step, { type: 'redo' })
+        set((state) => ({ past: [...state.past, step], future: state.future.slice(0, -1) }))
+      },
+      wearLook(id) {
+        get().closeTyping()
+        if (id === get().lookId) return
+        set({ lookId: id, preview: null })
+        void api.settings(site.id, { lookId: id }).catch(() => undefined)
+      },
+      isBusy: () => keeper.busy,
+      settle(theirs, keep) {
+        const mine = get().texts
+        const others = textsOf(theirs)
+        const docs = [...others.keys()].filter((doc) => mine.has(doc) && mine.get(doc) !== others.get(doc))
+        // Files that only this window has come along; those that only the other has stay.
+        const coming = get().files.filter(
+          ({ path }) => path !== theirs.sheetPath && !theirs.files.some((file) => file.path === path),
+        )
+        const toMine = stepOf(
+          {
+            label: 'This window’s version',
+            texts: [...docs, ...coming.filter(({ encoding }) => encoding).map(({ path }) => fileDoc(path))].map(
+              (doc) => ({ doc, splices: diffTexts(others.get(doc) ?? '', mine.get(doc) ?? '') }),
+            ),
+            files: coming.map(({ path, hash, size, pixels, encoding }): FileChange =>
+              encoding
+                ? { path, before: null, after: EMPTY_HASH, encoding }
+                : { path, before: null, after: hash, is: { size, pixels } },
+            ),
+          },
+          (doc) => others.get(doc),
+        )
+        keeper.restart(theirs.revision)
+        for (const path of pagePaths(theirs.files))
+          if (mine.get(fileDoc(path)) !== others.get(fileDoc(path))) stale.add(path)
+        set({
+          texts: others,
+          files: theirs.files,
+          sheetPath: theirs.sheetPath,
+          preview: null,
+          unkept: new Set(),
+          past: theirs.steps.slice(0, theirs.cursor),
+          future: [],
+          keeping: { state: 'kept', at: null },
+        })
+        if (!toMine) return reloadStale()
+        keeper.keep({ type: 'step', step: toMine })
+        set((state) => ({ ...after(state, toMine), past: [...state.past, toMine] }))
+        if (keep === 'theirs') get().undo()
+      },
+    }
+  }
+}
+
+/** The sheet's text as it is worn right now, previews included. */
+export function sheetText(state: DocumentState): string {
+  return state.preview ?? state.texts.get(lookDoc(state.lookId)) ?? ''
+}
+
+/** The sheet's text without what is only being dragged: what an edit starts from. */
+export function settledSheetText(state: DocumentState): string {
+  return state.texts.get(lookDoc(state.lookId)) ?? ''
+}
+
+/** Paths of the pages, in the order they are shown. */
+export function pagePaths(files: readonly SiteFile[]): string[] {
+  return files
+    .filter((file) => file.encoding !== null && isPage(file.path))
+    .map((file) => file.path)
+    .sort(comparePages)
+}

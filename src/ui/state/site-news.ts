@@ -1,0 +1,37 @@
+import type { SitePath } from '../../core/paths/paths.ts'
+import { lookDoc, pathOfDoc } from '../../core/site/step.ts'
+import type { SiteNews } from '../../workers/protocol.ts'
+import { sheetText } from './document.ts'
+import { type WorkroomState } from './store.ts'
+
+/** The texts of pages and stylesheets as they are worn, by path. */
+export function wornTexts(state: WorkroomState): Map<SitePath, string> {
+  const texts = new Map<SitePath, string>()
+  for (const [doc, text] of state.texts) {
+    const path = pathOfDoc(doc)
+    if (path !== null) texts.set(path, text)
+  }
+  return texts.set(state.sheetPath, sheetText(state))
+}
+
+/** Which files there are. */
+export function filesNews({ files, sheetPath, lookId }: WorkroomState): SiteNews {
+  const known = files.map(({ path, size, pixels, encoding }) => ({ path, size, pixels, encoding }))
+  return { type: 'files', files: known, sheetPath, sheetDoc: lookDoc(lookId) }
+}
+
+/** What the sheet says in every look. */
+export function looksNews({ looks, texts }: WorkroomState): SiteNews {
+  return { type: 'looks', looks: looks.map(({ id }) => [lookDoc(id), texts.get(lookDoc(id)) ?? null]) }
+}
+
+/** Everything a worker that begins must know. */
+export function wholeSite(state: WorkroomState): SiteNews[] {
+  return [filesNews(state), looksNews(state), { type: 'texts', texts: [...wornTexts(state)] }]
+}
+
+/** What to say when something about pages could not be found out. */
+export function troubleWords(about: 'wear' | 'fit', page: SitePath | null, message: string): string {
+  const what = about === 'wear' ? `How ${page ?? 'a page'} wears the sheet` : 'What the fit check looks for'
+  return `${what} could not be found out. The fault is Attire’s: ${message}`
+}

@@ -1,0 +1,117 @@
+import type { StateCreator } from 'zustand'
+import type { GatherPlan } from '../../core/color/gather-colors.ts'
+import type { Vision } from '../../core/color/vision.ts'
+
+/** What is asked in a window of its own. */
+export type Asking =
+  | { readonly kind: 'new-page'; readonly folder: string; readonly path?: string }
+  | { readonly kind: 'copy-page'; readonly page: string }
+  | { readonly kind: 'move'; readonly path: string }
+  | { readonly kind: 'better-names'; readonly paths: readonly string[] }
+  | { readonly kind: 'delete'; readonly path: string }
+  | { readonly kind: 'share'; readonly page: string; readonly index?: number }
+  | { readonly kind: 'part'; readonly name: string }
+  | { readonly kind: 'wrap'; readonly page: string; readonly index: number }
+  | { readonly kind: 'lift'; readonly pages: readonly string[] }
+  | { readonly kind: 'gather'; readonly plans: readonly (GatherPlan & { readonly names: readonly string[] })[] }
+  | { readonly kind: 'licences' }
+
+/** Which pages the lineup shows. */
+export interface LineupFilter {
+  readonly name: string
+  /** A folder with its slash, '' for the top one, null for all. */
+  readonly folder: string | null
+  /** Pages with findings alone. */
+  readonly findings: boolean
+}
+
+/** An element, or a pseudo-element of it, on a page. */
+export interface Picked {
+  readonly page: string
+  readonly index: number
+  /** '' for the element itself. */
+  readonly pseudo: string
+}
+
+/** What the workroom shows, and where. */
+export interface View {
+  /** The facet on the bench, by its id. */
+  readonly facet: string
+  /** The view shown of each facet, by facet; the first one where none is named. */
+  readonly views: Readonly<Record<string, string>>
+  /** How the lineup is seen; null as it is. */
+  readonly vision: Vision | null
+  /** Whether web fonts arrive in the frames. */
+  readonly fontsArrive: boolean
+  /** Whether the bench shows the findings of the fit check. */
+  readonly findings: boolean
+  readonly asking: Asking | null
+  readonly filter: LineupFilter
+  readonly closeUp: string | null
+  /** What is traced: an element by its place in document order over all elements of its page, or a pseudo-element of it. */
+  readonly picked: Picked | null
+  /** The viewport of the close-up, in CSS px. */
+  readonly closeUpViewport: { readonly width: number; readonly height: number }
+  /** A link the close-up is asked to follow; a new object each time. */
+  readonly follow: { readonly href: string } | null
+  /** The page or other stylesheet whose text is shown in the sheet's place; null for the sheet. */
+  readonly source: string | null
+  readonly sheetOpen: boolean
+  /** A place in the sheet to show; a new object each time it is asked for. */
+  readonly goTo: { readonly from: number; readonly to: number } | null
+  /** The selector whose reach is outlined in the frames; '' for none. */
+  readonly outlined: string
+}
+
+export interface ViewState extends View {
+  /** Shows a facet on the bench, or one view of it; what covers the bench gives way. The one way to switch. */
+  showFacet(facet: string, view?: string): void
+  /** Shows the findings of the fit check on the bench. */
+  showFindings(): void
+  /** Traces an element; null ends it. */
+  pick(picked: Picked | null): void
+  /** Opens the close-up of a page, or leaves it. */
+  openCloseUp(page: string | null): void
+  /** Opens the text of a page or stylesheet, the sheet's for null, at a place of it where one is named. */
+  showText(source: string | null, place?: { readonly from: number; readonly to: number }): void
+  set(part: Partial<View>): void
+}
+
+const FIRST: View = {
+  facet: 'colour',
+  views: {},
+  vision: null,
+  fontsArrive: true,
+  findings: false,
+  asking: null,
+  filter: { name: '', folder: null, findings: false },
+  closeUp: null,
+  picked: null,
+  closeUpViewport: { width: 1280, height: 800 },
+  follow: null,
+  source: null,
+  sheetOpen: false,
+  goTo: null,
+  outlined: '',
+}
+
+/** The part of the workroom's state that says what is shown where. */
+export const createView: StateCreator<ViewState, [], [], ViewState> = (set, get) => ({
+  ...FIRST,
+  showFacet(facet, view) {
+    const { views } = get()
+    set({ facet, views: view ? { ...views, [facet]: view } : views, picked: null, findings: false })
+  },
+  showFindings: () => set({ findings: true, picked: null }),
+  pick: (picked) => set({ picked }),
+  openCloseUp: (closeUp) => set({ closeUp, picked: null }),
+  showText: (source, place) => set({ sheetOpen: true, source, goTo: place ?? null }),
+  set: (part) => set(part),
+})
+
+/** What is shown after files have moved or gone; `still` gives a path's new name, or null when the file is gone. */
+export function viewAfterMoves(view: View, still: (path: string | null) => string | null): Partial<View> {
+  const closeUp = still(view.closeUp)
+  const picked = view.picked && closeUp === view.picked.page ? view.picked : null
+  return { closeUp, source: still(view.source), picked }
+}
