@@ -1,22 +1,16 @@
-import { mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import path from 'node:path'
 import { defineConfig } from '@playwright/test'
-
-/** Chosen by scripts/test.mjs; a fixed one when the tests are started by hand. */
-const port = Number(process.env['ATTIRE_TEST_PORT'] ?? 4790)
-process.env['ATTIRE_TEST_DATA'] ??= mkdtempSync(path.join(tmpdir(), 'attire-test-'))
 
 export default defineConfig({
   testDir: 'e2e',
-  workers: 1,
-  // Generous, and a second try: what is tested is what happens, not how fast a busy machine does it.
+  // Each worker has a server with data of its own (e2e/test.ts), so tests run beside each other in any order.
+  fullyParallel: true,
+  workers: 2,
+  retries: 0,
+  // Generous: what is tested is what happens, not how fast a busy machine does it.
   timeout: 240_000,
   expect: { timeout: 40_000 },
-  retries: 1,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {
-    baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     trace: 'off',
     launchOptions: {
@@ -31,11 +25,5 @@ export default defineConfig({
         '--disable-sync',
       ],
     },
-  },
-  webServer: {
-    command: `npx next start -H 127.0.0.1 -p ${port}`,
-    url: `http://127.0.0.1:${port}/sites`,
-    env: { ATTIRE_DATA: process.env['ATTIRE_TEST_DATA'], NEXT_TELEMETRY_DISABLED: '1' },
-    reuseExistingServer: false,
   },
 })

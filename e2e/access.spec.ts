@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Page } from '@playwright/test'
-import { bringIn, demoFiles, facet, openSite } from './helpers.ts'
+import { expect, test, type Page } from './test.ts'
+import { atRest, bringIn, demoFiles, facet, openSite } from './helpers.ts'
 
 /** The workroom itself: frames and proofs show the user's own colours. */
 async function serious(page: Page): Promise<string[]> {
@@ -25,7 +25,7 @@ for (const theme of ['light', 'dark'] as const) {
     for (const name of ['Pages', 'Colour', 'Type', 'Boxes', 'Links']) {
       await facet(page, name)
       if (name === 'Colour') await page.getByRole('button', { name: /^Swatch --tide/ }).click()
-      await page.waitForTimeout(500)
+      await atRest(page)
       expect(await serious(page), name).toEqual([])
     }
     for (const [name, views] of [
@@ -37,14 +37,14 @@ for (const theme of ['light', 'dark'] as const) {
         await page.getByRole('tab', { name: view, exact: true }).click()
         if (view === 'Contrast') await page.getByRole('button', { name: /pairings pass/ }).click()
         if (view === 'Ground') await page.getByRole('button', { name: 'Gradient', exact: true }).click()
-        await page.waitForTimeout(500)
+        await atRest(page)
         expect(await serious(page), `${name}, ${view}`).toEqual([])
       }
     }
     await facet(page, 'Pages')
     for (const name of ['Files', 'Navigation', 'Parts', 'Lift', 'Pages']) {
       await page.getByRole('tab', { name, exact: true }).click()
-      await page.waitForTimeout(500)
+      await atRest(page)
       expect(await serious(page), `Pages, ${name}`).toEqual([])
     }
     const dialog = async (open: string, shown: RegExp) => {
@@ -65,7 +65,7 @@ for (const theme of ['light', 'dark'] as const) {
     expect(await serious(page), 'findings').toEqual([])
     await page.keyboard.press('Alt+s')
     await page.getByRole('button', { name: 'Open index.html in a close-up' }).click()
-    await page.waitForTimeout(500)
+    await atRest(page)
     expect(await serious(page), 'close-up and sheet').toEqual([])
     await page.getByRole('button', { name: 'Access' }).click()
     await page.getByRole('menuitem', { name: 'Bring in a site …' }).click()

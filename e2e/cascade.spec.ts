@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test.ts'
 import { compare, serve, summary, type Comparison, type Files } from './cascade/compare.ts'
 import { generatedSite } from './cascade/generated.ts'
 import { richPage } from './cascade/rich-page.ts'

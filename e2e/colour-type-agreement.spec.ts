@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test.ts'
 import { planLayers, PLAIN_LAYER, readLayers } from '../src/core/backgrounds/layers.ts'
 import { allContrastPairs } from '../src/core/contrast/pairs.ts'
 import { parseSheet } from '../src/core/sheet/parse.ts'

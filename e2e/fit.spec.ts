@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Page } from './test.ts'
 import { bringIn, demoFiles, facet, kept, openSite, stored, wakeAll } from './helpers.ts'
 import { differences, handedOff, visit } from './published.ts'
 

@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
-import { expect, type APIRequestContext, type Frame, type Page } from '@playwright/test'
+import { expect, type APIRequestContext, type Frame, type Page } from './test.ts'
 import { zipSync } from 'fflate'
 
 export const DEMO_PAGES = [
@@ -101,23 +101,22 @@ export async function computedInFrames(
   return values
 }
 
-/** Scrolls through the lineup so that every frame is alive. */
+/** Brings every page into view once, so that its frame is alive. */
 export async function wakeAll(page: Page, pages: number): Promise<void> {
-  await expect(page.getByRole('region', { name: 'Lineup' })).toBeVisible()
-  for (let step = 0; step < 12 && pageFrames(page).length < pages; step++) {
-    await page
-      .getByRole('region', { name: 'Lineup' })
-      .locator('> div')
-      .last()
-      .evaluate((element, at) => element.scrollTo(0, at * 400), step)
-    await page.waitForTimeout(150)
+  const lineup = page.getByRole('region', { name: 'Lineup' })
+  const openers = lineup.locator('[data-close-up]')
+  await expect(openers).toHaveCount(pages)
+  for (const opener of await openers.all()) {
+    await opener.scrollIntoViewIfNeeded()
+    await expect(lineup.locator(`iframe[data-page="${await opener.getAttribute('data-close-up')}"]`)).toBeAttached()
   }
-  await page
-    .getByRole('region', { name: 'Lineup' })
-    .locator('> div')
-    .last()
-    .evaluate((element) => element.scrollTo(0, 0))
+  await openers.first().scrollIntoViewIfNeeded()
   await expect.poll(() => loaded(page)).toBe(pages)
+}
+
+/** Waits until nothing is under way in the workroom: no question, no drag, no typing, nothing to keep. */
+export async function atRest(page: Page): Promise<void> {
+  await expect(page.locator('[data-workroom]')).toHaveAttribute('aria-busy', 'false')
 }
 
 export async function facet(page: Page, name: string): Promise<void> {
@@ -126,7 +125,7 @@ export async function facet(page: Page, name: string): Promise<void> {
 
 /** Waits until the interface says that everything is kept. */
 export async function kept(page: Page): Promise<void> {
-  await page.waitForTimeout(700)
+  await expect(page.locator('[data-workroom]')).toHaveAttribute('aria-busy', 'false')
   await expect(page.locator('[data-keeping]')).toHaveAttribute('data-keeping', 'kept')
 }
 

@@ -1,5 +1,5 @@
 import { createServer, type Server } from 'node:http'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test.ts'
 import { bringIn, bytes, openSite, pageFrames, stored } from './helpers.ts'
 
 /** A server that a page must not reach: it writes down whoever comes. */
@@ -54,7 +54,8 @@ test('a hostile page reaches neither Attire’s data nor its routes nor anything
   const close = page.frameLocator('iframe[title^="Close-up"]')
   await expect(close.locator('#mark')).toHaveText('here')
   for (const id of ['send', 'leave', 'script', 'blank', 'top']) await close.locator(`#${id}`).click({ timeout: 3000 })
-  await page.waitForTimeout(1500)
+  // Whatever a click could have set off has gone out by then.
+  await page.waitForLoadState('networkidle')
 
   expect(visits).toEqual([])
   expect(messages).toEqual([])
@@ -99,8 +100,17 @@ test('a frame cannot pass itself off as the bridge with messages of another shap
     ])
       parent.postMessage(message, '*')
   })
-  await page.waitForTimeout(300)
-  await expect(page.getByRole('heading', { name: '1 page' })).toBeVisible()
+  // The workroom goes on as if nothing had been said: what it asks of this very frame is still done.
+  await page.getByLabel('Command, or a selector to try').fill('p')
+  await expect(page.getByText('1 here')).toBeVisible()
+  await expect
+    .poll(() =>
+      pageFrames(page)[0]!.evaluate(() =>
+        getComputedStyle(document.querySelector('p')!).getPropertyValue('outline-style'),
+      ),
+    )
+    .toBe('solid')
+  expect((await stored(request, site)).steps).toEqual([])
 })
 
 test('routes refuse foreign origins and hosts with one shape and a sentence', async ({

@@ -3,7 +3,7 @@ import { mkdtempSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Page } from './test.ts'
 import { bringIn, computedInFrames, demoFiles, kept, openSite, stored } from './helpers.ts'
 
 const setSwatch = async (page: Page, name: string, value: string) => {

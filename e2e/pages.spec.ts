@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Page } from './test.ts'
 import { bringIn, bytes, clickInCloseUp, demoFiles, facet, kept, openSite, stored, valueIn } from './helpers.ts'
 import { differences, handedOff, visit } from './published.ts'
 

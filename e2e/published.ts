@@ -3,7 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { createServer, type Server } from 'node:http'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import { expect, type APIRequestContext, type Browser, type Frame, type Page } from '@playwright/test'
+import { expect, type APIRequestContext, type Browser, type Frame, type Page } from './test.ts'
 
 const TYPES: Record<string, string> = {
   html: 'text/html',

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test.ts'
 import {
   bringIn,
   computedInFrames,
@@ -11,6 +11,7 @@ import {
   pageFrames,
   stored,
   wakeAll,
+  valueIn,
 } from './helpers.ts'
 
 let site: string
@@ -53,10 +54,11 @@ test('dragging a colour is followed while dragging and is one step afterwards', 
   await page.mouse.down()
   for (let step = 1; step <= 6; step++) {
     await page.mouse.move(area.x + 20 + step * 30, area.y + 20 + step * 12)
-    await page.waitForTimeout(60)
-    seen.add(await frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color))
+    // Each move shows before the next one is made.
+    await expect.poll(() => valueIn(page, 'index.html', 'h1', 'color')).not.toBe([...seen].at(-1))
+    seen.add(await valueIn(page, 'index.html', 'h1', 'color'))
   }
-  expect(seen.size).toBeGreaterThanOrEqual(5)
+  expect(seen.size).toBe(6)
   expect((await stored(request, site)).steps).toHaveLength(0)
   await page.mouse.up()
   await kept(page)

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { mkdtempSync, mkdirSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test.ts'
 import { unzipSync, zipSync } from 'fflate'
 import { bringIn, bytes, DEMO_PAGES, demoFiles, facet, frameOf, kept, openSite, valueIn, wakeAll } from './helpers.ts'
 import { allComputed, differences, staticServer } from './published.ts'
@@ -130,14 +130,16 @@ test('a ZIP dropped anywhere on the workroom comes in, and the import can be can
   const sites = async () =>
     ((await (await request.get('/api/sites')).json()) as { sites: { name: string }[] }).sites.map((site) => site.name)
 
+  let letGo: () => void = () => undefined
+  const held = new Promise<void>((resolve) => (letGo = resolve))
   await page.route('**/api/import*', async (route) => {
-    await new Promise((resolve) => setTimeout(resolve, 2000))
+    await held
     await route.continue().catch(() => undefined)
   })
   await drop('slow.zip', zipSync({ 'index.html': bytes('<p>slow') }))
   await page.getByRole('dialog').getByRole('button', { name: 'Cancel' }).click()
   await expect(page.getByRole('alert').filter({ hasText: 'The import was cancelled. Nothing was kept.' })).toBeVisible()
-  await page.waitForTimeout(2500)
+  letGo()
   expect(await sites()).not.toContain('slow')
   await page.unroute('**/api/import*')
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click()

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test.ts'
 import { bringIn, bytes, demoFiles, facet, frameOf, kept, openSite, stored, valueIn } from './helpers.ts'
 import { handedOff, visit } from './published.ts'
 

@@ -2,7 +2,7 @@
 // Ends with the line "N passed, N failed".
 import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
-import { build, freePort, install, run } from './setup.mjs'
+import { build, install, run } from './setup.mjs'
 
 install()
 process.env.CHROMIUM_PATH = chromium()
@@ -34,7 +34,6 @@ test(
   }),
 )
 build()
-process.env.ATTIRE_TEST_PORT = String(await freePort())
 test('npx', ['playwright', 'test'], 'e2e', (report) => ({
   passed: report.stats.expected + report.stats.flaky,
   failed: report.stats.unexpected + report.errors.length,

@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test'
+import type { Page } from '../test.ts'
 import { Cascade } from '../../src/core/cascade/cascade.ts'
 import { definitionOf, LONGHANDS } from '../../src/core/properties/longhands.ts'
 import { resolvedValue } from '../../src/core/cascade/resolved.ts'

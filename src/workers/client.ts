@@ -14,6 +14,8 @@ export interface WorkerEvents {
   readonly onTrouble: (about: 'wear' | 'fit', page: SitePath | null, message: string) => void
   /** Everything a worker that has just begun must be told. */
   readonly wholeSite: () => SiteNews[]
+  /** How many questions wait for an answer. */
+  readonly onWaiting: (questions: number) => void
   /** The worker cannot be kept going: nothing more will be heard. */
   readonly onGone: (message: string) => void
 }
@@ -85,6 +87,7 @@ export class SiteWorker {
   private settle(id: number, how: (waiting: Waiting) => void): void {
     const found = this.waiting.get(id)
     this.waiting.delete(id)
+    this.events.onWaiting(this.waiting.size)
     if (found) how(found)
   }
 
@@ -142,6 +145,7 @@ export class SiteWorker {
     const answer = new Promise<Answer<Q>>((resolve, reject) => {
       this.waiting.set(id, { message, resolve, reject, tries: 1, ...(onProgress ? { onProgress } : {}) })
       this.worker.postMessage(message)
+      this.events.onWaiting(this.waiting.size)
     })
     return { id, answer }
   }

@@ -2,6 +2,7 @@ import { FitCheck, type FitProgress } from '../core/fit/check.ts'
 import { SiteSnapshot } from '../core/model/snapshot.ts'
 import { wearSummary, type WearSummary } from '../core/model/wear-summary.ts'
 import type { SitePath } from '../core/paths/paths.ts'
+import { DESK } from '../core/values/media.ts'
 import type { FromWorker, SiteNews, ToWorker } from './protocol.ts'
 import { QUESTIONS, type LongQuestion, type Progress, type Question } from './questions.ts'
 
@@ -14,7 +15,7 @@ const WEAR_AFTER_MS = 30
 const CHECK_AFTER_MS = 120
 
 /** The site as it was last told of. */
-let site = SiteSnapshot.empty({ width: 1280, height: 800 })
+let site = SiteSnapshot.empty(DESK)
 const check = new FitCheck()
 const scope = self as unknown as DedicatedWorkerGlobalScope
 const say = (message: FromWorker) => scope.postMessage(message)

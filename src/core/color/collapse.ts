@@ -1,14 +1,12 @@
+import { toLinear, toStored } from './transfer.ts'
 import { difference } from './difference.ts'
 import { hexOfRgb, readRgb, type Rgb } from './rgb.ts'
 import { VISION_MATRICES, type Vision } from './vision.ts'
 
-const expand = (value: number) => (value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4)
-const compress = (value: number) => (value <= 0.0031308 ? value * 12.92 : 1.055 * value ** (1 / 2.4) - 0.055)
-
 /** A colour as it is seen. */
 export function seenBy(color: Rgb, vision: Vision): Rgb {
   const { rows, linear } = VISION_MATRICES[vision]
-  const from = [color.r, color.g, color.b].map(linear ? expand : (value) => value)
+  const from = [color.r, color.g, color.b].map(linear ? toLinear : (value) => value)
   const [r, g, b] = rows.map((row) => {
     const sum = Math.min(
       1,
@@ -17,7 +15,7 @@ export function seenBy(color: Rgb, vision: Vision): Rgb {
         row.reduce((total, factor, at) => total + factor * from[at]!, 0),
       ),
     )
-    return linear ? compress(sum) : sum
+    return linear ? toStored(sum) : sum
   }) as [number, number, number]
   return { r, g, b, alpha: color.alpha }
 }

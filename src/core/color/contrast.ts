@@ -1,23 +1,21 @@
-import { clampChroma, converter, type Rgb as CuloriRgb } from 'culori'
+import { clampChroma, converter, wcagContrast, wcagLuminance, type Rgb as CuloriRgb } from 'culori'
 import { hexOfRgb, readRgb, type Rgb } from './rgb.ts'
 
-/** Relative luminance, 0 to 1 (WCAG 2.2, "relative luminance": sRGB, threshold 0.04045). */
+/** Relative luminance, 0 to 1 (WCAG 2.2, "relative luminance"). */
 export function relativeLuminance({ r, g, b }: Rgb): number {
-  const linear = (value: number) => (value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4)
-  return 0.2126 * linear(r) + 0.7152 * linear(g) + 0.0722 * linear(b)
+  return wcagLuminance({ mode: 'rgb', r, g, b })
 }
 
 /** Contrast ratio of two opaque colours, 1 to 21 (WCAG 2.2, "contrast ratio"). Channels are those a screen shows: 8 bit. */
 export function contrastRatio(a: Rgb, b: Rgb): number {
-  const [one, two] = [a, b].map((color) => relativeLuminance(shown(color))) as [number, number]
-  return (Math.max(one, two) + 0.05) / (Math.min(one, two) + 0.05)
+  return wcagContrast(shown(a), shown(b))
 }
 
-const shown = ({ r, g, b, alpha }: Rgb): Rgb => ({
+const shown = ({ r, g, b }: Rgb): CuloriRgb => ({
+  mode: 'rgb',
   r: Math.round(r * 255) / 255,
   g: Math.round(g * 255) / 255,
   b: Math.round(b * 255) / 255,
-  alpha,
 })
 
 /** Smallest ratios of WCAG 2.2: text (1.4.3), large text (1.4.3), borders of controls (1.4.11), links beside text (technique G183). */

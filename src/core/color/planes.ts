@@ -1,3 +1,4 @@
+import { toStored } from './transfer.ts'
 import { converter } from 'culori'
 import { formatNumber } from '../values/number.ts'
 import { parseColor } from '../values/parse-color.ts'
@@ -85,7 +86,7 @@ export function gamutEdge(hue: number, count: number): number[] {
   return Array.from({ length: count }, (_, at) => edgeChroma(1 - at / (count - 1), hue))
 }
 
-const encode = (part: number) => (part <= 0.0031308 ? part * 12.92 : 1.055 * part ** (1 / 2.4) - 0.055) * 255
+const encode = (part: number) => toStored(part) * 255
 
 /** Pixels (RGBA) of the plane of one hue: chroma to the right, lightness upwards; see-through where sRGB ends. */
 export function oklchPlane(hue: number, width: number, height: number): Uint8ClampedArray<ArrayBuffer> {

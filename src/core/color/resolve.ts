@@ -1,3 +1,4 @@
+import { DESK } from '../values/media.ts'
 import { resolveVars } from '../edit/variables.ts'
 import type { Sheet } from '../sheet/parse.ts'
 import { computeColor } from '../values/color.ts'
@@ -11,7 +12,7 @@ const ANYWHERE = {
   lineHeight: 18,
   rootLineHeight: 18,
   fontFamily: 'serif',
-  viewport: { width: 1280, height: 800 },
+  viewport: DESK,
 }
 
 /** A colour of a sheet worked out to hex: `var()`, `color-mix()` and relative colours included. Null where it depends on the element, or is none. */

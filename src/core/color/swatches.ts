@@ -1,3 +1,4 @@
+import { leadingVar } from '../css/var.ts'
 import { parsePage } from '../markup/tree.ts'
 import { ownRule, selectorsOf } from '../edit/decide.ts'
 import { addDeclaration, addRule } from '../sheet/edit.ts'
@@ -29,8 +30,8 @@ export const swatchesOf = memo((sheet: Sheet): readonly Swatch[] => {
     }
   }
   const colored = (value: string, seen: readonly string[]): boolean => {
-    const link = /^var\(\s*(--[^\s,)]+)/.exec(value)?.[1]
-    if (link === undefined) return isColor(value) || /^(?:color-mix|light-dark)\(/i.test(value)
+    const link = leadingVar(value)
+    if (link === null) return isColor(value) || /^(?:color-mix|light-dark)\(/i.test(value)
     const next = deciding.get(link)
     return next !== undefined && !seen.includes(link) && colored(next.value, [...seen, link])
   }

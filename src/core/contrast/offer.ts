@@ -1,3 +1,4 @@
+import { onlyVar } from '../css/var.ts'
 import type { Viewport } from '../values/media.ts'
 import { idOf } from '../properties/longhands.ts'
 import { resolvedValue } from '../cascade/resolved.ts'
@@ -79,7 +80,7 @@ function deciderOf(model: SiteSnapshot, page: SitePath, winner: Rung, property: 
     selector: winner.selector,
     property,
     line: placeOf(model.text(file), winner.offset).line,
-    swatch: /^var\(\s*(--[^\s,)]+)\s*\)$/.exec(winner.value)?.[1] ?? null,
+    swatch: onlyVar(winner.value),
     inSheet: winner.kind === 'external' && file === model.sheetPath,
   }
 }

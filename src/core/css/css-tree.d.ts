@@ -36,6 +36,8 @@ declare module 'css-tree/tokenizer' {
 
 /** Its lexer, which matches values with the grammars of the CSS specifications. */
 declare module 'css-tree' {
+  /** Names as identifiers, escaped where need be. */
+  export const ident: { encode(name: string): string }
   export const lexer: {
     /** Null for an unknown property; with `false` vendor prefixes are not taken off. */
     getProperty(name: string, fallbackBasename?: boolean): object | null

@@ -1,4 +1,6 @@
-/** The name an identifier, hash or string body stands for, with its escapes resolved (CSS Syntax 3, 4.3.7). */
+import { ident } from 'css-tree'
+
+/** The name an identifier, hash or string body stands for, with its escapes resolved (CSS Syntax 3, 4.3.7), also where it breaks off. */
 export function unescapeCss(written: string): string {
   if (!written.includes('\\')) return written
   return written.replace(
@@ -15,17 +17,5 @@ export function unescapeCss(written: string): string {
 
 /** Writes a name as a CSS identifier ("serialize an identifier", CSSOM section 2.1). */
 export function escapeIdent(name: string): string {
-  let out = ''
-  for (let at = 0; at < name.length; at++) {
-    const char = name[at]!
-    const code = name.charCodeAt(at)
-    if (code === 0) out += '�'
-    else if (code < 0x20 || code === 0x7f) out += `\\${code.toString(16)} `
-    else if (code >= 0x30 && code <= 0x39 && (at === 0 || (at === 1 && name[0] === '-')))
-      out += `\\${code.toString(16)} `
-    else if (char === '-' && name.length === 1) out += '\\-'
-    else if (code >= 0x80 || /[-_0-9a-z]/i.test(char)) out += char
-    else out += `\\${char}`
-  }
-  return out
+  return ident.encode(name)
 }

@@ -7,6 +7,7 @@ import { addDeclaration, addRule, removeDeclaration, setValue } from '../sheet/e
 import { naturalPlace } from './natural-place.ts'
 import type { Declaration, Sheet, StyleRule } from '../sheet/parse.ts'
 import { splitAtCommas } from '../css/tokens.ts'
+import { onlyVar } from '../css/var.ts'
 import { declarationsOf, styleRules, topStyleRules } from '../sheet/walk.ts'
 
 /** The declaration that today sets a property for a selector, on the sheet's top level. */
@@ -40,7 +41,7 @@ export function decide(sheet: Sheet, selector: string, property: string): Decisi
     declaration,
     value,
     group: selectorsOf(rule).filter((text) => text !== wanted),
-    swatch: /^var\(\s*(--[^\s,)]+)\s*\)$/.exec(value ?? '')?.[1] ?? null,
+    swatch: onlyVar(value ?? ''),
   }
 }
 

@@ -29,12 +29,13 @@ export interface Found {
   readonly fixable?: boolean
   /** What the fix must know beside the place, such as the region that is missing; '' for most. */
   readonly about?: string
+  /** How bad it is here, where that is not what the rule says of itself. */
+  readonly severity?: Severity
 }
 
 /** A finding: something found, with the rule it comes from. */
 export interface Finding extends Required<Found> {
   readonly rule: string
-  readonly severity: Severity
 }
 
 /** What a rule says of itself. */

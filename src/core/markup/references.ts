@@ -1,3 +1,4 @@
+import { decodeHTMLAttribute } from 'entities'
 import { addressesIn, writeAddress } from '../sheet/references.ts'
 import type { Range } from '../text/splice.ts'
 import { escapeAttribute, valueRange } from './attributes.ts'
@@ -132,7 +133,7 @@ function addSet(page: Page, element: PageElement, name: string, found: Reference
     const from = at.from + match.index + match[0].length - written.length
     if (url !== '')
       found.push({
-        url: url.replaceAll('&amp;', '&'),
+        url: decodeHTMLAttribute(url),
         kind: 'image',
         element,
         attribute: name,
@@ -160,7 +161,7 @@ function addRefresh(page: Page, element: PageElement, found: Reference[]): void 
   const end = match[1] && rest.includes(match[1]) ? rest.indexOf(match[1]) : rest.trimEnd().length
   if (end > 0)
     found.push({
-      url: rest.slice(0, end).replaceAll('&amp;', '&'),
+      url: decodeHTMLAttribute(rest.slice(0, end)),
       kind: 'link',
       element,
       attribute: 'content',

@@ -1,11 +1,25 @@
 import type { SitePath } from '../paths/paths.ts'
+import { textOf } from '../markup/tree.ts'
+import { reachOf } from '../selectors/reach.ts'
 import { reachReport } from './reach.ts'
 import type { SiteSnapshot } from './snapshot.ts'
 import { planAttach } from './wear-summary.ts'
 
+/** Samples longer than this fit nowhere. */
+const SAMPLE_LETTERS = 40
+
 export const modelQuestions = {
   /** The splices that attach the sheet to pages. */
   attach: (site: SiteSnapshot, { paths }: { paths: readonly SitePath[] }) => planAttach(site, paths),
+  /** The words of the first element with any that a selector touches; '' when there is none. */
+  sampleWords: (site: SiteSnapshot, { selector }: { selector: string }): string => {
+    for (const path of site.pagePaths)
+      for (const element of reachOf(site.page(path), selector)) {
+        const words = textOf(site.page(path), element).trim()
+        if (words !== '') return words.slice(0, SAMPLE_LETTERS)
+      }
+    return ''
+  },
   /** What a selector touches. */
   reach: (site: SiteSnapshot, { selector }: { selector: string }) => reachReport(site, selector),
 }

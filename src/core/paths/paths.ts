@@ -1,3 +1,4 @@
+import { distance } from 'fastest-levenshtein'
 import { joinUrl, resolveReference, splitUrl } from './url.ts'
 
 /**
@@ -137,24 +138,11 @@ export function closestName(name: string, candidates: readonly string[]): string
   let best: string | null = null
   let least = Math.max(1, Math.floor(name.length / 3)) + 1
   for (const candidate of candidates) {
-    const distance = editDistance(name.toLowerCase(), candidate.toLowerCase())
-    if (distance < least) {
-      least = distance
+    const apart = distance(name.toLowerCase(), candidate.toLowerCase())
+    if (apart < least) {
+      least = apart
       best = candidate
     }
   }
   return best
-}
-
-/** Levenshtein's distance: insertions, deletions and replacements from one text to the other. */
-function editDistance(a: string, b: string): number {
-  let row = Array.from({ length: b.length + 1 }, (_, at) => at)
-  for (let i = 1; i <= a.length; i++) {
-    const next = [i]
-    for (let j = 1; j <= b.length; j++) {
-      next.push(Math.min(next[j - 1]! + 1, row[j]! + 1, row[j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1)))
-    }
-    row = next
-  }
-  return row[b.length]!
 }

@@ -1,6 +1,6 @@
 import type { PageStyles } from '../cascade/cascade.ts'
-import type { Viewport } from '../values/media.ts'
-import { LONGHANDS } from '../properties/longhands.ts'
+import { DESK, type Viewport } from '../values/media.ts'
+import { idOf, LONGHANDS } from '../properties/longhands.ts'
 import { resolvedValue } from '../cascade/resolved.ts'
 import type { ElementStyle } from '../cascade/style.ts'
 import { trace } from '../trace/trace.ts'
@@ -33,15 +33,14 @@ export interface ProofProgress {
   readonly done: number
   readonly total: number
   readonly elements: number
+  /** What a person could see change, each where it is decided. */
   readonly altered: readonly Alteration[]
+  /** Values that change only because one of those does: inherited, or following the text colour. */
+  readonly following: number
 }
 
 /** Widths that media queries commonly tell apart: a phone, a tablet, a desk. */
-export const PROOF_VIEWPORTS: readonly Viewport[] = [
-  { width: 1280, height: 800 },
-  { width: 768, height: 1024 },
-  { width: 360, height: 740 },
-]
+export const PROOF_VIEWPORTS: readonly Viewport[] = [DESK, { width: 768, height: 1024 }, { width: 360, height: 740 }]
 
 const STATES: readonly { readonly name: Alteration['state']; readonly states: ReadonlySet<State> | null }[] = [
   { name: '', states: null },
@@ -69,12 +68,17 @@ export function* prove(
   for (const [at, { before: path, after: newPath }] of pages.entries()) {
     const pairs = pairsOf(before.page(path), after.page(newPath))
     const altered = new Map<string, Alteration>()
+    let following = 0
     for (const viewport of PROOF_VIEWPORTS) {
       for (const { name, states } of STATES) {
         const old = states ? before.stylesInState(path, () => states, viewport) : before.stylesOf(path, viewport)
         const now = states ? after.stylesInState(newPath, () => states, viewport) : after.stylesOf(newPath, viewport)
         for (const [element, other] of pairs) {
           compare(old, now, element, other, differences, (property, pseudo, values, why) => {
+            if (why === null) {
+              if (name === '' && viewport === PROOF_VIEWPORTS[0]) following++
+              return
+            }
             const known = [...altered.values()].find(
               (each) =>
                 each.property === property &&
@@ -107,7 +111,7 @@ export function* prove(
         }
       }
     }
-    yield { done: at + 1, total: pages.length, elements: pairs.length, altered: [...altered.values()] }
+    yield { done: at + 1, total: pages.length, elements: pairs.length, altered: [...altered.values()], following }
   }
 }
 
@@ -135,7 +139,25 @@ function pairsOf(before: Page, after: Page): [PageElement, PageElement][] {
   return pairs
 }
 
-type Report = (property: string, pseudo: string, values: readonly [string, string], why: () => string) => void
+/** `why` is null for a value that only follows another one. */
+type Report = (property: string, pseudo: string, values: readonly [string, string], why: (() => string) | null) => void
+
+/** Whether a longhand differs only because of what it is inherited from, or because it follows the text colour. */
+function onlyFollows(a: ElementStyle, b: ElementStyle, id: number): boolean {
+  if (a.value(id) === b.value(id)) return true
+  return LONGHANDS[id]!.inherited && !a.winners[id] && !b.winners[id]
+}
+
+/** Whether a pseudo-element is there at all (CSS Pseudo-Elements 4): a marker beside a list item, content that says something. */
+function isThere(style: ElementStyle, of: ElementStyle): boolean {
+  if (style.pseudoName === 'marker') return of.value(DISPLAY).includes('list-item')
+  if (style.pseudoName === 'before' || style.pseudoName === 'after')
+    return !['none', 'normal'].includes(style.value(CONTENT))
+  return style.pseudoName !== 'placeholder' || ['input', 'textarea'].includes(of.element.tag)
+}
+
+const DISPLAY = idOf('display')
+const CONTENT = idOf('content')
 
 function compare(
   old: PageStyles,
@@ -149,7 +171,8 @@ function compare(
   const next = now.styles[other.index]!
   for (const id of differing(own, next, known)) {
     const { name } = LONGHANDS[id]!
-    report(name, '', [resolvedValue(own, id), resolvedValue(next, id)], () => whyOf(old, now, element, other, name, ''))
+    const why = onlyFollows(own, next, id) ? null : () => whyOf(old, now, element, other, name, '')
+    report(name, '', [resolvedValue(own, id), resolvedValue(next, id)], why)
   }
   const pseudos = new Set(
     [...own.matched.rules, ...next.matched.rules].map(({ pseudo }) => pseudo).filter((pseudo) => pseudo !== ''),
@@ -157,9 +180,12 @@ function compare(
   for (const pseudo of pseudos) {
     const a = old.cascade.pseudoStyle(old, element, pseudo)
     const b = now.cascade.pseudoStyle(now, other, pseudo)
+    if (!isThere(a, own) && !isThere(b, next)) continue
     for (const { id, name } of LONGHANDS) {
       const values = [resolvedValue(a, id), resolvedValue(b, id)] as const
-      if (values[0] !== values[1]) report(name, pseudo, values, () => whyOf(old, now, element, other, name, pseudo))
+      if (values[0] === values[1]) continue
+      const why = onlyFollows(a, b, id) ? null : () => whyOf(old, now, element, other, name, pseudo)
+      report(name, pseudo, values, why)
     }
   }
 }

@@ -20,5 +20,6 @@ export function* proveChange(site: SiteSnapshot, change: SiteChange): Generator<
     total: pages.length,
     elements: all.reduce((sum, each) => sum + each.elements, 0),
     altered: all.flatMap((each) => each.altered),
+    following: all.reduce((sum, each) => sum + each.following, 0),
   }
 }

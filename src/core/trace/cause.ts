@@ -1,3 +1,4 @@
+import { leadingVar } from '../css/var.ts'
 import { winnerOf, type PlacedRung, type PlacedTrace } from './placed.ts'
 import { placeInWords } from './words.ts'
 
@@ -44,7 +45,7 @@ function tailOf({ traces }: Cause): string {
 /** "because css/site.css line 42, `main p`, sets it", without what it beat; '' when the site does not set it. */
 export function settingInWords({ traces: [trace], winner }: Cause, page: string, what = 'it'): string {
   if (!trace || !winner || winner.kind === 'user-agent') return ''
-  const swatch = /^var\(\s*(--[^\s,)]+)/.exec(winner.value)?.[1]
+  const swatch = leadingVar(winner.value)
   const through = swatch ? ` through the swatch \`${swatch}\`` : ''
   const selector = winner.selector ? `, \`${winner.selector}\`,` : ''
   return `because ${placeInWords(winner, page, winner.line)}${selector} sets ${what}${through}${heirOf(trace)}`

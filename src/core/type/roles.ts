@@ -1,3 +1,4 @@
+import { decodeHTML } from 'entities'
 import { idOf } from '../properties/longhands.ts'
 import { resolvedValue } from '../cascade/resolved.ts'
 import type { PageStyles } from '../cascade/cascade.ts'
@@ -105,26 +106,11 @@ export function textOf(page: Page, element: PageElement, most: number): string {
     words += ` ${page.text.slice(from, to)}`
     if (words.length > most * 2) break
   }
-  const text = words
-    .replace(/&(?:nbsp|#160);/g, ' ')
-    .replace(/&amp;/g, '&')
-    .replace(/&(?:lt|gt|quot|#\w+|\w+);/g, (entity) => ENTITIES[entity] ?? '')
+  const text = decodeHTML(words)
     .replace(/\s+/g, ' ')
     .replace(/ (?=[,.;:!?’”])/g, '')
     .trim()
   return text.length > most ? `${text.slice(0, text.lastIndexOf(' ', most))} …` : text
-}
-
-const ENTITIES: Readonly<Record<string, string>> = {
-  '&lt;': '<',
-  '&gt;': '>',
-  '&quot;': '"',
-  '&mdash;': '—',
-  '&ndash;': '–',
-  '&rsquo;': '’',
-  '&ldquo;': '“',
-  '&rdquo;': '”',
-  '&hellip;': '…',
 }
 
 function isWithin(element: PageElement, outer: PageElement): boolean {

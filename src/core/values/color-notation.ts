@@ -1,4 +1,4 @@
-import { clampChroma, converter, formatHex, formatHex8, inGamut, type Color } from 'culori'
+import { colorsNamed, clampChroma, converter, formatHex, formatHex8, inGamut, type Color } from 'culori'
 import { formatNumber } from './number.ts'
 import { parseColor } from './parse-color.ts'
 
@@ -142,14 +142,7 @@ function nameOf(color: Color): string | null {
   return NAMES.get(hexOf(color)) ?? null
 }
 
-/** The 148 named colours of CSS Color 4, section 6.1; of two names for one colour the first. */
-export const NAMED_COLORS: readonly string[] =
-  `aliceblue antiquewhite aqua aquamarine azure beige bisque black blanchedalmond blue blueviolet brown burlywood cadetblue chartreuse chocolate coral cornflowerblue cornsilk crimson cyan
-  darkblue darkcyan darkgoldenrod darkgray darkgreen darkgrey darkkhaki darkmagenta darkolivegreen darkorange darkorchid darkred darksalmon darkseagreen darkslateblue darkslategray darkslategrey darkturquoise darkviolet
-  deeppink deepskyblue dimgray dimgrey dodgerblue firebrick floralwhite forestgreen fuchsia gainsboro ghostwhite gold goldenrod gray green greenyellow grey honeydew hotpink indianred indigo ivory khaki
-  lavender lavenderblush lawngreen lemonchiffon lightblue lightcoral lightcyan lightgoldenrodyellow lightgray lightgreen lightgrey lightpink lightsalmon lightseagreen lightskyblue lightslategray lightslategrey lightsteelblue lightyellow lime limegreen linen
-  magenta maroon mediumaquamarine mediumblue mediumorchid mediumpurple mediumseagreen mediumslateblue mediumspringgreen mediumturquoise mediumvioletred midnightblue mintcream mistyrose moccasin navajowhite navy oldlace olive olivedrab orange orangered orchid
-  palegoldenrod palegreen paleturquoise palevioletred papayawhip peachpuff peru pink plum powderblue purple rebeccapurple red rosybrown royalblue saddlebrown salmon sandybrown seagreen seashell sienna silver skyblue slateblue slategray slategrey snow springgreen steelblue
-  tan teal thistle tomato turquoise violet wheat white whitesmoke yellow yellowgreen`.split(/\s+/)
+/** The named colours of CSS Color 4, section 6.1; of two names for one colour the first. */
+export const NAMED_COLORS: readonly string[] = Object.keys(colorsNamed)
 
 const NAMES = new Map([...NAMED_COLORS].reverse().map((name) => [formatHex(parseColor(name)!), name]))

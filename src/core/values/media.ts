@@ -1,10 +1,31 @@
-import { splitAtCommas } from '../css/tokens.ts'
+import {
+  isMediaCondition,
+  isMediaConditionListWithAnd,
+  isMediaConditionListWithOr,
+  isMediaFeature,
+  isMediaFeatureBoolean,
+  isMediaFeaturePlain,
+  isMediaFeatureRangeNameValue,
+  isMediaFeatureRangeValueName,
+  isMediaFeatureRangeValueNameValue,
+  isMediaInParens,
+  isMediaNot,
+  isMediaQueryInvalid,
+  isMediaQueryWithType,
+  parse,
+  type MediaFeature,
+  type MediaQuery,
+} from '@csstools/media-query-list-parser'
+import { Remembered } from '../text/remembered.ts'
 
 /** The viewport media queries are asked about, in CSS px. */
 export interface Viewport {
   readonly width: number
   readonly height: number
 }
+
+/** The viewport pages are seen at where none is chosen: a desk. */
+export const DESK: Viewport = { width: 1280, height: 800 }
 
 const PX: Readonly<Record<string, number>> = {
   px: 1,
@@ -17,112 +38,123 @@ const PX: Readonly<Record<string, number>> = {
   pc: 16,
 }
 
+/** True, false, or null for "unknown", which stays unknown when negated (Media Queries 4, section 3.2). */
+type Matches = boolean | null
+
+const QUERIES_AT_MOST = 2000
+const known = new Remembered<readonly MediaQuery[]>(QUERIES_AT_MOST)
+
 /** Whether a media query list matches a screen of this size (Media Queries 4). Unknown features never match. */
 export function mediaMatches(query: string, viewport: Viewport): boolean {
   if (query.trim() === '') return true
-  return splitAtCommas(query).some((part) => queryMatches(part.text.trim().toLowerCase(), viewport) === true)
+  return known.get(query, () => parse(query)).some((each) => queryMatches(each, viewport) === true)
 }
 
-/** True, false, or null for "unknown", which stays unknown when negated. */
-function queryMatches(query: string, viewport: Viewport): boolean | null {
-  const typed = /^(?:(not|only)\s+)?(screen|all|print|[a-z-]+)(?:\s+and\s+([\s\S]+))?$/.exec(query)
-  if (typed && typed[2] !== 'not') {
-    const type = typed[2] === 'screen' || typed[2] === 'all'
-    const rest = typed[3] === undefined ? true : condition(typed[3], viewport)
-    const both = !type ? false : rest
-    return typed[1] === 'not' ? negate(both) : both
-  }
-  return condition(query, viewport)
+function queryMatches(query: MediaQuery, viewport: Viewport): Matches {
+  if (isMediaQueryInvalid(query)) return null
+  if (!isMediaQueryWithType(query)) return conditionMatches(query.media, viewport)
+  const type = /^(?:screen|all)$/i.test(query.getMediaType())
+  const rest = query.media === undefined ? true : conditionMatches(query.media, viewport)
+  const both = type ? rest : false
+  return /^not$/i.test(query.getModifier()) ? negate(both) : both
 }
 
-function negate(value: boolean | null): boolean | null {
-  return value === null ? null : !value
-}
+const negate = (value: Matches): Matches => (value === null ? null : !value)
 
-function condition(text: string, viewport: Viewport): boolean | null {
-  const not = /^not\s+([\s\S]+)$/.exec(text)
-  if (not) return negate(condition(not[1]!.trim(), viewport))
-  const ors = splitWord(text, 'or')
-  if (ors.length > 1) {
-    const parts = ors.map((part) => condition(part, viewport))
-    return parts.includes(true) ? true : parts.includes(null) ? null : false
-  }
-  const ands = splitWord(text, 'and')
-  if (ands.length > 1) {
-    const parts = ands.map((part) => condition(part, viewport))
+/** A condition, or what stands in its parentheses. */
+function conditionMatches(node: unknown, viewport: Viewport): Matches {
+  if (isMediaCondition(node) || isMediaInParens(node)) return conditionMatches(node.media, viewport)
+  if (isMediaNot(node)) return negate(conditionMatches(node.media, viewport))
+  if (isMediaConditionListWithAnd(node)) {
+    const parts = [node.leading, ...node.list.map((each) => each.media)].map((each) => conditionMatches(each, viewport))
     return parts.includes(false) ? false : parts.includes(null) ? null : true
   }
-  const inner = /^\(([\s\S]*)\)$/.exec(text)?.[1]?.trim()
-  if (inner === undefined) return null
-  return inner.startsWith('(') || inner.startsWith('not ') ? condition(inner, viewport) : feature(inner, viewport)
+  if (isMediaConditionListWithOr(node)) {
+    const parts = [node.leading, ...node.list.map((each) => each.media)].map((each) => conditionMatches(each, viewport))
+    return parts.includes(true) ? true : parts.includes(null) ? null : false
+  }
+  if (isMediaFeature(node)) return featureMatches(node, viewport)
+  return null
 }
 
-function splitWord(text: string, word: string): string[] {
-  const parts: string[] = []
-  let depth = 0
-  let from = 0
-  for (let at = 0; at < text.length; at++) {
-    if (text[at] === '(') depth++
-    else if (text[at] === ')') depth--
-    else if (depth === 0 && text.startsWith(` ${word} `, at)) {
-      parts.push(text.slice(from, at).trim())
-      from = at + word.length + 2
-    }
-  }
-  return [...parts, text.slice(from).trim()]
+const operatorOf = (delimiters: readonly (readonly unknown[])[]) => delimiters.map((token) => token[1]).join('')
+
+function featureMatches({ feature }: MediaFeature, viewport: Viewport): Matches {
+  const name = feature.getName().toLowerCase()
+  if (isMediaFeatureBoolean(feature)) return isPresent(name, viewport)
+  if (isMediaFeaturePlain(feature)) return plainMatches(name, feature.value.toString(), viewport)
+  const have = measure(name, viewport)
+  if (have === null) return null
+  if (isMediaFeatureRangeNameValue(feature))
+    return compare(have, operatorOf(feature.operator), amount(feature.value.toString()))
+  if (isMediaFeatureRangeValueName(feature))
+    return compare(amount(feature.value.toString()), operatorOf(feature.operator), have)
+  if (!isMediaFeatureRangeValueNameValue(feature)) return null
+  const low = compare(amount(feature.valueOne.toString()), operatorOf(feature.valueOneOperator), have)
+  const high = compare(have, operatorOf(feature.valueTwoOperator), amount(feature.valueTwo.toString()))
+  return low === null || high === null ? null : low && high
 }
 
-function feature(text: string, viewport: Viewport): boolean | null {
-  const range = /^(?:([^<>=]+?)\s*([<>]=?|=)\s*)?(width|height|aspect-ratio)\s*(?:([<>]=?|=)\s*([^<>=]+))?$/.exec(text)
-  if (range && (range[2] || range[4])) {
-    const have = measure(range[3]!, viewport)
-    const low = range[2] ? compare(amount(range[1]!), range[2], have) : true
-    const high = range[4] ? compare(have, range[4], amount(range[5]!)) : true
-    return low === null || high === null ? null : low && high
-  }
-  const [name = '', value] = text.split(':').map((part) => part.trim())
-  const limit = /^(min|max)-(width|height|aspect-ratio)$/.exec(name)
-  if (limit && value !== undefined)
-    return compare(measure(limit[2]!, viewport), limit[1] === 'min' ? '>=' : '<=', amount(value))
-  switch (name) {
-    case 'width':
-    case 'height':
-      return value === undefined ? measure(name, viewport) > 0 : compare(measure(name, viewport), '=', amount(value))
-    case 'aspect-ratio':
-      return value === undefined ? true : compare(measure(name, viewport), '=', amount(value))
-    case 'orientation':
-      return value === (viewport.height >= viewport.width ? 'portrait' : 'landscape')
-    case 'hover':
-    case 'any-hover':
-      return value === undefined || value === 'hover'
-    case 'pointer':
-    case 'any-pointer':
-      return value === undefined || value === 'fine'
-    case 'prefers-color-scheme':
-      return value === undefined || value === 'light'
-    case 'prefers-reduced-motion':
-    case 'prefers-contrast':
-      return value === 'no-preference'
-    case 'color':
-      return true
-    default:
-      return null
-  }
+/** A feature without a value: whether it is there and not nothing. */
+function isPresent(name: string, viewport: Viewport): Matches {
+  const have = measure(name, viewport)
+  if (have !== null) return have > 0
+  if (name in WISHES) return false
+  return PRESENT.has(name) ? true : null
 }
 
-function measure(name: string, { width, height }: Viewport): number {
-  return name === 'width' ? width : name === 'height' ? height : width / height
+const PRESENT = new Set([
+  'hover',
+  'any-hover',
+  'pointer',
+  'any-pointer',
+  'prefers-color-scheme',
+  'color',
+  'orientation',
+])
+
+/** Wishes nobody has made: without a value they do not match, with `no-preference` they do. */
+const WISHES: Readonly<Record<string, string>> = {
+  'prefers-reduced-motion': 'no-preference',
+  'prefers-contrast': 'no-preference',
+}
+
+/** What a screen with a mouse says, in a light scheme and without further wishes. */
+const SAID: Readonly<Record<string, string>> = {
+  hover: 'hover',
+  'any-hover': 'hover',
+  pointer: 'fine',
+  'any-pointer': 'fine',
+  'prefers-color-scheme': 'light',
+  ...WISHES,
+}
+
+function plainMatches(name: string, value: string, viewport: Viewport): Matches {
+  const limit = /^(min|max)-(.+)$/.exec(name)
+  const have = measure(limit?.[2] ?? name, viewport)
+  if (have !== null) return compare(have, limit === null ? '=' : limit[1] === 'min' ? '>=' : '<=', amount(value))
+  const said = value.trim().toLowerCase()
+  if (name === 'orientation') return said === (viewport.height >= viewport.width ? 'portrait' : 'landscape')
+  const expected = SAID[name]
+  return expected === undefined ? null : said === expected
+}
+
+/** A measure of the viewport; null for features that are none. */
+function measure(name: string, { width, height }: Viewport): number | null {
+  if (name === 'width') return width
+  if (name === 'height') return height
+  return name === 'aspect-ratio' ? width / height : null
 }
 
 function amount(text: string): number {
   const ratio = /^([\d.]+)\s*\/\s*([\d.]+)$/.exec(text.trim())
   if (ratio) return Number(ratio[1]) / Number(ratio[2])
-  const match = /^([+-]?[\d.]+)([a-z]*)$/.exec(text.trim())
+  const match = /^([+-]?[\d.]+)([a-z]*)$/i.exec(text.trim())
   if (!match) return NaN
-  return Number(match[1]) * (match[2] === '' ? 1 : (PX[match[2]!] ?? NaN))
+  return Number(match[1]) * (match[2] === '' ? 1 : (PX[match[2]!.toLowerCase()] ?? NaN))
 }
 
-function compare(a: number, operator: string, b: number): boolean | null {
+function compare(a: number, operator: string, b: number): Matches {
   if (Number.isNaN(a) || Number.isNaN(b)) return null
   switch (operator) {
     case '<':

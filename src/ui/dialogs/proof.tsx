@@ -54,7 +54,7 @@ export function ProofLine({
         widths, at rest and in every state.
       </p>
     )
-  return <Altered altered={proof.altered} />
+  return <Altered altered={proof.altered} following={proof.following} />
 }
 
 /** Several properties of one element that change alike: what follows the text colour changes with it. */
@@ -91,7 +91,7 @@ function together(altered: readonly Alteration[]): AlteredTogether[] {
   }))
 }
 
-function Altered({ altered }: { altered: readonly Alteration[] }) {
+function Altered({ altered, following }: { altered: readonly Alteration[]; following: number }) {
   const pages = new Set(altered.map(({ page }) => page)).size
   const shown = together(altered)
   return (
@@ -100,6 +100,12 @@ function Altered({ altered }: { altered: readonly Alteration[] }) {
         <TriangleAlert aria-hidden className="size-4" />
         {count(altered.length, 'value')} would change on {count(pages, 'page')}:
       </p>
+      {following > 0 && (
+        <p className="text-[12px] text-quiet">
+          {count(following, 'further value')} {following === 1 ? 'follows' : 'follow'} them: inherited, or the same as
+          the text colour.
+        </p>
+      )}
       <ul
         className="mt-1 max-h-40 overflow-auto rounded-[3px] border border-line bg-sunken px-3 py-2 text-[12px]"
         tabIndex={0}

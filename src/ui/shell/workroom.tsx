@@ -7,7 +7,14 @@ import type { FitNews } from '../../workers/protocol.ts'
 import { Frames } from '../state/frames.ts'
 import { createWorkroom } from '../state/store.ts'
 import { ConflictDialog } from './conflict-dialog.tsx'
-import { createInsights, useInsights, WorkroomProvider, type Insights, type Workroom } from '../state/context.tsx'
+import {
+  createInsights,
+  useInsights,
+  WorkroomProvider,
+  type Insights,
+  type Workroom,
+  useRoom,
+} from '../state/context.tsx'
 import type { Incoming } from './import.ts'
 import { Dialogs } from '../dialogs/dialogs.tsx'
 import { NewSiteDialog } from './new-site-dialog.tsx'
@@ -61,6 +68,7 @@ export default function WorkroomScreen({
           ...(pages.length > 0 ? withNews(fit, pages) : {}),
         })),
       onTrouble: (about, page, message) => say(troubleWords(about, page, message)),
+      onWaiting: (asked) => insights.setState({ asked }),
       onGone: say,
       wholeSite: () => wholeSite(workroom.store.getState()),
     })
@@ -83,12 +91,13 @@ function Screen() {
   const [importing, setImporting] = useState(false)
   const [beginning, setBeginning] = useState(false)
   const [dropped, setDropped] = useState<Promise<Incoming> | null>(null)
+  const busy = useBusy()
   const over = useWindowDrop((incoming) => {
     setDropped(incoming)
     setImporting(true)
   })
   return (
-    <div className="flex h-screen flex-col overflow-hidden">
+    <div data-workroom aria-busy={busy} className="flex h-screen flex-col overflow-hidden">
       <TopStrip onImport={() => setImporting(true)} onNew={() => setBeginning(true)} />
       <Layout />
       <NoticeStrip />
@@ -114,6 +123,13 @@ function Screen() {
       )}
     </div>
   )
+}
+
+/** Whether anything is under way: a question, a drag, typing, keeping. */
+function useBusy(): boolean {
+  const asked = useInsights((insights) => insights.asked > 0)
+  const working = useRoom(({ typing, preview, keeping }) => typing || preview !== null || keeping.state === 'keeping')
+  return asked || working
 }
 
 /** The latest thing to tell; goes by itself. */

@@ -21,6 +21,8 @@ export interface Insights {
   readonly boxTargets: readonly BoxTarget[]
   /** What the outlined selector touches; null while nothing is outlined. */
   readonly reach: ReachReport | null
+  /** Questions the worker has not answered yet. */
+  readonly asked: number
   /** The latest thing to tell, read out politely. */
   readonly notice: { readonly text: string; readonly at: number } | null
 }
@@ -35,6 +37,7 @@ export function createInsights(): InsightStore {
     checked: { done: 0, total: 0 },
     boxTargets: [],
     reach: null,
+    asked: 0,
     notice: null,
   }))
 }

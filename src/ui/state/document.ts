@@ -43,6 +43,8 @@ export interface DocumentState {
   readonly keeping: Keeping
   /** Why the latest change was not made; a new object each time. */
   readonly trouble: { readonly text: string } | null
+  /** Whether something was typed that is no step yet. */
+  readonly typing: boolean
   /** Grows when pages must be loaded anew, by path. */
   readonly reloads: ReadonlyMap<string, number>
   /** Pages that are new or have a new name and are not kept yet: the server does not know them. */
@@ -163,6 +165,7 @@ export function createDocument(site: SiteState): StateCreator<DocumentState & Vi
       future: site.steps.slice(site.cursor).reverse(),
       keeping: { state: 'kept', at: null },
       trouble: null,
+      typing: false,
       reloads: new Map(),
       unkept: new Set(),
       edit(edit) {
@@ -198,13 +201,18 @@ export function createDocument(site: SiteState): StateCreator<DocumentState & Vi
           before: typing?.before ?? before,
           timer: setTimeout(() => get().closeTyping(), TYPING_PAUSE_MS),
         }
-        set((state) => ({ texts: new Map(state.texts).set(doc, applySplices(before, splices)), preview: null }))
+        set((state) => ({
+          texts: new Map(state.texts).set(doc, applySplices(before, splices)),
+          preview: null,
+          typing: true,
+        }))
       },
       closeTyping() {
         if (!typing) return
         const { doc, before, timer } = typing
         clearTimeout(timer)
         typing = null
+        set({ typing: false })
         const now = get().texts.get(doc)!
         const path = pathOfDoc(doc)
         const step = stepOf(

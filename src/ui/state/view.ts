@@ -1,5 +1,6 @@
 import type { StateCreator } from 'zustand'
 import type { GatherPlan } from '../../core/color/gather-colors.ts'
+import { DESK } from '../../core/values/media.ts'
 import type { Vision } from '../../core/color/vision.ts'
 
 /** What is asked in a window of its own. */
@@ -87,7 +88,7 @@ const FIRST: View = {
   filter: { name: '', folder: null, findings: false },
   closeUp: null,
   picked: null,
-  closeUpViewport: { width: 1280, height: 800 },
+  closeUpViewport: DESK,
   follow: null,
   source: null,
   sheetOpen: false,

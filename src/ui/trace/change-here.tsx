@@ -1,4 +1,5 @@
 'use client'
+import { onlyVar } from '../../core/css/var.ts'
 import { useAnswer } from '../state/use-answer.ts'
 import { useId, useState } from 'react'
 import { planChange } from '../../core/edit/change-here.ts'
@@ -48,7 +49,7 @@ function ChangeForm({ trace, found, close }: { trace: PlacedTrace; found: Inspec
   const offers = useOffers(found, trace)
   const winner = trace.rungs.find(({ lost }) => lost === null)
   const property = propertyToChange(trace, winner)
-  const swatchName = winner && /^var\(\s*(--[^\s,)]+)\s*\)$/.exec(winner.value)?.[1]
+  const swatchName = winner && onlyVar(winner.value)
   const swatch = swatchName ? swatchesOf(sheetOf(settled)).find((each) => each.name === swatchName) : undefined
   const changeable =
     winner !== undefined && (winner.kind === 'external' || winner.kind === 'embedded' || winner.kind === 'inline')

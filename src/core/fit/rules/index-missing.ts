@@ -19,6 +19,8 @@ export const indexMissing: SiteRule = {
         file: `${folder}index.html`,
         from: 0,
         to: 0,
+        // Folders that only hold pages are common practice; links name the pages themselves.
+        severity: folder === '' ? ('warning' as const) : ('note' as const),
         message:
           folder === ''
             ? 'The site’s top folder has no index.html, so its plain address shows nothing.'

@@ -11,6 +11,7 @@ import { settledSheetText, sheetText } from '../../state/document.ts'
 import { sheetOf } from '../../state/texts.ts'
 import { useRoom, useWorkroom } from '../../state/context.tsx'
 import { useShowReach } from '../../state/outline.ts'
+import { useAnswer } from '../../state/use-answer.ts'
 import { FacetHead, Rivals } from '../../controls/parts.tsx'
 import { GROUND } from '../../../bridge/messages.ts'
 import { useComputed, useField, useRivals } from '../../controls/use-field.ts'
@@ -46,6 +47,10 @@ export function LinksFacet() {
   const conflicts = stateConflicts(sheet, base)
   // Plain links are meant where text runs, not in the header, whose links come first.
   const ground = useComputed(base === 'a' ? 'main, body' : base, GROUND).values[GROUND]
+  // Where text runs, as the ground is: the first link of a page often stands in its header.
+  const inText = useAnswer('sampleWords', { selector: base === 'a' ? 'main a, article a' : base }, { keep: true })
+  const anywhere = useAnswer('sampleWords', { selector: base }, { keep: true })
+  const words = inText || anywhere
   const rivals = useRivals(base, 'color text-decoration background-color').filter(
     (rival) => !rival.selector.includes(':'),
   )
@@ -112,7 +117,7 @@ export function LinksFacet() {
               <span className="font-mono text-[12px] font-semibold">:{each}</span>
               <span className="text-[11px] text-quiet">{WHEN[each]}</span>
             </span>
-            <Proof base={base} state={each} ground={ground || '#fff'} />
+            <Proof base={base} state={each} ground={ground || '#fff'} words={words || 'a link'} />
           </label>
         ))}
       </div>
@@ -123,7 +128,7 @@ export function LinksFacet() {
 }
 
 /** A sample of a link in one state, as the sheet dresses it. */
-function Proof({ base, state, ground }: { base: string; state: State; ground: string }) {
+function Proof({ base, state, ground, words }: { base: string; state: State; ground: string; words: string }) {
   const sheet = sheetOf(useRoom(sheetText))
   const value = (property: string) => {
     const own = [
@@ -140,9 +145,9 @@ function Proof({ base, state, ground }: { base: string; state: State; ground: st
   }
   const line = value('text-decoration-line') || value('text-decoration')
   return (
-    <span aria-hidden data-proof className="flex flex-1 items-center px-4" style={{ background: ground }}>
+    <span aria-hidden data-proof className="flex min-w-0 flex-1 items-center px-4" style={{ background: ground }}>
       <span
-        className="px-1 text-[15px]"
+        className="min-w-0 truncate px-1 text-[15px]"
         style={{
           color: value('color') || (state === 'visited' ? '#551a8b' : state === 'active' ? '#ff0000' : '#0000ee'),
           backgroundColor: value('background-color') || undefined,
@@ -150,7 +155,7 @@ function Proof({ base, state, ground }: { base: string; state: State; ground: st
           outline: state === 'focus-visible' ? value('outline') || '2px solid' : undefined,
         }}
       >
-        to the harbour
+        {words}
       </span>
     </span>
   )

@@ -9,7 +9,7 @@ import {
   useSensors,
   type DragEndEvent,
 } from '@dnd-kit/core'
-import { restrictToVertical } from './vertical.ts'
+import { restrictToVerticalAxis } from '@dnd-kit/modifiers'
 import {
   SortableContext,
   sortableKeyboardCoordinates,
@@ -132,7 +132,7 @@ function NavigationEditor({ page, navigation }: { page: string; navigation: NavV
         accessibility={spoken(links)}
         sensors={sensors}
         collisionDetection={closestCenter}
-        modifiers={[restrictToVertical]}
+        modifiers={[restrictToVerticalAxis]}
         onDragEnd={drop}
       >
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>

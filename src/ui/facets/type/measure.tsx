@@ -4,6 +4,7 @@ import type { FrameChannel } from '../../state/frames.ts'
 import { Frame } from '../../lineup/frame.tsx'
 import { useGeneration } from '../../lineup/generation.ts'
 import { heightFor, WIDTHS } from '../../lineup/viewport.ts'
+import { DESK } from '../../../core/values/media.ts'
 import { useAnswer } from '../../state/use-answer.ts'
 import { Group } from '../../controls/parts.tsx'
 
@@ -14,7 +15,7 @@ const MOST = 120
 
 /** Characters per line at each viewport, from the widths of the very letters that stand there. */
 export function Measure({ selector }: { selector: string }) {
-  const specimens = useAnswer('specimens', { viewport: { width: 1280, height: 800 } })
+  const specimens = useAnswer('specimens', { viewport: DESK })
   const page = specimens?.find((each) => each.selector === selector)?.sample?.page
   if (!page) return null
   return (
