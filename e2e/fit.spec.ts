@@ -84,9 +84,9 @@ test('styles lifted from pages look the same in the browser: every value of ever
   // Made to hold everywhere, the rule would change other pages: the proof says which.
   await page.getByLabel('Where h1 of fares.html holds').selectOption('everywhere')
   await expect(page.getByText(/values? would change on \d pages/)).toBeVisible()
-  await expect(page.getByLabel('What would change')).toContainText(
-    'h1: color and 11 more from rgb(20, 89, 107) to rgb(122, 31, 18)',
-  )
+  const changes = page.getByLabel('What would change')
+  await expect(changes).toContainText('h1: color from rgb(20, 89, 107) to rgb(122, 31, 18)')
+  await expect(page.getByText(/further values? follow/)).toBeVisible()
   await page.getByLabel('Where h1 of fares.html holds').selectOption('apart')
   await expect(page.getByText('Proved: all 472 elements')).toBeVisible()
   await page.getByRole('textbox', { name: 'Class for color: #b00020' }).fill('warning')

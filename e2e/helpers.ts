@@ -108,7 +108,9 @@ export async function wakeAll(page: Page, pages: number): Promise<void> {
   await expect(openers).toHaveCount(pages)
   for (const opener of await openers.all()) {
     await opener.scrollIntoViewIfNeeded()
-    await expect(lineup.locator(`iframe[data-page="${await opener.getAttribute('data-close-up')}"]`)).toBeAttached()
+    // While a page is loaded anew there are two of them.
+    const frame = lineup.locator(`iframe[data-page="${await opener.getAttribute('data-close-up')}"]`).first()
+    await expect(frame).toBeAttached()
   }
   await openers.first().scrollIntoViewIfNeeded()
   await expect.poll(() => loaded(page)).toBe(pages)

@@ -182,7 +182,7 @@ test('a hover colour is written in working order and shows under the real pointe
 test('the sheet’s text and the bench are two views of one text', async ({ page, request }) => {
   await page.keyboard.press('Alt+s')
   const editor = page.getByRole('textbox', { name: 'Text of the sheet' })
-  await editor.getByText('#14596b').dblclick()
+  await editor.getByText('#14596b', { exact: true }).dblclick()
   await page.keyboard.type('14596b'.replace(/./g, '0'))
   await expect(page.locator('[data-swatch="--tide"]')).toContainText('#000000')
   await expect

@@ -103,9 +103,9 @@ export async function compare(page: Page, files: Files, path: string): Promise<C
   const wanted = tree.elements.map((element) =>
     PSEUDO.filter(
       (name) =>
-        styles.styles[element.index]!.matched.rules.some(
-          (rule) => rule.pseudo === name && rule.source.kind !== 'user-agent',
-        ) &&
+        styles
+          .at(element.index)
+          .matched.rules.some((rule) => rule.pseudo === name && rule.source.kind !== 'user-agent') &&
         (name !== 'placeholder' || element.attributes.has('placeholder')),
     ),
   )
@@ -139,7 +139,7 @@ export async function compare(page: Page, files: Files, path: string): Promise<C
       check(`element ${at}`, 'tag', element.tag, other?.tag ?? 'none')
       return
     }
-    const style = styles.styles[at]!
+    const style = styles.at(at)
     const values = (name: string) => style.value(NAMES.indexOf(name))
     const where = `${element.tag}${element.id ? `#${element.id}` : ''}${element.classes.map((name) => `.${name}`).join('')} (${at})`
     NAMES.forEach((name, id) => {

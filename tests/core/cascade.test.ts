@@ -20,7 +20,7 @@ function value(css: string, property: string, markup = '<p id=x>x', state?: Worn
     quirks: page.quirks,
     ...(state ? { states: statesOf([target], state) } : {}),
   })
-  return resolvedValue(cascade.stylesOf(page).styles[target.index]!, idOf(property))
+  return resolvedValue(cascade.stylesOf(page).at(target.index), idOf(property))
 }
 
 /** The standards are quoted from memory, by section; what they say is held against a real browser in e2e/cascade.spec.ts. */
@@ -219,7 +219,7 @@ describe('what styles share', () => {
       viewport,
       quirks: false,
     })
-    const { styles } = cascade.stylesOf(page)
+    const styles = cascade.stylesOf(page).all()
     return page.elements
       .filter(({ classes }) => classes.includes('x'))
       .map((element) => resolvedValue(styles[element.index]!, idOf(property)))
@@ -337,7 +337,8 @@ describe('robustness', () => {
         })
         const values = cascade
           .stylesOf(page)
-          .styles.flatMap((style) => LONGHANDS.map(({ id }) => resolvedValue(style, id)))
+          .all()
+          .flatMap((style) => LONGHANDS.map(({ id }) => resolvedValue(style, id)))
         expect(values.filter((each) => typeof each !== 'string' || each === '')).toEqual([])
       }),
       { numRuns: 150 },
@@ -350,7 +351,7 @@ describe('robustness', () => {
       [{ kind: 'external', file: '', offset: 0, sheet: parseSheet('p { -moz-thing: 3; future-thing: x }') }],
       { viewport, quirks: false },
     )
-    const style = cascade.stylesOf(page).styles.at(-1)!
+    const style = cascade.stylesOf(page).all().at(-1)!
     expect(style.cascaded.entries.map(({ set }) => set.property)).toEqual(
       expect.arrayContaining(['-moz-thing', 'future-thing']),
     )
@@ -364,7 +365,7 @@ describe('robustness', () => {
       quirks: false,
     })
     cascade.stylesOf(page)
-    const { styles } = cascade.after(0, text('blue'))!.stylesOf(page)
+    const styles = cascade.after(0, text('blue'))!.stylesOf(page).all()
     expect(resolvedValue(styles.at(-1)!, idOf('color'))).toBe('rgb(0, 0, 255)')
   })
 })
@@ -396,20 +397,20 @@ describe('a cascade after an edit', () => {
       const after = worn(change)
       const settings = { viewport, quirks: page.quirks }
       const cascade = new Cascade(before, settings)
-      const { styles: old } = cascade.stylesOf(page)
-      const { styles: fresh } = new Cascade(after, settings).stylesOf(page)
+      const old = cascade.stylesOf(page).all()
+      const fresh = new Cascade(after, settings).stylesOf(page).all()
       let next: Cascade | null = cascade
       for (const [index, { sheet }] of after.entries())
         if (sheet.text !== before[index]!.sheet.text) next = next?.after(index, sheet) ?? null
       if (!next) continue
       revised++
-      const { styles } = next.stylesOf(page)
+      const styles = next.stylesOf(page).all()
       const all = (list: typeof styles) =>
         list.map((style) => LONGHANDS.map(({ id, name }) => `${name}: ${resolvedValue(style, id)}`).join('\n'))
       expect(all(styles), path).toEqual(all(fresh))
       // The one before says what it said.
-      expect(all(cascade.stylesOf(page).styles), path).toEqual(all(new Cascade(before, settings).stylesOf(page).styles))
-      expect(cascade.stylesOf(page).styles).toEqual(old)
+      expect(all(cascade.stylesOf(page).all()), path).toEqual(all(new Cascade(before, settings).stylesOf(page).all()))
+      expect(cascade.stylesOf(page).all()).toEqual(old)
     }
     expect(revised).toBeGreaterThan(8)
   })

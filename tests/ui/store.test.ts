@@ -352,7 +352,7 @@ describe('keeping', () => {
   it('tries again with the same id until the server answers', async () => {
     answers = [
       () => Promise.reject(new TypeError('gone')),
-      () => Response.json({ error: { code: 'failed', message: 'Odd.' } }, { status: 500 }),
+      () => Response.json({ error: { code: 'failed', message: 'Odd. It is tried again by itself.' } }, { status: 500 }),
     ]
     const store = createWorkroom(site())
     edit(store, '1')
@@ -362,12 +362,52 @@ describe('keeping', () => {
       message: expect.stringContaining('does not answer'),
     })
     await settle(600)
-    expect(store.getState().keeping).toMatchObject({ state: 'waiting', message: 'Odd.' })
+    expect(store.getState().keeping).toMatchObject({ state: 'waiting', message: 'Odd. It is tried again by itself.' })
     await settle(1100)
     expect(store.getState().keeping.state).toBe('kept')
     expect(new Set(saves.map(({ saveId }) => saveId)).size).toBe(1)
   })
 
+  it.each<[string, () => Response]>([
+    ['nothing in it', () => Response.json({})],
+    ['null', () => Response.json(null)],
+    ['a revision that is no number', () => Response.json({ revision: '7' })],
+    ['a list', () => Response.json([1])],
+    ['no JSON', () => new Response('<h1>proxy</h1>')],
+    ['an error without a shape', () => new Response('bad gateway', { status: 502 })],
+    [
+      'a body that breaks off',
+      () => new Response(new ReadableStream({ start: (body) => body.error(new Error('cut')) })),
+    ],
+  ])('an answer of another shape, %s, is tried again with the same id, and later edits follow', async (_name, odd) => {
+    const store = createWorkroom(site())
+    answers.push(odd, odd)
+    edit(store, '1')
+    await settle()
+    expect(store.getState().keeping).toMatchObject({ state: 'waiting', message: expect.stringMatching(/tried again/) })
+    edit(store, '2')
+    await settle(60_000)
+    expect(store.getState().keeping.state).toBe('kept')
+    expect(saves.map(({ saveId }) => saveId === saves[0]!.saveId)).toEqual([true, true, true, false])
+    expect(saves.map(({ revision }) => revision)).toEqual([4, 4, 4, 5])
+  })
+  it('says so when the server takes long to answer, and goes on when it does', async () => {
+    const store = createWorkroom(site())
+    let answer: (response: Response) => void = () => undefined
+    answers.push(() => new Promise((resolve) => (answer = resolve)))
+    edit(store, '1')
+    await settle(4000)
+    expect(store.getState().keeping.state).toBe('keeping')
+    await settle(2000)
+    expect(store.getState().keeping).toMatchObject({
+      state: 'waiting',
+      message: expect.stringMatching(/not answered yet/),
+    })
+    answer(Response.json({ revision: 5 }))
+    await settle()
+    expect(store.getState().keeping.state).toBe('kept')
+    expect(saves).toHaveLength(1)
+  })
   it('stops at a conflict, and settles it either way without losing the other', async () => {
     for (const keep of ['mine', 'theirs'] as const) {
       saves = []

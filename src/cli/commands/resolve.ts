@@ -54,7 +54,7 @@ export function resolve(
   return wanted.map((element) => {
     const as = (styles: PageStyles) => ({
       styles,
-      style: pseudo === '' ? styles.styles[element.index]! : styles.cascade.pseudoStyle(styles, element, pseudo),
+      style: pseudo === '' ? styles.at(element.index) : styles.cascade.pseudoStyle(styles, element, pseudo),
     })
     const inState = as(worn)
     const without = state === 'visited' ? as(plain) : inState

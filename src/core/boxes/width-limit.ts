@@ -19,7 +19,7 @@ export function widthLimit(styles: PageStyles, element: PageElement): number {
   for (let at: PageElement | null = element; at; at = at.parent) chain.unshift(at)
   let limit = styles.cascade.viewport.width
   for (const at of chain) {
-    const style = styles.styles[at.index]!
+    const style = styles.of(at)
     if (resolvedValue(style, DISPLAY) === 'inline' && at !== element) continue
     const sum = (ids: readonly number[]) =>
       ids.reduce((all, id) => all + (lengthOf(resolvedValue(style, id), limit) ?? 0), 0)

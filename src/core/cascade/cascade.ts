@@ -23,13 +23,28 @@ export interface CascadeSettings {
 }
 
 /** The styles of a page's elements. */
-export interface PageStyles {
-  readonly page: Page
-  readonly cascade: Cascade
-  /** Places in the tree of styles by element index; the same for every version of the cascade. */
-  readonly nodes: readonly StyleNode[]
-  /** By element index. */
-  readonly styles: readonly ElementStyle[]
+export class PageStyles {
+  constructor(
+    readonly page: Page,
+    readonly cascade: Cascade,
+    /** Places in the tree of styles by element index; the same for every version of the cascade. */
+    readonly nodes: readonly StyleNode[],
+  ) {}
+
+  /** The style of an element, by its index; computed when first asked for. */
+  at(index: number): ElementStyle {
+    return this.cascade.styleAt(this.nodes[index]!)
+  }
+
+  /** The style of an element, or of its pseudo-element such as `before`. */
+  of(element: PageElement, pseudo = ''): ElementStyle {
+    return pseudo === '' ? this.at(element.index) : this.cascade.pseudoStyle(this, element, pseudo)
+  }
+
+  /** The styles of all elements, in document order. */
+  all(): readonly ElementStyle[] {
+    return this.nodes.map((node) => this.cascade.styleAt(node))
+  }
 }
 
 /** How many texts of style attributes and presentational attributes are remembered. */
@@ -85,19 +100,26 @@ export class Cascade {
     return this.settings.viewport
   }
 
-  /** Computes the styles of a whole page. */
+  /** The styles of a page. */
   stylesOf(page: Page): PageStyles {
-    const nodes = this.ground.tree.nodesOf(page)
-    return { page, cascade: this, nodes, styles: nodes.map((node) => this.styleAt(node)) }
+    return new PageStyles(page, this, this.ground.tree.nodesOf(page))
   }
 
-  /** The style at a node whose parent's has been asked for. */
-  private styleAt(node: StyleNode): ElementStyle {
+  /** The style at a place in the tree. Goes up in a loop: pages may nest deeper than calls may. */
+  styleAt(node: StyleNode): ElementStyle {
     const known = this.styles[node.id]
     if (known) return known
+    const missing = [node]
+    for (let at = node.parent; at && !this.styles[at.id]; at = at.parent) missing.push(at)
+    for (const at of missing.reverse()) this.compute(at)
+    return this.styles[node.id]!
+  }
+
+  /** Computes the style at a node whose parent's is known. */
+  private compute(node: StyleNode): void {
     const matched = this.matchedOf(node.match)
     const parent = node.parent && this.styles[node.parent.id]!
-    const style = new ElementStyle(
+    this.styles[node.id] = new ElementStyle(
       parent,
       matched,
       cascadedAt(node, matched),
@@ -105,8 +127,6 @@ export class Cascade {
       '',
       this.ground.environment,
     )
-    this.styles[node.id] = style
-    return style
   }
 
   private matchedOf(match: Match): Matched {
@@ -120,7 +140,7 @@ export class Cascade {
 
   /** The style of a pseudo-element such as `before`, inherited from its element's (a first letter's from the first line's). */
   pseudoStyle(styles: PageStyles, element: PageElement, name: string): ElementStyle {
-    const own = styles.styles[element.index]!
+    const own = styles.of(element)
     const { matched } = own
     const hasFirstLine = name === 'first-letter' && matched.rules.some(({ pseudo }) => pseudo === 'first-line')
     const parent = hasFirstLine ? this.pseudoStyle(styles, element, 'first-line') : own

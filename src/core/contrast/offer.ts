@@ -48,12 +48,11 @@ export function contrastOffer(
   const styles = model.stylesOf(page, viewport, pair.state)
   const property =
     pair.kind === 'control'
-      ? (EDGES.find((name) => toHex(resolvedValue(styles.styles[index]!, idOf(name))) === pair.text) ??
-        'background-color')
+      ? (EDGES.find((name) => toHex(resolvedValue(styles.at(index), idOf(name))) === pair.text) ?? 'background-color')
       : 'color'
   const { rungs } = trace(styles, held, property)
   const winner = rungs.find(({ lost }) => lost === null)
-  const written = toHex(resolvedValue(styles.styles[index]!, idOf(property)))
+  const written = toHex(resolvedValue(styles.at(index), idOf(property)))
   const color =
     pair.background !== null && written === pair.text ? nearestPassing(pair.text, pair.background, pair.needs) : null
   const why =

@@ -108,7 +108,7 @@ function talliesOf(styles: PageStyles, state: LinkCondition): readonly Tally[] {
     count(
       'text',
       (state === 'none' ? styles.page.elements : inLinks).filter(({ index }) =>
-        styles.styles[index]!.matched.rules.some((rule) => rule.pseudo === pseudo),
+        styles.at(index).matched.rules.some((rule) => rule.pseudo === pseudo),
       ),
       pseudo,
     )
@@ -120,7 +120,7 @@ function talliesOf(styles: PageStyles, state: LinkCondition): readonly Tally[] {
 function tellVisited(surfaces: Surfaces, visited: PageStyles, rest: PageStyles): void {
   for (const holder of holdersOf(visited.page).inLinks) {
     for (let at: PageElement | null = holder; at; at = isLink(at) ? null : at.parent)
-      surfaces.visited(visited.styles[at.index]!, rest.styles[at.index]!)
+      surfaces.visited(visited.of(at), rest.of(at))
   }
 }
 
@@ -152,7 +152,7 @@ export function* contrastPairs(
       const styles = model.stylesOf(path, viewport, state)
       if (state === 'visited') tellVisited(surfaces, styles, model.stylesOf(path, viewport))
       for (const { kind, pseudo, first, count } of talliesOf(styles, state)) {
-        const own = styles.styles[first.index]!
+        const own = styles.of(first)
         const style = pseudo === '' ? own : written.of(styles, own, first, pseudo)
         if (style === null) continue
         const known = looks.get(style) ?? {}

@@ -25,9 +25,9 @@ export function rivalsOf(site: SiteSnapshot, selector: string, properties: reado
   for (const path of site.pagePaths) {
     const elements = reachOf(site.page(path), selector)
     if (elements.length === 0) continue
-    const { styles } = site.stylesOf(path)
+    const styles = site.stylesOf(path)
     for (const element of elements) {
-      const { winners } = styles[element.index]!
+      const { winners } = styles.of(element)
       for (const property of properties)
         for (const rival of rivalsFor(winners, property, own)) {
           const key = `${path} ${rival.kind} ${rival.selector} ${property}`

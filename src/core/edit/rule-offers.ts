@@ -68,10 +68,7 @@ export function offersFor(
     const selector = pseudo === '' ? bare : `${bare}::${pseudo}`
     const splices = planEdit(sheet, { selector, property, value, scope: 'only' })
     const styles = context.stylesIf(applySplices(context.sheetText, splices))
-    const entries = entriesFor(
-      pseudo === '' ? styles.styles[element.index]! : styles.cascade.pseudoStyle(styles, element, pseudo),
-      id,
-    )
+    const entries = entriesFor(styles.of(element, pseudo), id)
     const isOurs = ({ owner }: (typeof entries)[number]) =>
       typeof owner === 'object' &&
       owner.source.file === context.sheetPath &&

@@ -35,7 +35,7 @@ export function imagesOf(site: FitSite): ImageView[] {
             .filter(({ file, element }) => file === path && element.tag === 'img')
             .map(({ element }) => {
               const limit = widthLimit(styles, element)
-              return pixels && resolvedValue(styles.styles[element.index]!, WIDTH) === 'auto'
+              return pixels && resolvedValue(styles.of(element), WIDTH) === 'auto'
                 ? Math.min(limit, pixels.width)
                 : limit
             })

@@ -291,7 +291,7 @@ function classRule(
   for (const { page, element } of list) {
     const everyState = new Set(['hover', 'focus', 'focus-visible', 'focus-within', 'active'] as const)
     for (const styles of [model.stylesOf(page), model.stylesInState(page, () => everyState)]) {
-      for (const { specificity, pseudo, source } of styles.styles[element.index]!.matched.rules) {
+      for (const { specificity, pseudo, source } of styles.of(element).matched.rules) {
         if (pseudo !== '' || source.kind === 'user-agent') continue
         if (specificity[0] > 0) important = true
         else if (specificity[1] > 1 || (specificity[1] === 1 && specificity[2] > 0))

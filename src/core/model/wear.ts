@@ -243,10 +243,10 @@ function notWornMessage(link: PageElement, rel: readonly string[]): string {
 }
 
 /** The page's own declarations that win over one of the sheet's for the same element and property. */
-function overriddenBy({ page, styles, cascade }: PageStyles, context: WearContext): Overridden[] {
+function overriddenBy(styles: PageStyles, context: WearContext): Overridden[] {
   const found = new Map<string, { -readonly [K in keyof Overridden]: Overridden[K] }>()
-  for (const element of page.elements) {
-    const style = styles[element.index]!
+  for (const element of styles.page.elements) {
+    const style = styles.of(element)
     const counted = new Set<string>()
     for (const { id } of LONGHANDS) {
       const winner = style.winners[id]
@@ -262,8 +262,8 @@ function overriddenBy({ page, styles, cascade }: PageStyles, context: WearContex
           typeof owner === 'object' && owner.source.kind === 'external' && owner.source.file === context.sheetPath,
       )
       if (!beaten || typeof beaten.owner === 'string' || sameValue(beaten.set.value, winner.set.value)) continue
-      const { property } = cascade.declarationOf(winner)
-      const { offset } = placeOfEntry(cascade, winner, element)
+      const { property } = styles.cascade.declarationOf(winner)
+      const { offset } = placeOfEntry(styles.cascade, winner, element)
       const key = `${kind} ${offset} ${property}`
       if (counted.has(key)) continue
       counted.add(key)

@@ -167,8 +167,8 @@ function compare(
   known: WeakMap<ElementStyle, WeakMap<ElementStyle, readonly number[]>>,
   report: Report,
 ): void {
-  const own = old.styles[element.index]!
-  const next = now.styles[other.index]!
+  const own = old.of(element)
+  const next = now.of(other)
   for (const id of differing(own, next, known)) {
     const { name } = LONGHANDS[id]!
     const why = onlyFollows(own, next, id) ? null : () => whyOf(old, now, element, other, name, '')

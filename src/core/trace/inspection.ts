@@ -28,9 +28,9 @@ export function inspect(styles: PageStyles, element: PageElement, context: Trace
   const ancestors: { index: number; name: string }[] = []
   for (let at: PageElement | null = element; at; at = at.parent)
     ancestors.unshift({ index: at.index, name: describeElement(at) })
-  const styled = styles.styles[element.index]!.matched.rules.filter(
-    ({ pseudo: name, source }) => name !== '' && source.kind !== 'user-agent',
-  )
+  const styled = styles
+    .of(element)
+    .matched.rules.filter(({ pseudo: name, source }) => name !== '' && source.kind !== 'user-agent')
   return {
     page: context.page,
     index: element.index,

@@ -32,7 +32,7 @@ export interface Subject {
 }
 
 export function subjectOf(styles: PageStyles, element: PageElement, pseudo: string): Subject {
-  const style = pseudo === '' ? styles.styles[element.index]! : styles.cascade.pseudoStyle(styles, element, pseudo)
+  const style = styles.of(element, pseudo)
   return { styles, element, pseudo, style }
 }
 

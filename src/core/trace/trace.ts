@@ -56,7 +56,7 @@ export interface Trace {
 /** Traces one longhand of an element, or of one of its pseudo-elements. */
 export function trace(styles: PageStyles, element: PageElement, property: string, pseudo = ''): Trace {
   const id = idOf(property)
-  const style = pseudo === '' ? styles.styles[element.index]! : styles.cascade.pseudoStyle(styles, element, pseudo)
+  const style = styles.of(element, pseudo)
   const value = resolvedValue(style, id)
   const own = rungsOf(styles.cascade, style, element, property)
   const { source, holder, holderStyle } = inheritanceOf(styles, element, id, style)
@@ -76,7 +76,7 @@ export function inheritanceOf(
   styles: PageStyles,
   element: PageElement,
   id: number,
-  style = styles.styles[element.index]!,
+  style = styles.of(element),
 ): {
   readonly source: Trace['source']
   readonly holder: PageElement

@@ -73,7 +73,7 @@ export function roleSpecimens(model: SiteSnapshot, viewport: Viewport): RoleSpec
     const worded = found.filter(({ page, element }) => specimenText(page, element, selector) !== '')
     const shown = worded.find(({ element }) => !element.attributes.has('style')) ?? worded[0] ?? found[0]
     if (!shown) return { selector, count: 0, pages: 0, text: '', values: null, sample: null }
-    const style = model.stylesOf(shown.path, viewport).styles[shown.element.index]!
+    const style = model.stylesOf(shown.path, viewport).of(shown.element)
     return {
       selector,
       count: found.length,
@@ -158,12 +158,12 @@ const KIN: Readonly<Record<string, Kin>> = {
     what: (element) => `${named(element)}, which keeps the browser’s own font`,
     selector: tagged,
     test: (element, { styles }) => {
-      const style = styles.styles[element.index]!
+      const style = styles.of(element)
       return (
         ['button', 'input', 'select', 'textarea'].includes(element.tag) &&
         element.attributes.get('type') !== 'hidden' &&
         style.winners[FAMILY] !== undefined &&
-        style.value(FAMILY) !== styles.styles[bodyOf(element)!.index]!.value(FAMILY)
+        style.value(FAMILY) !== styles.of(bodyOf(element)!).value(FAMILY)
       )
     },
   },
@@ -185,8 +185,7 @@ const KIN: Readonly<Record<string, Kin>> = {
         body !== null &&
         SMALL_OTHERS.has(element.tag) &&
         element.texts.length > 0 &&
-        parseFloat(styles.styles[element.index]!.value(SIZE)) <
-          0.9 * parseFloat(styles.styles[body.index]!.value(SIZE)) &&
+        parseFloat(styles.of(element).value(SIZE)) < 0.9 * parseFloat(styles.of(body).value(SIZE)) &&
         !inside(element, ['small', 'figcaption', 'caption', 'nav', 'button', 'code', 'pre', 'table'])
       )
     },
@@ -303,16 +302,16 @@ export function sizesOf(model: SiteSnapshot, selector: string, viewport: Viewpor
   for (const path of model.pagePaths) {
     const elements = reachOf(model.page(path), selector)
     if (elements.length === 0) continue
-    const { styles } = model.stylesOf(path, viewport)
+    const styles = model.stylesOf(path, viewport)
     for (const element of elements) {
-      const size = styles[element.index]!.value(SIZE)
+      const size = styles.of(element).value(SIZE)
       const entry = found.get(size) ?? {
         size,
         count: 0,
         pages: [],
-        chain: chainOf(element, (each) => styles[each.index]!.value(SIZE)),
-        parent: parseFloat(styles[(element.parent ?? element).index]!.value(SIZE)),
-        root: parseFloat(styles[0]!.value(SIZE)),
+        chain: chainOf(element, (each) => styles.of(each).value(SIZE)),
+        parent: parseFloat(styles.of(element.parent ?? element).value(SIZE)),
+        root: parseFloat(styles.at(0).value(SIZE)),
         sample: { page: path, index: element.index },
       }
       entry.count++

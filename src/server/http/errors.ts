@@ -25,9 +25,14 @@ export class PublicError extends Error {
   }
 }
 
+/** Whether an error is one for people. By its name: the parts of the server are bundled apart, each with this class of its own. */
+export function isPublicError(error: unknown): error is PublicError {
+  return error instanceof Error && error.name === 'PublicError' && 'code' in error
+}
+
 /** The answer for an error; unknown ones are logged here and told only in general. */
 export function errorResponse(error: unknown): Response {
-  if (error instanceof PublicError) return answer(error.code, error.message)
+  if (isPublicError(error)) return answer(error.code, error.message)
   if (error instanceof z.ZodError) {
     const issue = error.issues[0]
     const place = issue?.path.join('.') || 'the request'

@@ -1,5 +1,5 @@
 'use client'
-import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react'
+import { Tab, TabGroup, TabList } from '@headlessui/react'
 import { FacetHead } from '../controls/parts.tsx'
 import { useRoom } from '../state/context.tsx'
 import type { Facet } from './facet.ts'
@@ -12,9 +12,10 @@ export function Views({ facet: { id, name, views } }: { facet: Facet }) {
     0,
     views.findIndex((view) => view.id === shown),
   )
+  const { says, name: shownName, body: Body } = views[at]!
   return (
     <>
-      <FacetHead title={name}>{views[at]!.says}</FacetHead>
+      <FacetHead title={name}>{says}</FacetHead>
       <TabGroup selectedIndex={at} onChange={(next) => showFacet(id, views[next]!.id)}>
         <TabList aria-label={`Views of ${name}`} className="flex flex-wrap border-b border-line px-2">
           {views.map((view) => (
@@ -26,14 +27,11 @@ export function Views({ facet: { id, name, views } }: { facet: Facet }) {
             </Tab>
           ))}
         </TabList>
-        <TabPanels>
-          {views.map(({ id: each, body: Body }) => (
-            <TabPanel key={each} tabIndex={-1}>
-              <Body />
-            </TabPanel>
-          ))}
-        </TabPanels>
       </TabGroup>
+      {/* Only the view that is shown is there: panels of others would answer to their names. */}
+      <div role="tabpanel" aria-label={shownName}>
+        <Body />
+      </div>
     </>
   )
 }

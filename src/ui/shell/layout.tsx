@@ -16,7 +16,7 @@ const PAGES_LEAST = 240
 const SHEET = { least: 120, first: '40' } as const
 
 const GRIP =
-  'relative shrink-0 bg-line outline-none after:absolute after:z-10 hover:bg-accent focus-visible:bg-accent data-[separator=active]:bg-accent'
+  'relative shrink-0 bg-line after:absolute after:z-10 hover:bg-accent focus-visible:z-20 focus-visible:bg-accent data-[separator=active]:bg-accent'
 const UPRIGHT = `${GRIP} w-px after:inset-y-0 after:-inset-x-1`
 const LEVEL = `${GRIP} h-px after:inset-x-0 after:-inset-y-1`
 

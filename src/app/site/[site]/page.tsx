@@ -1,6 +1,6 @@
 import { headers } from 'next/headers'
 import { shippedFonts } from '../../../server/fonts/shipped.ts'
-import { PublicError } from '../../../server/http/errors.ts'
+import { isPublicError } from '../../../server/http/errors.ts'
 import { repository } from '../../../server/open-repository.ts'
 import { OpenSite, type FirstData } from '../../../ui/shell/open-site.tsx'
 
@@ -23,7 +23,7 @@ async function firstData(siteId: string): Promise<FirstData> {
     const characters = Object.values(site.texts).reduce((sum, text) => sum + text.length, 0)
     return characters > MOST_CHARACTERS ? { fonts } : { site, fonts }
   } catch (error) {
-    if (error instanceof PublicError) return { fault: error.message }
+    if (isPublicError(error)) return { fault: error.message }
     throw error
   }
 }

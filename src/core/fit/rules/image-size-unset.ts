@@ -22,7 +22,7 @@ export const imageSizeUnset: PageRule = {
     elementsNamed(page.page, 'img').flatMap((element) => {
       const { attributes, place } = element
       if (!place || !attributes.has('src') || (attributes.has('width') && attributes.has('height'))) return []
-      const style = page.styles.styles[element.index]!
+      const style = page.styles.of(element)
       const value = (name: string) => resolvedValue(style, idOf(name))
       const held =
         /px|v[hw]|%/.test(value('height')) ||
@@ -70,7 +70,7 @@ function pixelsOf(page: FitPage, element: PageElement) {
 
 /** Whether the attributes change nothing about how it is shown: the height is the sheet's to say, or nothing says a width. */
 function keepsShape(page: FitPage, { index, attributes }: PageElement): boolean {
-  const style = page.styles.styles[index]!
+  const style = page.styles.at(index)
   const byAuthor = (name: string) => {
     const kind = style.winners[idOf(name)]
     return kind !== undefined && !['user-agent', 'presentational'].includes(kindOf(kind))

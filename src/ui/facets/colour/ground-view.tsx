@@ -15,6 +15,7 @@ import { isImage, relativeReference, targetOf } from '../../../core/paths/paths.
 import { lookDoc, type FileChange } from '../../../core/site/step.ts'
 import { Choice } from '../../controls/choice.tsx'
 import { ColorField } from '../../controls/color-field.tsx'
+import { useItemKeys } from '../../controls/item-keys.ts'
 import { useDrag } from '../../controls/drag.ts'
 import { Where } from '../../controls/where.tsx'
 import { api } from '../../state/api.ts'
@@ -108,6 +109,7 @@ function Layers({ selector }: { selector: string }) {
   const files = useRoom((state) => state.files)
   const { add, busy } = useDroppedPicture()
   const layers = readLayers(sheetOf(shown), selector)
+  const items = useItemKeys(layers.length)
   const plan = (next: readonly BackgroundLayer[]) => planLayers(sheetOf(settled), selector, next)
   const preview = (next: readonly BackgroundLayer[]) => store.getState().showPreview(plan(next))
   const keep = (label: string, next: readonly BackgroundLayer[], added: FileChange[] = []) =>
@@ -125,10 +127,14 @@ function Layers({ selector }: { selector: string }) {
   })
   const change = (at: number, part: Partial<BackgroundLayer>) =>
     layers.map((layer, other) => (other === at ? { ...layer, ...part } : layer))
+  const put = (label: string, layer: BackgroundLayer, added?: FileChange[]) => {
+    items.inserted(0)
+    keep(label, [layer, ...layers], added)
+  }
   const input = useRef<HTMLInputElement>(null)
   const drop = async (file: File | undefined) => {
     const added = file && (await add(file))
-    if (added) keep('A picture behind', [picture(added.path), ...layers], [added.change])
+    if (added) put('A picture behind', picture(added.path), [added.change])
   }
   return (
     <Group title={layers.length === 0 ? 'Pictures and gradients' : count(layers.length, 'layer')}>
@@ -138,22 +144,19 @@ function Layers({ selector }: { selector: string }) {
       <ul className="flex flex-col gap-3" aria-label="Layers">
         {layers.map((layer, at) => (
           <Layer
-            key={at}
+            key={items.keys[at]}
             layer={layer}
             place={at}
             last={at === layers.length - 1}
             onPreview={(part) => preview(change(at, part))}
             onChange={(label, part) => keep(label, change(at, part))}
-            onRemove={() =>
-              keep(
-                'Took away a layer',
-                layers.filter((_, other) => other !== at),
-              )
-            }
+            onRemove={() => {
+              items.removed(at)
+              keep('Took away a layer', layers.toSpliced(at, 1))
+            }}
             onMove={(by) => {
-              const next = [...layers]
-              next.splice(at + by, 0, ...next.splice(at, 1))
-              keep('Order of layers', next)
+              items.moved(at, at + by)
+              keep('Order of layers', layers.toSpliced(at, 1).toSpliced(at + by, 0, layer))
             }}
           />
         ))}
@@ -173,7 +176,7 @@ function Layers({ selector }: { selector: string }) {
         <button
           type="button"
           className="btn h-7"
-          onClick={() => keep('A gradient', [{ ...PLAIN_LAYER, image: FIRST_GRADIENT }, ...layers])}
+          onClick={() => put('A gradient', { ...PLAIN_LAYER, image: FIRST_GRADIENT })}
         >
           <Plus aria-hidden className="size-3.5" />
           Gradient
@@ -197,9 +200,7 @@ function Layers({ selector }: { selector: string }) {
           aria-label="A picture of the site"
           className="field h-7 min-w-0 flex-1 px-1 text-[12px]"
           value=""
-          onChange={(event) =>
-            event.target.value !== '' && keep('A picture behind', [picture(event.target.value), ...layers])
-          }
+          onChange={(event) => event.target.value !== '' && put('A picture behind', picture(event.target.value))}
         >
           <option value="">one of the site …</option>
           {files
@@ -499,8 +500,10 @@ function GradientFields({
     ...gradient,
     stops: gradient.stops.map((each, other) => (other === at ? { ...each, ...part } : each)),
   })
+  const items = useItemKeys(gradient.stops.length)
   const add = () => {
     const last = gradient.stops.at(-1)!
+    items.inserted(gradient.stops.length - 1)
     // The new one stands before the last, so that both ends stay.
     onChange({ ...gradient, stops: [...gradient.stops.slice(0, -1), { color: last.color, at: '' }, last] })
   }
@@ -546,7 +549,7 @@ function GradientFields({
       </div>
       <ol aria-label="Stops" className="flex flex-col gap-1.5">
         {gradient.stops.map((each, at) => (
-          <li key={at} className="grid grid-cols-[minmax(0,1fr)_64px_24px] items-start gap-1.5">
+          <li key={items.keys[at]} className="grid grid-cols-[minmax(0,1fr)_64px_24px] items-start gap-1.5">
             <ColorField
               label={`Stop ${at + 1}`}
               narrow
@@ -564,7 +567,10 @@ function GradientFields({
               className="btn btn-bare h-[30px] w-6 p-0"
               aria-label={`Take away stop ${at + 1}`}
               disabled={gradient.stops.length <= 2}
-              onClick={() => onChange({ ...gradient, stops: gradient.stops.filter((_, other) => other !== at) })}
+              onClick={() => {
+                items.removed(at)
+                onChange({ ...gradient, stops: gradient.stops.toSpliced(at, 1) })
+              }}
             >
               <X aria-hidden className="size-3.5" />
             </button>
