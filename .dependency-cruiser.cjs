@@ -6,6 +6,9 @@ const CORE = [
   ...['site', 'model', 'trace', 'edit', 'color', 'backgrounds', 'type', 'boxes', 'proof', 'contrast', 'fit', 'lift'],
 ]
 
+/** Folders of the interface, lowest first. */
+const UI = ['state', 'controls', 'lineup', 'sheet', 'trace', 'findings', 'dialogs', 'facets', 'shell']
+
 /** What each part of src/ may import beside itself. */
 const PARTS = {
   core: [],
@@ -19,13 +22,15 @@ const PARTS = {
   app: ['core', 'protocol', 'server', 'ui'],
 }
 
-const upward = CORE.slice(0, -1).map((folder, at) => ({
-  name: `core-${folder}-stands-below`,
-  severity: 'error',
-  comment: `core/${folder} imports only what stands before it in the list of layers.`,
-  from: { path: `^src/core/${folder}/` },
-  to: { path: `^src/core/(?:${CORE.slice(at + 1).join('|')})/` },
-}))
+/** One rule a folder: it may not import what stands after it. */
+const upward = (part, folders) =>
+  folders.slice(0, -1).map((folder, at) => ({
+    name: `${part}-${folder}-stands-below`,
+    severity: 'error',
+    comment: `${part}/${folder} imports only what stands before it in the list of layers.`,
+    from: { path: `^src/${part}/${folder}/` },
+    to: { path: `^src/${part}/(?:${folders.slice(at + 1).join('|')})/` },
+  }))
 
 const oneWay = Object.entries(PARTS).map(([part, open]) => ({
   name: `${part}-imports-one-way`,
@@ -69,7 +74,8 @@ module.exports = {
       from: {},
       to: { couldNotResolve: true },
     },
-    ...upward,
+    ...upward('core', CORE),
+    ...upward('ui', UI),
     ...oneWay,
   ],
   options: {

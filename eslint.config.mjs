@@ -27,7 +27,7 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       // Statements are statements: nothing is done in passing, inside an expression.
       '@typescript-eslint/no-unused-expressions': 'error',
-      'no-sequences': 'error',
+      'no-sequences': ['error', { allowInParentheses: false }],
       eqeqeq: 'error',
       'prefer-const': 'error',
     },

@@ -1,4 +1,5 @@
 import type { NextConfig } from 'next'
+import { LIMITS } from './src/protocol/limits.ts'
 
 const config: NextConfig = {
   serverExternalPackages: ['@libsql/client', 'fontkit'],
@@ -8,7 +9,8 @@ const config: NextConfig = {
   reactStrictMode: true,
   turbopack: { resolveAlias: { ajv: './src/workers/no-ajv.ts' } },
   typescript: { ignoreBuildErrors: true }, // `npm test` checks types first, with the stricter set-up of core/.
-  experimental: { proxyClientMaxBodySize: '210mb' },
+  // A little more than an archive may have: the form around it.
+  experimental: { proxyClientMaxBodySize: LIMITS.archive + 10 * 1024 * 1024 },
   async headers() {
     return [
       {

@@ -1,20 +1,6 @@
-import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from './test.ts'
+import { serious } from './axe.ts'
 import { atRest, bringIn, demoFiles, facet, openSite } from './helpers.ts'
-
-/** The workroom itself: frames and proofs show the user's own colours. */
-async function serious(page: Page): Promise<string[]> {
-  const { violations } = await new AxeBuilder({ page }).exclude('iframe').exclude('[data-proof]').analyze()
-  return violations
-    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .map(
-      ({ id, nodes }) =>
-        `${id}: ${nodes
-          .map((node) => node.target.join(' '))
-          .slice(0, 3)
-          .join(' | ')}`,
-    )
-}
 
 for (const theme of ['light', 'dark'] as const) {
   test(`axe-core finds nothing serious in any view (${theme})`, async ({ page, request }) => {

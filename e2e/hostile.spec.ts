@@ -43,7 +43,10 @@ test('a hostile page reaches neither Attire’s data nor its routes nor anything
     'site.css': bytes('p { color: red }'),
   })
   const messages: string[] = []
-  page.on('dialog', (dialog) => void (messages.push(dialog.message()), dialog.dismiss()))
+  page.on('dialog', (dialog) => {
+    messages.push(dialog.message())
+    void dialog.dismiss()
+  })
   const calls: string[] = []
   page.on('response', (answer) => {
     if (answer.frame() !== page.mainFrame()) calls.push(answer.url())

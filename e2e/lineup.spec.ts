@@ -34,6 +34,11 @@ test('the first screen shows the demo’s pages, live, each at a true viewport',
   await expect
     .poll(async () => (await page.locator('iframe[data-page="index.html"]').boundingBox())!.width)
     .toBeCloseTo(450, 0)
+  await page.getByRole('button', { name: '360' }).click()
+  await page.getByLabel('Zoom').selectOption('whole')
+  const heights = () => frameOf(page, 'index.html').evaluate(() => [innerHeight, document.documentElement.scrollHeight])
+  await expect.poll(async () => (await heights())[0]).toBeGreaterThan(720)
+  await expect.poll(async () => (await heights()).join()).toMatch(/^(\d+),\1$/)
 })
 
 test('looks are switched live, without a reload', async ({ page }) => {

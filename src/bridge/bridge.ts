@@ -1,4 +1,5 @@
 import { liveSheet, type LiveSheet } from './live-sheet.ts'
+import { watchHeight } from './page-height.ts'
 import { envelopeSchema, GROUND, toFrameSchema, type FromFrame, type ToFrame } from './messages.ts'
 
 /**
@@ -13,6 +14,7 @@ script.remove()
 const say = (message: FromFrame) => window.parent.postMessage({ attire: 1, message }, workroom)
 
 let worn: LiveSheet[] = []
+let heights: ReturnType<typeof watchHeight> | null = null
 const outline = new CSSStyleSheet()
 const mark = new CSSStyleSheet()
 const point = new CSSStyleSheet()
@@ -35,9 +37,11 @@ function obey(message: ToFrame): void {
     case 'sheet':
       worn = sheetsAt(message.path)
       for (const sheet of worn) sheet.adopt(message.rules)
+      heights?.look()
       return say({ type: 'applied', seq: message.seq, sheets: worn.length })
     case 'patch':
       for (const sheet of worn) sheet.patch(message.edit)
+      heights?.look()
       return say({ type: 'applied', seq: message.seq, sheets: worn.length })
     case 'outline':
       return showOutline(message.selector)
@@ -57,6 +61,10 @@ function obey(message: ToFrame): void {
       )
     case 'see':
       return see(message.matrix, message.linear)
+    case 'height':
+      heights?.end()
+      heights = message.follow ? watchHeight((seen) => say({ type: 'height', ...seen })) : null
+      return heights?.look()
     case 'scroll':
       return window.scrollTo({ left: message.x, top: message.y, behavior: 'instant' })
   }

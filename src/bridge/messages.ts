@@ -34,6 +34,8 @@ export const toFrameSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('point'), selector: z.string() }),
   /** Show the page through a colour matrix (the 20 values of feColorMatrix, on linear light or on stored values); none as it is. */
   z.object({ type: z.literal('see'), matrix: z.array(z.number()), linear: z.boolean() }),
+  /** Say how tall the page is, now and whenever that changes; or no longer. */
+  z.object({ type: z.literal('height'), follow: z.boolean() }),
   z.object({ type: z.literal('scroll'), x: z.number(), y: z.number() }),
 ])
 export type ToFrame = z.infer<typeof toFrameSchema>
@@ -49,6 +51,8 @@ export const fromFrameSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('present'), id: z.int(), names: z.array(z.string()) }),
   /** What can be measured has changed without the workroom's doing: fonts have arrived. */
   z.object({ type: z.literal('changed') }),
+  /** How tall the page is, and the height of the viewport it is seen at, in CSS px. */
+  z.object({ type: z.literal('height'), viewport: z.number(), page: z.number() }),
   z.object({ type: z.literal('scrolled'), x: z.number(), y: z.number() }),
   /** An element was clicked: its place in document order over all elements. */
   z.object({ type: z.literal('pick'), index: z.int().check(z.nonnegative()), tag: z.string() }),

@@ -5,7 +5,7 @@ import path from 'node:path'
 import { strToU8, zipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
 import { readArchive } from '../../src/server/import/archive.ts'
-import { LIMITS } from '../../src/server/import/limits.ts'
+import { LIMITS } from '../../src/protocol/limits.ts'
 
 const zip = (files: Record<string, string>) =>
   Buffer.from(zipSync(Object.fromEntries(Object.entries(files).map(([name, text]) => [name, strToU8(text)]))))

@@ -1,4 +1,5 @@
 import { idOf, INHERITED_COUNT } from '../properties/longhands.ts'
+import { SIDES } from '../values/sides.ts'
 import type { Styled, StyledElement } from './styled.ts'
 
 const ID = Object.fromEntries(
@@ -7,8 +8,7 @@ const ID = Object.fromEntries(
     idOf(name),
   ]),
 ) as Record<string, number>
-const BORDER_SIDES = ['top', 'right', 'bottom', 'left']
-const BORDERS = BORDER_SIDES.map((side) => ({
+const BORDERS = SIDES.map((side) => ({
   style: idOf(`border-${side}-style`),
   width: idOf(`border-${side}-width`),
   color: idOf(`border-${side}-color`),

@@ -4,6 +4,7 @@ import { idOf } from '../properties/longhands.ts'
 import { resolvedValue } from '../cascade/resolved.ts'
 import type { ElementStyle } from '../cascade/style.ts'
 import type { StyleNode } from '../cascade/style-tree.ts'
+import { SIDES } from '../values/sides.ts'
 import { contrastRatio, isLarge, NEEDS } from '../color/contrast.ts'
 import { CLEAR, hexOfRgb, readRgb, type Rgb } from '../color/rgb.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
@@ -54,11 +55,7 @@ const ID = Object.fromEntries(
     'border-bottom-width',
     'border-bottom-style',
     'display',
-    ...['top', 'right', 'bottom', 'left'].flatMap((side) => [
-      `border-${side}-color`,
-      `border-${side}-width`,
-      `border-${side}-style`,
-    ]),
+    ...SIDES.flatMap((side) => [`border-${side}-color`, `border-${side}-width`, `border-${side}-style`]),
   ].map((name) => [name, idOf(name)]),
 ) as Record<string, number>
 
@@ -279,7 +276,7 @@ function seeControl(style: ElementStyle, surfaces: Surfaces): Seen | null {
   if (inside.hidden || isUnseen(style)) return null
   const undecided = around.undecided ?? inside.undecided
   const ground = painted(CLEAR, around)
-  const edges = ['top', 'right', 'bottom', 'left'].flatMap((side) => {
+  const edges = SIDES.flatMap((side) => {
     const drawn =
       parseFloat(style.value(ID[`border-${side}-width`]!)) > 0 &&
       !['none', 'hidden'].includes(style.value(ID[`border-${side}-style`]!))

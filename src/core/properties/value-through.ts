@@ -60,12 +60,7 @@ export function valueThrough(property: string, value: string, inner: string): st
 /** Reads a border or four sides although parts are `var()`: what the plain parts leave open, the `var()` fills. */
 function partWithVar(property: string, pieces: readonly string[], inner: string): string | null {
   if (FOUR_SIDES.has(property)) {
-    const sides =
-      pieces.length <= 4
-        ? ['top', 'right', 'bottom', 'left'].indexOf(
-            SIDES.find((side) => inner.includes(`-${side}`) || inner === side) ?? '',
-          )
-        : -1
+    const sides = pieces.length <= 4 ? SIDES.findIndex((side) => inner.includes(`-${side}`) || inner === side) : -1
     const [top = '', right = top, bottom = top, left = right] = pieces
     return [top, right, bottom, left][sides] ?? null
   }

@@ -1,4 +1,4 @@
-import { megabytes } from '../import/limits.ts'
+import { megabytes } from '../../protocol/limits.ts'
 import { PublicError } from './errors.ts'
 
 /** A request's body, given up on as soon as it is larger than `most` bytes. Throws {@link PublicError} `too-large`. */

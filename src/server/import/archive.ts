@@ -4,7 +4,7 @@ import type { LeftOut } from '../../protocol/site-state.ts'
 import { nameOf, pathFault, type SitePath } from '../../core/paths/paths.ts'
 import { PublicError } from '../http/errors.ts'
 import type { Progress } from '../progress.ts'
-import { LIMITS, megabytes } from './limits.ts'
+import { LIMITS, megabytes } from '../../protocol/limits.ts'
 
 /** What an archive holds for a site. */
 export interface ArchiveContent {

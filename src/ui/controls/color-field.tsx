@@ -6,6 +6,7 @@ import { resolveVars } from '../../core/edit/variables.ts'
 import { settledSheetText, sheetText } from '../state/document.ts'
 import { sheetOf } from '../state/texts.ts'
 import { useRoom } from '../state/context.tsx'
+import { onEscape } from './on-escape.ts'
 import { Picker } from './picker/picker.tsx'
 
 interface Props {
@@ -74,7 +75,7 @@ function PickerPanel({ id, solid, close, ...props }: Props & { id: string; solid
       role="group"
       aria-label={`Picker for ${props.label}`}
       className={`mt-2 rounded-[3px] border border-line bg-sunken p-2.5 ${props.compact ? 'col-span-full' : ''}`}
-      onKeyDown={(event) => event.key === 'Escape' && (event.stopPropagation(), close())}
+      onKeyDown={onEscape(close)}
     >
       {props.offerSwatches !== false && swatches.length > 0 && (
         <div className="mb-2.5">

@@ -37,7 +37,7 @@ export function CloseUp({ page }: { page: string }) {
   const area = useRef<HTMLDivElement>(null)
   const back = useRef<HTMLButtonElement>(null)
   const [size, setSize] = useState<{ width: number; height: number } | null>(null)
-  const scale = size ? (zoom === 'fit' ? Math.min(1, size.width / width) : zoom) : 1
+  const scale = size ? (typeof zoom === 'number' ? zoom : Math.min(1, size.width / width)) : 1
   const height = size ? Math.max(200, Math.round(size.height / scale)) : 800
 
   useLayoutEffect(() => {

@@ -17,6 +17,8 @@ interface Props {
   readonly lookedAt?: boolean
   /** Whether the page itself takes clicks and keys. */
   readonly interactive?: boolean
+  /** Whether its listener wants to know how tall the page is. */
+  readonly whole?: boolean
   readonly title: string
   readonly listener?: FrameListener
 }
@@ -68,6 +70,7 @@ function SingleFrame({
   aside = false,
   lookedAt = false,
   interactive = false,
+  whole = false,
   title,
   listener,
 }: Props) {
@@ -75,6 +78,7 @@ function SingleFrame({
   const iframe = useRef<HTMLIFrameElement>(null)
   const channel = useRef<FrameChannel>(null)
   const heard = useRef(listener)
+  const [ready, setReady] = useState(0)
   // The look it is loaded in; later ones arrive as changes of the sheet, without a reload.
   const [address] = useState(() => ({
     look: store.getState().lookId,
@@ -92,6 +96,7 @@ function SingleFrame({
       onReady: () => {
         const scroll = scrolls.get(place)
         if (scroll) opened.channel.post({ type: 'scroll', ...scroll })
+        setReady((times) => times + 1)
         heard.current?.onReady?.()
       },
       onApplied: (sheets) => heard.current?.onApplied?.(sheets),
@@ -101,6 +106,7 @@ function SingleFrame({
       onScrolled: (x, y) => scrolls.set(place, { x, y }),
       onMeasured: (lines) => heard.current?.onMeasured?.(lines),
       onChanged: () => heard.current?.onChanged?.(),
+      onHeight: (seen) => heard.current?.onHeight?.(seen),
     })
     channel.current = opened.channel
     opened.channel.aside = aside
@@ -115,6 +121,10 @@ function SingleFrame({
   useEffect(() => {
     if (channel.current) channel.current.inView = inView
   }, [inView])
+
+  useEffect(() => {
+    if (ready > 0) channel.current?.post({ type: 'height', follow: whole })
+  }, [ready, whole])
 
   return (
     <div className="relative overflow-hidden bg-white" style={{ width: width * scale, height: height * scale }}>

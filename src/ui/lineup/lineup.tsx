@@ -1,5 +1,6 @@
 'use client'
 import { memo, startTransition, useEffect, useMemo, useRef, useState } from 'react'
+import type { SeenHeight } from '../../bridge/page-height.ts'
 import { folderOf } from '../../core/paths/paths.ts'
 import { useInsights, useRoom } from '../state/context.tsx'
 import { count } from '../words.ts'
@@ -9,6 +10,7 @@ import { useGeneration } from './generation.ts'
 import { useAfterThoseInView, useTurn } from './turns.ts'
 import { PageTag } from './page-tag.tsx'
 import { ViewportBar } from './viewport-bar.tsx'
+import { afterSeeing, NOT_YET, TALLEST } from './whole-page.ts'
 import { columnsFor, GAP, heightFor, useViewport } from './viewport.ts'
 
 /** Up to so many pages stay alive once they were seen; on larger sites frames out of view are let go. */
@@ -32,13 +34,13 @@ export function Lineup({ hidden }: { hidden: boolean }) {
   const { width, zoom } = useViewport()
   const scroller = useRef<HTMLDivElement>(null)
   const available = useWidth(scroller)
-  const scale = zoom === 'fit' ? fitScale(width, available) : zoom
+  const scale = typeof zoom === 'number' ? zoom : fitScale(width, available)
   const bare = useInsights((insights) =>
     [...insights.wear.values()].reduce((sum, { wears, page }) => sum + Number(!wears && known.has(page)), 0),
   )
   return (
     <section aria-label="Lineup" hidden={hidden} className={hidden ? 'hidden' : 'flex min-h-0 flex-1 flex-col'}>
-      <ViewportBar>
+      <ViewportBar wholePages>
         <h2 className="whitespace-nowrap font-semibold">
           {pages.length === all.length ? count(all.length, 'page') : `${pages.length} of ${count(all.length, 'page')}`}
         </h2>
@@ -59,7 +61,7 @@ export function Lineup({ hidden }: { hidden: boolean }) {
             No page is like that. <NoFilter />
           </p>
         )}
-        <ul className="flex flex-wrap" style={{ gap: GAP }}>
+        <ul className="flex flex-wrap items-start" style={{ gap: GAP }}>
           {available > 0 &&
             pages
               .slice(0, shown)
@@ -69,6 +71,7 @@ export function Lineup({ hidden }: { hidden: boolean }) {
                   page={page}
                   width={width}
                   scale={scale}
+                  whole={zoom === 'whole'}
                   keep={all.length <= KEPT_ALIVE}
                   root={scroller}
                 />
@@ -161,12 +164,14 @@ const LineupPage = memo(function LineupPage({
   page,
   width,
   scale,
+  whole,
   keep,
   root,
 }: {
   page: string
   width: number
   scale: number
+  whole: boolean
   keep: boolean
   root: React.RefObject<HTMLDivElement | null>
 }) {
@@ -174,7 +179,9 @@ const LineupPage = memo(function LineupPage({
   const { seen, near, inView } = useInView(item, root)
   const openCloseUp = useRoom((state) => state.openCloseUp)
   const { generation, listener } = useGeneration(page)
-  const height = heightFor(width)
+  const floor = heightFor(width)
+  const [own, seeHeight] = useWholePage(whole, floor)
+  const height = own.height ?? floor
   const unkept = useRoom((state) => state.unkept.has(page))
   const turn = useTurn(near)
   const comes = useAfterThoseInView(inView)
@@ -197,7 +204,8 @@ const LineupPage = memo(function LineupPage({
             scale={scale}
             inView={inView}
             title={`The page ${page}`}
-            listener={listener}
+            whole={whole}
+            listener={{ ...listener, onHeight: seeHeight }}
           />
         ) : (
           <div
@@ -215,9 +223,29 @@ const LineupPage = memo(function LineupPage({
           className="absolute inset-0 hover:outline-2 hover:outline-accent"
         />
       </div>
+      {own.refused !== null && (
+        <p className="pt-1 text-[12px] text-quiet">
+          Heights on this page follow the window’s, so it stays {floor} px tall.
+        </p>
+      )}
+      {own.height === TALLEST && (
+        <p className="pt-1 text-[12px] text-quiet">The first {TALLEST.toLocaleString('en')} px; the page goes on.</p>
+      )}
     </li>
   )
 })
+
+/** How tall a page's frame is while pages are shown whole, and what takes in how tall the page is. */
+function useWholePage(whole: boolean, floor: number) {
+  const [own, setOwn] = useState(NOT_YET)
+  const [of, setOf] = useState({ whole, floor })
+  if (of.whole !== whole || of.floor !== floor) {
+    setOf({ whole, floor })
+    setOwn(NOT_YET)
+  }
+  const see = (seen: SeenHeight) => setOwn((now) => (whole ? afterSeeing(now, floor, seen) : NOT_YET))
+  return [own, see] as const
+}
 
 function useWidth(element: React.RefObject<HTMLElement | null>): number {
   const [width, setWidth] = useState(0)

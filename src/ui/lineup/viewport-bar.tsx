@@ -2,10 +2,21 @@
 import { X } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
 import { useRoom } from '../state/context.tsx'
-import { useViewport, WIDTH_LIMITS, WIDTHS, ZOOMS } from './viewport.ts'
+import { useViewport, WIDTH_LIMITS, WIDTHS, ZOOMS, type Zoom } from './viewport.ts'
+
+interface Props {
+  readonly children: ReactNode
+  readonly trailing?: ReactNode
+  /** Whether pages can be shown whole here. */
+  readonly wholePages?: boolean
+}
+
+function zoomOf(value: string): Zoom {
+  return value === 'fit' || value === 'whole' ? value : Number(value)
+}
 
 /** Viewport width and zoom, one click away, over lineup and close-up. */
-export function ViewportBar({ children, trailing }: { children: ReactNode; trailing?: ReactNode }) {
+export function ViewportBar({ children, trailing, wholePages = false }: Props) {
   const { width, zoom, setWidth, setZoom } = useViewport()
   return (
     <div className="@container flex min-h-11 shrink-0 flex-wrap items-center gap-x-3 gap-y-1.5 border-b border-line px-4 py-1.5">
@@ -33,10 +44,11 @@ export function ViewportBar({ children, trailing }: { children: ReactNode; trail
           Zoom
           <select
             className="field h-7 px-1 text-ink"
-            value={String(zoom)}
-            onChange={(event) => setZoom(event.target.value === 'fit' ? 'fit' : Number(event.target.value))}
+            value={zoom === 'whole' && !wholePages ? 'fit' : String(zoom)}
+            onChange={(event) => setZoom(zoomOf(event.target.value))}
           >
             <option value="fit">fit</option>
+            {wholePages && <option value="whole">whole pages</option>}
             {ZOOMS.map((each) => (
               <option key={each} value={each}>
                 {Math.round(each * 100)} %

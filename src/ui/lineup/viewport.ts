@@ -1,12 +1,14 @@
 import { create } from 'zustand'
 
+/** As many beside each other as can be read, the same with each page as tall as it is, or how large 1 px of a page is shown. */
+export type Zoom = 'fit' | 'whole' | number
+
 /** The viewport pages are shown at, in CSS px, and the zoom they are shown with. */
 export interface ViewportState {
   readonly width: number
-  /** 'fit', or how large 1 px of the page is shown. */
-  readonly zoom: 'fit' | number
+  readonly zoom: Zoom
   setWidth(width: number): void
-  setZoom(zoom: 'fit' | number): void
+  setZoom(zoom: Zoom): void
 }
 
 export const WIDTHS = [360, 768, 1280] as const

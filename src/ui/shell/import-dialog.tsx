@@ -1,4 +1,5 @@
 'use client'
+import { LIMITS, megabytes } from '../../protocol/limits.ts'
 import { FolderInput } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import type { ImportResult } from '../../protocol/site-state.ts'
@@ -95,8 +96,8 @@ function Asking({
   return (
     <>
       <p className="mt-1 text-quiet">
-        A folder with your pages, or a ZIP of it: up to 200 MB packed, 400 MB unpacked. Files come in as they are, and
-        nothing leaves this machine.
+        A folder with your pages, or a ZIP of it: up to {megabytes(LIMITS.archive)} packed, {megabytes(LIMITS.unpacked)}{' '}
+        unpacked. Files come in as they are, and nothing leaves this machine.
       </p>
       <div
         className={`mt-3 grid place-items-center gap-3 rounded-[4px] border-2 border-dashed px-4 py-8 ${over ? 'border-accent bg-accent-wash' : 'border-edge'}`}

@@ -1,6 +1,7 @@
 import { filterValues, VISION_MATRICES, type Vision } from '../../core/color/vision.ts'
 import { encodePath } from '../../core/paths/paths.ts'
 import type { Sheet } from '../../core/sheet/parse.ts'
+import type { SeenHeight } from '../../bridge/page-height.ts'
 import { envelopeSchema, fromFrameSchema, type FromFrame, type RuleEdit, type ToFrame } from '../../bridge/messages.ts'
 import { frameRules } from './texts.ts'
 
@@ -15,6 +16,8 @@ export interface FrameListener {
   onMeasured?(lines: readonly number[]): void
   /** What can be measured in the frame has changed. */
   onChanged?(): void
+  /** How tall the page is, where that was asked for. */
+  onHeight?(seen: SeenHeight): void
   /** The line to the frame, once it is open. */
   onChannel?(channel: FrameChannel): void
 }
@@ -81,6 +84,8 @@ export class FrameChannel {
         return this.listener.onFollow?.(message.href)
       case 'pick':
         return this.listener.onPick?.(message.index)
+      case 'height':
+        return this.listener.onHeight?.(message)
       case 'scrolled':
         return this.listener.onScrolled?.(message.x, message.y)
       case 'key':

@@ -12,6 +12,7 @@ import { swatchesOf } from '../../core/color/swatches.ts'
 import { fileDoc, lookDoc, type Doc } from '../../core/site/step.ts'
 import { planEdit } from '../../core/edit/decide.ts'
 import type { Splice } from '../../core/text/splice.ts'
+import { onEscape } from '../controls/on-escape.ts'
 import { ColorField } from '../controls/color-field.tsx'
 import { settledSheetText } from '../state/document.ts'
 import { sheetOf } from '../state/texts.ts'
@@ -113,7 +114,11 @@ function ChangeForm({ trace, found, close }: { trace: PlacedTrace; found: Inspec
   return (
     <div
       className="flex flex-col gap-2.5 rounded-[3px] border border-line bg-sunken p-2.5 text-[12px]"
-      onKeyDown={(event) => event.key === 'Escape' && (event.stopPropagation(), preview(null), show(''), close())}
+      onKeyDown={onEscape(() => {
+        preview(null)
+        show('')
+        close()
+      })}
     >
       {property.endsWith('color') ? (
         <ColorField

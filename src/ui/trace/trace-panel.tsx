@@ -6,6 +6,7 @@ import type { Aspect } from '../../core/trace/aspect.ts'
 import type { Inspection } from '../../core/trace/inspection.ts'
 import { type Picked } from '../state/view.ts'
 import { useRoom, useWorkroom } from '../state/context.tsx'
+import { onEscape } from '../controls/on-escape.ts'
 import { ChangeHere } from './change-here.tsx'
 import { Ladder } from './ladder.tsx'
 import { Sentence } from './sentence.tsx'
@@ -21,7 +22,7 @@ export function TracePanel({ picked, back }: { picked: Picked; back: string }) {
   useMark(found?.path ?? '')
   const leave = () => pick(null)
   return (
-    <div onKeyDown={(event) => event.key === 'Escape' && (event.stopPropagation(), leave())}>
+    <div onKeyDown={onEscape(leave)}>
       <div className="border-b border-line px-4 py-3">
         <div className="flex items-center justify-between gap-2">
           <h2 className="text-[15px] font-semibold">Trace</h2>

@@ -3,7 +3,7 @@ import { repository } from '../../../server/open-repository.ts'
 import { readBody } from '../../../server/http/body.ts'
 import type { ImportLine, ImportResult } from '../../../protocol/site-state.ts'
 import { answering, errorResponse, PublicError } from '../../../server/http/errors.ts'
-import { LIMITS } from '../../../server/import/limits.ts'
+import { LIMITS } from '../../../protocol/limits.ts'
 import { importSite } from '../../../server/import/site.ts'
 
 export const dynamic = 'force-dynamic'

@@ -11,6 +11,7 @@ import { count, listed, weight } from '../../words.ts'
 import { useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
 import { useAnswer } from '../../state/use-answer.ts'
 import { Group } from '../../controls/parts.tsx'
+import { LongList } from '../../controls/long-list.tsx'
 import { FileMenu } from './file-menu.tsx'
 import { WeightChart } from './weight-chart.tsx'
 
@@ -74,11 +75,13 @@ export function FilesView() {
       ) : images.length === 0 ? (
         <p className="px-4 py-3 text-quiet">There are no images yet.</p>
       ) : (
-        <ul aria-label="Images">
-          {images.map((image) => (
-            <ImageRow key={image.path} image={image} />
-          ))}
-        </ul>
+        <LongList
+          label="Images"
+          items={images}
+          keyOf={({ path }) => path}
+          rowHeight={72}
+          row={(image) => <ImageRow image={image} />}
+        />
       )}
       {weights && weights.length > 0 && (
         <Group title="What each page weighs">
@@ -87,9 +90,13 @@ export function FilesView() {
       )}
       <section className="border-b border-line py-3">
         <h3 className="px-4 font-semibold">Other files</h3>
-        <ul className="mt-1">
-          {others.map((path) => (
-            <li key={path} className="flex items-center gap-2 px-4 py-0.5">
+        <LongList
+          className="mt-1"
+          items={others}
+          keyOf={(path) => path}
+          rowHeight={28}
+          row={(path) => (
+            <div className="flex items-center gap-2 px-4 py-0.5">
               <span className="min-w-0 flex-1 truncate" title={path}>
                 <span className="text-quiet">{folderOf(path)}</span>
                 {nameOf(path)}
@@ -104,9 +111,9 @@ export function FilesView() {
                     : [{ name: 'Delete …', run: () => set({ asking: { kind: 'delete', path } }) }]),
                 ]}
               />
-            </li>
-          ))}
-        </ul>
+            </div>
+          )}
+        />
       </section>
     </>
   )
@@ -186,7 +193,7 @@ function ImageRow({ image }: { image: ImageView }) {
     setWorking(false)
   }
   return (
-    <li className="flex items-start gap-3 border-b border-line px-4 py-2.5">
+    <div className="flex items-start gap-3 border-b border-line px-4 py-2.5">
       <span className="weave grid size-12 shrink-0 place-items-center overflow-hidden rounded-[3px] border border-line">
         <img
           src={`${root}${path.split('/').map(encodeURIComponent).join('/')}`}
@@ -249,7 +256,7 @@ function ImageRow({ image }: { image: ImageView }) {
           { name: 'Delete …', run: () => set({ asking: { kind: 'delete', path } }) },
         ]}
       />
-    </li>
+    </div>
   )
 }
 

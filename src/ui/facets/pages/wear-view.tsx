@@ -3,6 +3,7 @@ import { CircleCheck, FilePlus2, TriangleAlert } from 'lucide-react'
 import type { WearSummary } from '../../../core/model/wear-summary.ts'
 import { isNamed, nameFault } from '../../../core/paths/file-names.ts'
 import { folderOf, isSheet, nameOf } from '../../../core/paths/paths.ts'
+import { LongList } from '../../controls/long-list.tsx'
 import { Choice } from '../../controls/choice.tsx'
 import { ownStyles } from '../../lineup/page-tag.tsx'
 import { api } from '../../state/api.ts'
@@ -11,9 +12,6 @@ import { count, listed } from '../../words.ts'
 import { attachTo } from '../../state/attach.ts'
 import { useInsights, useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
 import { FileMenu } from './file-menu.tsx'
-
-/** So many pages are listed at once; a filter finds the rest. */
-const ROWS_AT_ONCE = 120
 
 /** Which pages wear the sheet, which do not and why, and what they carry of their own. */
 export function WearView() {
@@ -69,11 +67,6 @@ export function WearView() {
           </button>
         </div>
       )}
-      {pages.length > ROWS_AT_ONCE && (
-        <p className="border-b border-line px-4 py-2 text-[12px] text-quiet">
-          The first {ROWS_AT_ONCE} of {pages.length} pages are listed; the lineup’s filter shows any of them.
-        </p>
-      )}
       {folders.map((folder) => (
         <section key={folder} aria-label={folder === '' ? 'Top folder' : folder}>
           {folders.length > 1 && (
@@ -89,14 +82,12 @@ export function WearView() {
               </button>
             </h3>
           )}
-          <ul>
-            {pages
-              .slice(0, ROWS_AT_ONCE)
-              .filter((page) => folderOf(page) === folder)
-              .map((page) => (
-                <PageRow key={page} page={page} wear={wear.get(page)} />
-              ))}
-          </ul>
+          <LongList
+            items={pages.filter((page) => folderOf(page) === folder)}
+            keyOf={(page) => page}
+            rowHeight={45}
+            row={(page) => <PageRow page={page} wear={wear.get(page)} />}
+          />
         </section>
       ))}
     </>
@@ -152,7 +143,7 @@ function PageRow({ page, wear }: { page: string; wear: WearSummary | undefined }
   const found = useInsights((insights) => insights.found.get(page) ?? 0)
   const own = wear ? ownStyles(wear) : ''
   return (
-    <li className="border-b border-line px-4 py-2">
+    <div className="border-b border-line px-4 py-2">
       <div className="flex items-center gap-2">
         {wear?.fault ? (
           <TriangleAlert aria-label="Does not wear the sheet" className="size-4 shrink-0 text-alarm" />
@@ -211,6 +202,6 @@ function PageRow({ page, wear }: { page: string; wear: WearSummary | undefined }
           </button>
         </p>
       )}
-    </li>
+    </div>
   )
 }

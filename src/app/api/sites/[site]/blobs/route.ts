@@ -2,7 +2,7 @@ import { pathFault } from '../../../../../core/paths/paths.ts'
 import { repository } from '../../../../../server/open-repository.ts'
 import { readBody } from '../../../../../server/http/body.ts'
 import { answering, PublicError } from '../../../../../server/http/errors.ts'
-import { LIMITS } from '../../../../../server/import/limits.ts'
+import { LIMITS } from '../../../../../protocol/limits.ts'
 
 export const dynamic = 'force-dynamic'
 

@@ -1,7 +1,7 @@
 import { repository } from '../../../../../server/open-repository.ts'
 import { readBody } from '../../../../../server/http/body.ts'
 import { answering } from '../../../../../server/http/errors.ts'
-import { LIMITS } from '../../../../../server/import/limits.ts'
+import { LIMITS } from '../../../../../protocol/limits.ts'
 import { keepFont, siteFonts } from '../../../../../server/fonts/site-fonts.ts'
 
 export const dynamic = 'force-dynamic'

@@ -1,0 +1,30 @@
+import axe from 'axe-core'
+import type { Page } from './test.ts'
+
+declare global {
+  interface Window {
+    axe: typeof axe
+  }
+}
+
+/**
+ * What axe-core finds serious or critical in the workroom itself, in words: frames and proofs show the user's own colours.
+ * It is put into the workroom alone; into every frame as well, it would take longer than all else here.
+ */
+export async function serious(page: Page): Promise<string[]> {
+  if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source)
+  const violations = await page.evaluate(async () => {
+    const found = await window.axe.run(
+      { include: [['html']], exclude: [['iframe'], ['[data-proof]']] },
+      { iframes: false, resultTypes: ['violations'] },
+    )
+    return found.violations.map(({ id, impact, nodes }) => ({
+      id,
+      impact,
+      targets: nodes.map(({ target }) => target.join(' ')),
+    }))
+  })
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, targets }) => `${id}: ${targets.slice(0, 3).join(' | ')}`)
+}
