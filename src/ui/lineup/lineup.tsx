@@ -38,6 +38,7 @@ export function Lineup({ hidden }: { hidden: boolean }) {
   const bare = useInsights((insights) =>
     [...insights.wear.values()].reduce((sum, { wears, page }) => sum + Number(!wears && known.has(page)), 0),
   )
+  const looked = useInsights((insights) => all.every((page) => insights.wear.has(page)))
   return (
     <section aria-label="Lineup" hidden={hidden} className={hidden ? 'hidden' : 'flex min-h-0 flex-1 flex-col'}>
       <ViewportBar wholePages>
@@ -48,7 +49,11 @@ export function Lineup({ hidden }: { hidden: boolean }) {
           <Filter folders={[...new Set(all.map(folderOf))]} />
         ) : (
           <p className="whitespace-nowrap text-quiet @max-[560px]:sr-only">
-            {bare === 0 ? 'all wear the sheet' : `${bare} ${bare === 1 ? 'does' : 'do'} not wear the sheet`}
+            {!looked
+              ? 'looking …'
+              : bare === 0
+                ? 'all wear the sheet'
+                : `${bare} ${bare === 1 ? 'does' : 'do'} not wear the sheet`}
           </p>
         )}
       </ViewportBar>
