@@ -78,17 +78,38 @@ describe('the line to a frame', () => {
 })
 
 describe('messages', () => {
-  it('of any other shape are not understood', () => {
-    fc.assert(
-      fc.property(fc.anything(), (value) => {
-        const envelope = envelopeSchema.safeParse(value)
-        expect(envelope.success && fromFrameSchema.safeParse(envelope.data.message).success).toBe(false)
-      }),
-    )
-    expect(toFrameSchema.safeParse({ type: 'patch', seq: 1, edit: { at: -1, remove: 0, insert: [] } }).success).toBe(
-      false,
-    )
-    expect(fromFrameSchema.safeParse({ type: 'scrolled', x: 'a', y: 0 }).success).toBe(false)
+  const said = [
+    { type: 'ready' },
+    { type: 'applied', seq: 3, sheets: 1 },
+    { type: 'values', id: 1, count: 2, values: { color: 'red' } },
+    { type: 'height', viewport: 800, page: 1200 },
+    { type: 'pick', index: 4, tag: 'p' },
+    { type: 'follow', href: 'http://127.0.0.1/a.html' },
+  ]
+  const understood = (value: unknown) => {
+    const envelope = envelopeSchema.safeParse(value)
+    return envelope.success && fromFrameSchema.safeParse(envelope.data.message).success
+  }
+
+  it('are understood as they are, and not without the mark, a part of them, or with a part of another kind', () => {
+    for (const message of said) {
+      expect(understood({ attire: 1, message }), message.type).toBe(true)
+      expect(understood({ message })).toBe(false)
+      expect(understood({ attire: 2, message })).toBe(false)
+      expect(understood(message)).toBe(false)
+      for (const part of Object.keys(message)) {
+        const without = Object.fromEntries(Object.entries(message).filter(([name]) => name !== part))
+        expect(understood({ attire: 1, message: without }), part).toBe(false)
+        expect(understood({ attire: 1, message: { ...message, [part]: null } }), part).toBe(false)
+      }
+    }
+    fc.assert(fc.property(fc.anything(), (value) => !understood(value)))
+  })
+
+  it('to a frame are held to their shape as well', () => {
+    const patch = { type: 'patch', seq: 1, edit: { at: 0, remove: 0, insert: [] } }
+    expect(toFrameSchema.safeParse(patch).success).toBe(true)
+    expect(toFrameSchema.safeParse({ ...patch, edit: { ...patch.edit, at: -1 } }).success).toBe(false)
   })
 })
 

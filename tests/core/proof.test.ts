@@ -1,0 +1,83 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { resolvedValue } from '../../src/core/cascade/resolved.ts'
+import { LONGHANDS } from '../../src/core/properties/longhands.ts'
+import type { SiteSnapshot } from '../../src/core/model/snapshot.ts'
+import { prove, PROOF_VIEWPORTS, type ProofProgress } from '../../src/core/proof/proof.ts'
+import { siteOf } from './model.ts'
+
+const PATH = 'index.html'
+const BODY = '<main class="a"><h1>x</h1><p id="i">y</p><p class="a">z</p></main>'
+const HTML = `<!doctype html><html lang="en"><head><title>t</title><link rel="stylesheet" href="css/site.css"></head><body>${BODY}</body></html>`
+
+const siteWith = (sheet: string) => siteOf({ [PATH]: HTML, 'css/site.css': sheet })
+const proofOf = (before: SiteSnapshot, after: SiteSnapshot): ProofProgress =>
+  [...prove(before, after, [{ before: PATH, after: PATH }])][0]!
+
+/** Every property that differs at rest, at one of the proof's widths, asked of two sites that share nothing. */
+function differing(one: string, two: string): Set<string> {
+  const [before, after] = [siteWith(one), siteWith(two)]
+  return new Set(
+    PROOF_VIEWPORTS.flatMap((viewport) => {
+      const [old, now] = [before.stylesOf(PATH, viewport).all(), after.stylesOf(PATH, viewport).all()]
+      return LONGHANDS.filter(({ id }) =>
+        old.some((style, at) => resolvedValue(style, id) !== resolvedValue(now[at]!, id)),
+      ).map(({ name }) => name)
+    }),
+  )
+}
+
+describe('a proof', () => {
+  const declaration = fc.constantFrom(
+    'color: red',
+    'color: blue',
+    'margin: 1px',
+    'width: 50%',
+    'top: 3px',
+    'opacity: .5',
+  )
+  const rule = fc
+    .tuple(fc.constantFrom('p', '.a', '#i', 'main', 'body', 'p.a'), declaration, fc.constantFrom('', ' !important'))
+    .map(([selector, text, weight]) => `${selector} { ${text}${weight} }`)
+  const layered = fc
+    .tuple(
+      fc.constantFrom('', '@layer two, one;\n'),
+      fc.array(fc.tuple(fc.constantFrom('', 'one', 'two', 'one.in'), rule), { maxLength: 5 }),
+    )
+    .map(
+      ([order, rules]) =>
+        order + rules.map(([layer, text]) => (layer === '' ? text : `@layer ${layer} { ${text} }`)).join('\n'),
+    )
+
+  it('says what two sites with layers differ in, and nothing else', () => {
+    fc.assert(
+      fc.property(layered, layered, (one, two) => {
+        const before = siteWith(one)
+        const { altered, following } = proofOf(before, before.withText('css/site.css', two))
+        const atRest = altered.filter(({ state, pseudo }) => state === '' && pseudo === '')
+        const truly = differing(one, two)
+        for (const { property } of atRest) expect(truly, property).toContain(property)
+        expect(atRest.length > 0).toBe(truly.size > 0)
+        if (truly.size === 0) expect(following).toBe(0)
+      }),
+      { numRuns: 40 },
+    )
+  })
+
+  it('tells layers that only change places: for important declarations the earlier layer wins (CSS Cascade 5, 6.1)', () => {
+    const rules =
+      '@layer one { p { color: red; width: 1px !important } }\n@layer two { p { color: blue; width: 2px !important } }'
+    const before = siteWith(`@layer one, two;\n${rules}`)
+    const { altered } = proofOf(before, before.withText('css/site.css', `@layer two, one;\n${rules}`))
+    const seen = altered.map(({ element, property, before: was, after }) => [element, property, was, after])
+    expect(seen).toContainEqual(['p#i', 'color', 'rgb(0, 0, 255)', 'rgb(255, 0, 0)'])
+    expect(seen).toContainEqual(['p.a', 'width', '1px', '2px'])
+  })
+
+  it('lists where a value is decided, and counts what only follows', () => {
+    const before = siteWith('main { color: red }')
+    const { altered, following } = proofOf(before, before.withText('css/site.css', 'main { color: blue }'))
+    expect(altered.map(({ element, property }) => [element, property])).toEqual([['main.a', 'color']])
+    expect(following).toBeGreaterThan(3)
+  })
+})
