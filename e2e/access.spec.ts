@@ -1,4 +1,4 @@
-import { expect, test, type Page } from './test.ts'
+import { expect, test } from './test.ts'
 import { serious } from './axe.ts'
 import { atRest, bringIn, demoFiles, facet, openSite } from './helpers.ts'
 

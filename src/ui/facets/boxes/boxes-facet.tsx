@@ -1,4 +1,5 @@
 'use client'
+import { targetHint, TargetChoice } from '../../controls/target-choice.tsx'
 import { useState } from 'react'
 import { SIDES, writeSides, type Side } from '../../../core/values/sides.ts'
 import { readBorder } from '../../../core/properties/value-through.ts'
@@ -6,9 +7,7 @@ import { Choice } from '../../controls/choice.tsx'
 import { ColorField } from '../../controls/color-field.tsx'
 import { SizeField, Slider } from '../../controls/size-field.tsx'
 import { Where } from '../../controls/where.tsx'
-import { count } from '../../words.ts'
 import { useInsights } from '../../state/context.tsx'
-import { useShowReach } from '../../state/outline.ts'
 import { FacetHead, Group, Rivals } from '../../controls/parts.tsx'
 import { useComputed, useField, useRivals } from '../../controls/use-field.ts'
 
@@ -20,35 +19,21 @@ const LINE_STYLES = ['none', 'solid', 'dashed', 'dotted', 'double']
 export function BoxesFacet() {
   const targets = useInsights((insights) => insights.boxTargets)
   const [selector, setSelector] = useState('main')
-  const show = useShowReach()
   const present = targets.filter((target) => target.count > 0)
   const chosen = targets.find((target) => target.selector === selector)
   return (
     <>
       <FacetHead title="Boxes">Choose a box; its parts are the landmarks, ids and classes your pages use.</FacetHead>
-      <div
-        className="flex items-center gap-2 border-b border-line px-4 py-3"
-        onMouseEnter={() => show(selector)}
-        onMouseLeave={() => show('')}
-      >
-        <span className="w-[92px] shrink-0 text-quiet">Box</span>
-        <Choice
-          label="Box"
-          mono
-          className="flex-1"
-          value={selector}
-          onChange={(next) => {
-            setSelector(next)
-            show('')
-          }}
-          onActive={show}
-          options={present.map((target) => ({
-            value: target.selector,
-            label: target.selector,
-            hint: `${target.count} on ${count(target.pages, 'page')}`,
-          }))}
-        />
-      </div>
+      <TargetChoice
+        label="Box"
+        value={selector}
+        onChange={setSelector}
+        options={present.map((target) => ({
+          value: target.selector,
+          label: target.selector,
+          hint: targetHint(target),
+        }))}
+      />
       {chosen && chosen.count === 0 ? (
         <p className="px-4 py-3.5 text-quiet">
           No page has a <code className="font-mono">{selector}</code>.

@@ -1,4 +1,5 @@
 'use client'
+import { targetHint, TargetChoice } from '../../controls/target-choice.tsx'
 import { ArrowDown, ArrowUp, Plus, X } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { angleOf, readGradient, writeGradient, type Gradient } from '../../../core/backgrounds/gradient.ts'
@@ -13,7 +14,6 @@ import {
 import { freePath, plainName } from '../../../core/paths/file-names.ts'
 import { isImage, relativeReference, targetOf } from '../../../core/paths/paths.ts'
 import { lookDoc, type FileChange } from '../../../core/site/step.ts'
-import { Choice } from '../../controls/choice.tsx'
 import { ColorField } from '../../controls/color-field.tsx'
 import { useItemKeys } from '../../controls/item-keys.ts'
 import { useDrag } from '../../controls/drag.ts'
@@ -23,7 +23,6 @@ import { settledSheetText, sheetText } from '../../state/document.ts'
 import { sheetOf } from '../../state/texts.ts'
 import { count } from '../../words.ts'
 import { useInsights, useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
-import { useShowReach } from '../../state/outline.ts'
 import { Group, Rivals } from '../../controls/parts.tsx'
 import { useComputed, useField, useRivals } from '../../controls/use-field.ts'
 
@@ -31,34 +30,16 @@ import { useComputed, useField, useRivals } from '../../controls/use-field.ts'
 export function GroundView() {
   const targets = useInsights((insights) => insights.boxTargets)
   const [selector, setSelector] = useState('body')
-  const show = useShowReach()
   return (
     <>
-      <div
-        className="flex items-center gap-2 border-b border-line px-4 py-3"
-        onMouseEnter={() => show(selector)}
-        onMouseLeave={() => show('')}
-      >
-        <span className="w-[92px] shrink-0 text-quiet">Ground of</span>
-        <Choice
-          label="Ground of"
-          mono
-          className="flex-1"
-          value={selector}
-          onChange={(next) => {
-            setSelector(next)
-            show('')
-          }}
-          onActive={show}
-          options={targets
-            .filter((target) => target.count > 0 || target.selector === 'body')
-            .map((target) => ({
-              value: target.selector,
-              label: target.selector,
-              hint: `${target.count} on ${count(target.pages, 'page')}`,
-            }))}
-        />
-      </div>
+      <TargetChoice
+        label="Ground of"
+        value={selector}
+        onChange={setSelector}
+        options={targets
+          .filter((target) => target.count > 0 || target.selector === 'body')
+          .map((target) => ({ value: target.selector, label: target.selector, hint: targetHint(target) }))}
+      />
       <Ground key={selector} selector={selector} />
     </>
   )

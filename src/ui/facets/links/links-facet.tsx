@@ -1,4 +1,5 @@
 'use client'
+import { TargetChoice } from '../../controls/target-choice.tsx'
 import { useState } from 'react'
 import { decide } from '../../../core/edit/decide.ts'
 import { resolveVars } from '../../../core/edit/variables.ts'
@@ -10,7 +11,6 @@ import { Where } from '../../controls/where.tsx'
 import { settledSheetText, sheetText } from '../../state/document.ts'
 import { sheetOf } from '../../state/texts.ts'
 import { useRoom, useWorkroom } from '../../state/context.tsx'
-import { useShowReach } from '../../state/outline.ts'
 import { useAnswer } from '../../state/use-answer.ts'
 import { FacetHead, Rivals } from '../../controls/parts.tsx'
 import { GROUND } from '../../../bridge/messages.ts'
@@ -43,7 +43,6 @@ export function LinksFacet() {
   const [chosen, setBase] = useState('a')
   const base = kinds.includes(chosen) ? chosen : 'a'
   const [state, setState] = useState<State>('link')
-  const show = useShowReach()
   const conflicts = stateConflicts(sheet, base)
   // Plain links are meant where text runs, not in the header, whose links come first.
   const ground = useComputed(base === 'a' ? 'main, body' : base, GROUND).values[GROUND]
@@ -59,25 +58,12 @@ export function LinksFacet() {
       <FacetHead title="Links">
         Each state of a link, on the page’s own ground. New rules go in the order that lets every state win.
       </FacetHead>
-      <div
-        className="flex items-center gap-2 border-b border-line px-4 py-3"
-        onMouseEnter={() => show(base)}
-        onMouseLeave={() => show('')}
-      >
-        <span className="w-[92px] shrink-0 text-quiet">Kind of link</span>
-        <Choice
-          label="Kind of link"
-          mono
-          className="flex-1"
-          value={base}
-          onChange={(next) => {
-            setBase(next)
-            show('')
-          }}
-          onActive={show}
-          options={kinds.map((kind) => ({ value: kind, label: kind, hint: KIND_NAMES[kind] ?? '' }))}
-        />
-      </div>
+      <TargetChoice
+        label="Kind of link"
+        value={base}
+        onChange={setBase}
+        options={kinds.map((kind) => ({ value: kind, label: kind, hint: KIND_NAMES[kind] ?? '' }))}
+      />
       {conflicts.length > 0 && (
         <div role="status" className="border-b border-line bg-alarm-wash px-4 py-3">
           {conflicts.slice(0, 3).map((conflict) => (

@@ -11,6 +11,7 @@ import { count, listed, weight } from '../../words.ts'
 import { useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
 import { useAnswer } from '../../state/use-answer.ts'
 import { Group } from '../../controls/parts.tsx'
+import { DropArea } from '../../controls/drop-area.tsx'
 import { LongList } from '../../controls/long-list.tsx'
 import { FileMenu } from './file-menu.tsx'
 import { WeightChart } from './weight-chart.tsx'
@@ -31,24 +32,9 @@ export function FilesView() {
   const others = [sheetPath, ...files.map(({ path }) => path).filter((path) => !isPage(path) && !isImage(path))]
   const { add, busy } = useAddImages()
   const input = useRef<HTMLInputElement>(null)
-  const [over, setOver] = useState(false)
   return (
     <>
-      <div
-        className={`border-b border-line px-4 py-3 ${over ? 'bg-accent-wash' : ''}`}
-        onDragOver={(event) => {
-          event.preventDefault()
-          event.stopPropagation()
-          setOver(true)
-        }}
-        onDragLeave={() => setOver(false)}
-        onDrop={(event) => {
-          event.preventDefault()
-          event.stopPropagation()
-          setOver(false)
-          void add([...event.dataTransfer.files])
-        }}
-      >
+      <DropArea onFiles={(files) => void add(files)}>
         <button type="button" className="btn" disabled={busy} onClick={() => input.current?.click()}>
           <ImagePlus aria-hidden className="size-4" />
           {busy ? 'Adding …' : 'Add images …'}
@@ -69,7 +55,7 @@ export function FilesView() {
           Or drop them here. They go to{' '}
           <code className="font-mono text-ink">{imageFolder === '' ? 'the top folder' : `${imageFolder}/`}</code>.
         </p>
-      </div>
+      </DropArea>
       {images === undefined ? (
         <p className="px-4 py-3 text-quiet">Looking …</p>
       ) : images.length === 0 ? (

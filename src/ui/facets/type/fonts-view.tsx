@@ -1,4 +1,5 @@
 'use client'
+import { DropArea } from '../../controls/drop-area.tsx'
 import { ChevronRight, FileType2 } from 'lucide-react'
 import { useMemo, useRef, useState } from 'react'
 import { removeRules } from '../../../core/sheet/remove.ts'
@@ -299,7 +300,6 @@ function Fallback({ family, facts }: { family: string; facts: FontFacts }) {
 function DropFonts() {
   const { store } = useWorkroom()
   const notice = useNotice()
-  const [over, setOver] = useState(false)
   const [busy, setBusy] = useState(false)
   const [faults, setFaults] = useState<readonly string[]>([])
   const input = useRef<HTMLInputElement>(null)
@@ -353,21 +353,7 @@ function DropFonts() {
     )
   }
   return (
-    <div
-      className={`border-b border-line px-4 py-3 ${over ? 'bg-accent-wash' : ''}`}
-      onDragOver={(event) => {
-        event.preventDefault()
-        event.stopPropagation()
-        setOver(true)
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(event) => {
-        event.preventDefault()
-        event.stopPropagation()
-        setOver(false)
-        void add([...event.dataTransfer.files])
-      }}
-    >
+    <DropArea onFiles={(files) => void add(files)}>
       <button type="button" className="btn" disabled={busy} onClick={() => input.current?.click()}>
         <FileType2 aria-hidden className="size-4" />
         {busy ? 'Reading …' : 'Add own fonts …'}
@@ -392,6 +378,6 @@ function DropFonts() {
           {fault}
         </p>
       ))}
-    </div>
+    </DropArea>
   )
 }
