@@ -171,7 +171,7 @@ describe('check and fix', () => {
       fixable: true,
     })
     expect(findings.map(({ file }) => file)).toEqual([...findings.map(({ file }) => file)].sort())
-    expect((await attire('check', DEMO)).out).toContain('2 errors, 11 warnings, 4 notes.')
+    expect((await attire('check', DEMO)).out).toContain('2 errors, 10 warnings, 5 notes.')
   })
   it('mends a copy, and never touches the folder', async () => {
     const before = digest(DEMO)

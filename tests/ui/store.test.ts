@@ -352,7 +352,7 @@ describe('keeping', () => {
   it('tries again with the same id until the server answers', async () => {
     answers = [
       () => Promise.reject(new TypeError('gone')),
-      () => Response.json({ error: { code: 'failed', message: 'Odd. It is tried again by itself.' } }, { status: 500 }),
+      () => Response.json({ error: { code: 'failed', message: 'Odd.' } }, { status: 500 }),
     ]
     const store = createWorkroom(site())
     edit(store, '1')
