@@ -77,7 +77,8 @@ test('an old site is understood, edited and handed back byte for byte but for th
 
   await window.keyboard.press('Alt+s')
   const editor = window.getByRole('textbox', { name: 'Text of the sheet' })
-  await editor.getByText('navy').dblclick()
+  // Exact, so that the word is meant: until the editor has coloured it, the whole line is what has this text.
+  await editor.getByText('navy', { exact: true }).dblclick()
   await window.keyboard.type('teal')
   await expect.poll(() => valueIn(window, 'index.htm', 'h1', 'color')).toBe('rgb(0, 128, 128)')
   await kept(window)

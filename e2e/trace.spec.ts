@@ -106,8 +106,15 @@ test('selectors for a new rule come with their reach, and those that would not w
   await matter(page, 'Colour').click()
   await page.getByRole('button', { name: 'Change it here' }).first().click()
   await expect(page.getByText('It would lose to h1: both weigh the same')).toBeVisible()
+  // Another viewport is looked at anew; what is open, and what is typed there, stays.
+  const colour = page.getByRole('textbox', { name: 'color, any CSS colour' })
+  await colour.fill('rgb(0, 90, 0)')
+  await page.setViewportSize({ width: 1200, height: 700 })
+  await expect(page.getByText('It would lose to h1: both weigh the same')).toBeVisible()
+  await expect(colour).toHaveValue('rgb(0, 90, 0)')
+  await colour.press('Escape')
   await page.getByRole('radio', { name: 'in a rule main h1: 8 on 8 pages' }).check()
-  await page.getByRole('textbox', { name: 'color, any CSS colour' }).fill('rgb(0, 90, 0)')
+  await colour.fill('rgb(0, 90, 0)')
   await page.keyboard.press('Enter')
   await expect.poll(() => valueIn(page, 'fares.html', 'h1', 'color')).toBe('rgb(0, 90, 0)')
   await expect(matter(page, 'Colour')).toContainText('main h1')
@@ -122,6 +129,14 @@ test('a declaration in the page itself is changed there', async ({ page, request
   await page.keyboard.press('Enter')
   await kept(page)
   expect((await stored(request, site)).texts['boats.html']).toContain('color: teal')
+  await expect(matter(page, 'Colour')).toContainText('#008080')
+
+  // An element that is taken out of the page is said to be gone, and is traced again when it comes back.
+  await page.getByRole('button', { name: /^the style attribute in boats.html/ }).click()
+  await page.getByRole('textbox', { name: 'Text of boats.html' }).press('ControlOrMeta+a')
+  await page.keyboard.press('Delete')
+  await expect(page.getByText('This element is no longer on the page.')).toBeVisible()
+  await page.getByRole('button', { name: /^Undo/ }).click()
   await expect(matter(page, 'Colour')).toContainText('#008080')
 })
 

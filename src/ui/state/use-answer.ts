@@ -81,7 +81,8 @@ export function useAsk<Q extends Question>(
           signal,
         )
         .then(
-          (answer) => heard(() => setFound({ key, answer: (answer ?? undefined) as Answer<Q> | undefined, fault: '' })),
+          // Null is an answer too: only a question that was called off has none, and is not heard.
+          (answer) => heard(() => setFound({ key, answer: answer as Answer<Q>, fault: '' })),
           (error: Error) =>
             heard(() => {
               setFound({ key, answer: undefined, fault: error.message })

@@ -14,12 +14,8 @@ import { ShownFamily } from './shown-family.tsx'
 
 /** Why the picked element looks as it does: sentences for each visible aspect, the ladders behind it, and changes from there. */
 export function TracePanel({ picked, back }: { picked: Picked; back: string }) {
-  const { frames, store } = useWorkroom()
-  const set = useRoom((state) => state.set)
   const pick = useRoom((state) => state.pick)
-  const found = useInspection(picked)
   const [open, setOpen] = useState<Aspect['id'] | null>(null)
-  useMark(found?.path ?? '')
   const leave = () => pick(null)
   return (
     <div onKeyDown={onEscape(leave)}>
@@ -35,66 +31,79 @@ export function TracePanel({ picked, back }: { picked: Picked; back: string }) {
           Why this element looks as it does. Open a line for the ladder of what was beaten.
         </p>
       </div>
-      {found === undefined && <p className="px-4 py-3.5 text-quiet">Looking …</p>}
-      {found === null && (
-        <p className="px-4 py-3.5 text-quiet">This element is no longer on the page. Click another one.</p>
-      )}
-      {found && (
-        <>
-          <Neighbours key={found.path} found={found} />
-          {found.href !== null && (
-            <p className="flex items-center gap-2 border-b border-line px-4 py-2">
-              <span className="min-w-0 flex-1 truncate">
-                Part of a link to <code className="font-mono text-[12px]">{found.href}</code>
-              </span>
-              <button
-                type="button"
-                className="btn h-7"
-                title="A double click on the link does the same"
-                onClick={() => set({ follow: { href: absolute(found) } })}
-              >
-                Follow it
-              </button>
-            </p>
-          )}
-          <p className="flex flex-wrap gap-2 border-b border-line px-4 py-2 empty:hidden">
-            {found.pseudo === '' && found.index > 0 && (
-              <>
-                <button
-                  type="button"
-                  className="btn h-7"
-                  onClick={() => set({ asking: { kind: 'wrap', page: found.page, index: found.index } })}
-                >
-                  Wrap it …
-                </button>
-                <button
-                  type="button"
-                  className="btn h-7"
-                  onClick={() => set({ asking: { kind: 'share', page: found.page, index: found.index } })}
-                >
-                  Share it …
-                </button>
-              </>
-            )}
-          </p>
-          <ul>
-            {found.aspects.map((aspect) => (
-              <AspectRow
-                key={aspect.id}
-                aspect={aspect}
-                found={found}
-                open={open === aspect.id}
-                onToggle={() => setOpen(open === aspect.id ? null : aspect.id)}
-              />
-            ))}
-          </ul>
-        </>
-      )}
+      {/* What is open stays open from one element to the next; what was said of an element ends with it. */}
+      <Said key={`${picked.page} ${picked.index} ${picked.pseudo}`} picked={picked} open={open} setOpen={setOpen} />
     </div>
   )
-  function absolute({ href, page }: Inspection): string {
-    return new URL(href ?? '', new URL(frames.addressOf(store.getState().lookId, page), location.href)).href
+}
+
+interface SaidProps {
+  readonly picked: Picked
+  readonly open: Aspect['id'] | null
+  readonly setOpen: (open: Aspect['id'] | null) => void
+}
+
+/** Everything that is said of one element. */
+function Said({ picked, open, setOpen }: SaidProps) {
+  const found = useInspection(picked)
+  useMark(found?.path ?? '')
+  if (found === undefined) return <p className="px-4 py-3.5 text-quiet">Looking …</p>
+  if (found === null) {
+    return <p className="px-4 py-3.5 text-quiet">This element is no longer on the page. Click another one.</p>
   }
+  return (
+    <>
+      <Neighbours found={found} />
+      {found.href !== null && <LinkLine found={found} href={found.href} />}
+      {found.pseudo === '' && found.index > 0 && <Gather found={found} />}
+      <ul>
+        {found.aspects.map((aspect) => (
+          <AspectRow
+            key={aspect.id}
+            aspect={aspect}
+            found={found}
+            open={open === aspect.id}
+            onToggle={() => setOpen(open === aspect.id ? null : aspect.id)}
+          />
+        ))}
+      </ul>
+    </>
+  )
+}
+
+/** Where the link leads that the element is part of; follows it. */
+function LinkLine({ found, href }: { found: Inspection; href: string }) {
+  const { frames, store } = useWorkroom()
+  const set = useRoom((state) => state.set)
+  const follow = () => {
+    const page = new URL(frames.addressOf(store.getState().lookId, found.page), location.href)
+    set({ follow: { href: new URL(href, page).href } })
+  }
+  return (
+    <p className="flex items-center gap-2 border-b border-line px-4 py-2">
+      <span className="min-w-0 flex-1 truncate">
+        Part of a link to <code className="font-mono text-[12px]">{href}</code>
+      </span>
+      <button type="button" className="btn h-7" title="A double click on the link does the same" onClick={follow}>
+        Follow it
+      </button>
+    </p>
+  )
+}
+
+/** What can be done with the element's mark-up. */
+function Gather({ found: { page, index } }: { found: Inspection }) {
+  const set = useRoom((state) => state.set)
+  return (
+    <p className="flex flex-wrap gap-2 border-b border-line px-4 py-2">
+      <button type="button" className="btn h-7" onClick={() => set({ asking: { kind: 'wrap', page, index } })}>
+        Wrap it …
+      </button>
+      <button type="button" className="btn h-7" onClick={() => set({ asking: { kind: 'share', page, index } })}>
+        Share it …
+      </button>
+    </p>
+  )
 }
 
 /** So many elements inside are named; more would push the sentences away. */
@@ -220,7 +229,8 @@ function AspectRow({
 /** What the worker says of the picked element; undefined while it looks, null when the element is gone. */
 function useInspection(picked: Picked): Inspection | null | undefined {
   const viewport = useRoom((state) => state.closeUpViewport)
-  return useAnswer('inspect', { ...picked, viewport })
+  // Kept while it looks again in another viewport: a window that is resized must not shut what is open.
+  return useAnswer('inspect', { ...picked, viewport }, { keep: true })
 }
 
 /** Marks the picked element in the close-up. */

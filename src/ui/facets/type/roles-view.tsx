@@ -29,7 +29,7 @@ const MOST_PX = 26
 export function RolesView() {
   const [selector, setSelector] = useState<string>('body')
   const { width } = useViewport()
-  const specimens = useAnswer('specimens', { viewport: { width, height: heightFor(width) } })
+  const specimens = useAnswer('specimens', { viewport: { width, height: heightFor(width) } }, { keep: true })
   useShippedFaces()
   useSheetFaces()
   return (

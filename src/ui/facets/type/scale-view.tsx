@@ -18,7 +18,7 @@ export function ScaleView() {
   const notice = useNotice()
   const settled = useRoom(settledSheetText)
   const { width } = useViewport()
-  const specimens = useAnswer('specimens', { viewport: { width, height: heightFor(width) } })
+  const specimens = useAnswer('specimens', { viewport: { width, height: heightFor(width) } }, { keep: true })
   const body = specimens?.find(({ selector }) => selector === 'body')?.values
   const [base, setBase] = useState('1')
   const [ratio, setRatio] = useState(1.25)
