@@ -2,6 +2,7 @@ import { parseArgs } from 'node:util'
 import { whyNothing } from '../core/selectors/why-nothing.ts'
 import { WORN_STATES, type WornState } from '../core/selectors/states.ts'
 import { SEVERITIES, type Severity } from '../core/fit/finding.ts'
+import { DESK } from '../core/values/media.ts'
 import { check, checkText, fails, sarif } from './commands/check.ts'
 import { colours, coloursText } from './commands/colours.ts'
 import { contrast, contrastText } from './commands/contrast.ts'
@@ -15,7 +16,7 @@ import { WrongUse } from './wrong-use.ts'
 
 const USAGE = `Use: npm run --silent attire -- <command> <folder> [options]
 
-  resolve <folder> --page P [--selector S] [--state hover|visited|focus|active] [--width 1280] [--height 800] [--json]
+  resolve <folder> --page P [--selector S] [--state hover|visited|focus|active] [--width ${DESK.width}] [--height ${DESK.height}] [--json]
       every element's every longhand, and where it comes from
   trace <folder> --page P --selector S --property color [--json]
       why the first element S finds has this value, and what was beaten
@@ -27,7 +28,7 @@ const USAGE = `Use: npm run --silent attire -- <command> <folder> [options]
       a copy of the site with all that has a safe fix mended; the folder itself is never changed
   colours <folder> [--json]
       swatches and colours written directly in the sheet, with their uses
-  contrast <folder> [--width 1280] [--json]
+  contrast <folder> [--width ${DESK.width}] [--json]
       every pairing of text and background on the pages, in every link state, with its WCAG 2.2 ratio
 
 Exit codes: 0 fine, 1 findings (as bad as --fail-on says, or worse; errors when it is left out), 2 wrong use.`
@@ -56,8 +57,8 @@ async function run(argv: readonly string[], out: (text: string) => void): Promis
       selector: { type: 'string' },
       property: { type: 'string' },
       state: { type: 'string' },
-      width: { type: 'string', default: '1280' },
-      height: { type: 'string', default: '800' },
+      width: { type: 'string', default: `${DESK.width}` },
+      height: { type: 'string', default: `${DESK.height}` },
       sheet: { type: 'string' },
       'fail-on': { type: 'string', default: 'error' },
       out: { type: 'string' },
@@ -181,6 +182,6 @@ async function run(argv: readonly string[], out: (text: string) => void): Promis
 function pixels(name: string, text: string): number {
   const value = Number(text)
   if (!(value > 0 && value < 100_000))
-    throw new WrongUse(`--${name} is a number of px, such as 1280; “${text}” is none.`)
+    throw new WrongUse(`--${name} is a number of px, such as ${DESK.width}; “${text}” is none.`)
   return value
 }

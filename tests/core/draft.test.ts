@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { html, parse, type DefaultTreeAdapterTypes as P5 } from 'parse5'
 import { describe, expect, it } from 'vitest'
-import { descendantsOf, elementsNamed, parsePage, textOf } from '../../src/core/markup/tree.ts'
+import { descendantsOf, elementsNamed, parsePage } from '../../src/core/markup/tree.ts'
 
 type Located = P5.Element & {
   sourceCodeLocation?: {
@@ -147,10 +147,5 @@ describe('a page as it is read, beside the tree of parse5 itself', () => {
     const page = parsePage('<div>'.repeat(20_000))
     expect(descendantsOf(page, page.root)).toHaveLength(page.elements.length - 1)
     expect(elementsNamed(page, 'div')).toHaveLength(20_000)
-  })
-
-  it('gives the text of an element in the order it is read, styles and scripts left aside', () => {
-    const page = parsePage('<div> a <b>b\n c</b><style>p {}</style> d<script>e</script></div>f')
-    expect(textOf(page, elementsNamed(page, 'div')[0]!)).toBe('a b c d')
   })
 })

@@ -333,6 +333,16 @@ describe('fixes', () => {
       page(),
     ],
     [
+      'title-missing',
+      {
+        ...files(),
+        'b.html': page().replace('<title>T</title>', '<title></title>').replace('<h1>T', '<h1>Fish &amp; chips'),
+      },
+      [],
+      'b.html',
+      page().replace('<title>T</title>', '<title>Fish &amp; chips</title>').replace('<h1>T', '<h1>Fish &amp; chips'),
+    ],
+    [
       'viewport-missing',
       { ...files(), 'b.html': page().replace(/ *<meta name="viewport".*\n/, '') },
       [],

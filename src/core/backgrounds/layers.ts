@@ -3,6 +3,7 @@ import { decide, planEdit, planRemoval } from '../edit/decide.ts'
 import { editInTurn, setValue } from '../sheet/edit.ts'
 import type { Sheet } from '../sheet/parse.ts'
 import { splitAtCommas, splitAtSpaces } from '../css/tokens.ts'
+import { leadingVar } from '../css/var.ts'
 import { diffTexts, type Splice } from '../text/splice.ts'
 
 /** One layer of a background, the topmost first; each part as CSS writes it. */
@@ -102,7 +103,7 @@ function withoutVars(value: string): string {
     .map(
       ({ text }) =>
         splitAtSpaces(text)
-          .filter((piece) => !/^var\(/i.test(piece))
+          .filter((piece) => leadingVar(piece) === null)
           .join(' ') || 'none',
     )
     .join(', ')
@@ -118,7 +119,7 @@ export function planLayers(sheet: Sheet, selector: string, layers: readonly Back
     const { value } = decision.declaration
     const color =
       valueThrough('background', value, 'background-color') ??
-      splitAtSpaces(value).find((piece) => /^var\(/i.test(piece)) ??
+      splitAtSpaces(value).find((piece) => leadingVar(piece) !== null) ??
       ''
     const rest = PARTS.every(
       (part) => decide(sheet, selector, `background-${part}`)?.declaration === decision.declaration,

@@ -1,3 +1,4 @@
+import { LINK_TAGS } from '../markup/hyperlink.ts'
 import type { PageElement } from '../markup/tree.ts'
 import {
   attributesAsked,
@@ -281,7 +282,7 @@ export class Matcher {
 function typesOf(compound: readonly Simple[]): ReadonlySet<string> | null {
   for (const simple of compound) {
     if (simple.kind !== 'pseudo-class') continue
-    if (simple.name === 'any-link' || simple.name === 'link' || simple.name === 'visited') return new Set(['a', 'area'])
+    if (simple.name === 'any-link' || simple.name === 'link' || simple.name === 'visited') return LINK_TAGS
     if (!(simple.name === 'is' || simple.name === 'where') || !simple.selectors) continue
     const types = simple.selectors.map((selector) => selector.compounds.at(-1)!.find((each) => each.kind === 'type'))
     if (types.length > 0 && types.every((type) => type !== undefined))

@@ -1,3 +1,4 @@
+import { hasVar } from '../css/var.ts'
 import { pseudoElementOf } from '../selectors/match.ts'
 import { parseComplex, splitSelectorList, type Complex } from '../selectors/parse.ts'
 import { highestSpecificity, specificityOf, type Specificity } from '../selectors/specificity.ts'
@@ -8,7 +9,7 @@ import { accepts, hasGrammar } from '../properties/grammar.ts'
 import { mediaMatches, type Viewport } from '../values/media.ts'
 import { aliasOf } from '../properties/aliases.ts'
 import { isLogical, longhand } from '../properties/longhands.ts'
-import { expand, hasVar, isShorthand, longhandsOf, wideKeyword, quirkOf } from '../properties/shorthands.ts'
+import { expand, isShorthand, longhandsOf, wideKeyword, quirkOf } from '../properties/shorthands.ts'
 import { supportsMatches } from './supports.ts'
 
 /** Where a declaration comes from. */

@@ -1,7 +1,8 @@
+import { hasVar } from '../css/var.ts'
 import { parseComplex } from '../selectors/parse.ts'
 import { aliasOf } from '../properties/aliases.ts'
 import { isLogical, longhand } from '../properties/longhands.ts'
-import { expand, hasVar, isShorthand } from '../properties/shorthands.ts'
+import { expand, isShorthand } from '../properties/shorthands.ts'
 
 /** Whether a browser supports what an `@supports` condition asks for (CSS Conditional Rules 3, section 6). */
 export function supportsMatches(condition: string): boolean {

@@ -1,5 +1,5 @@
+import { hasVar } from '../css/var.ts'
 import { Token, tokensOf, skipComponent } from '../css/tokens.ts'
-import { hasVar } from '../properties/shorthands.ts'
 
 /** Values longer than this after substitution are given up, as browsers do with values that grow without end. */
 const LONGEST = 200_000

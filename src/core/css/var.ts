@@ -7,3 +7,13 @@ export function onlyVar(value: string): string | null {
 export function leadingVar(value: string): string | null {
   return /^var\(\s*(--[^\s,)]+)/i.exec(value.trim())?.[1] ?? null
 }
+
+/** The first custom property a value has a `var()` of; null for a value without. */
+export function firstVar(value: string): string | null {
+  return /\bvar\(\s*(--[^\s,)]+)/i.exec(value)?.[1] ?? null
+}
+
+/** Whether a value holds a `var()` or `env()`, so that nothing can be said of it before the cascade has run. */
+export function hasVar(value: string): boolean {
+  return /(?:^|[^\w-])(?:var|env)\(/i.test(value)
+}

@@ -2,7 +2,8 @@ import { beginsLine, indentAt, lineEndOf } from '../text/place.ts'
 import type { Range, Splice } from '../text/splice.ts'
 import { escapeAttribute, escapeText, setAttribute, valueRange } from './attributes.ts'
 import { removeLine } from './remove.ts'
-import { descendantsOf, textOf, type Page, type PageElement } from './tree.ts'
+import { descendantsOf, type Page, type PageElement } from './tree.ts'
+import { wordsOf } from './words.ts'
 
 /** Whether an address was only put in to hold the place of one. */
 export function isPlaceholder(href: string): boolean {
@@ -42,7 +43,7 @@ export function navigationsIn(page: Page): Navigation[] {
             ? [
                 {
                   index: link.index,
-                  words: textOf(page, link) || (link.attributes.get('aria-label') ?? ''),
+                  words: wordsOf(page, link) || (link.attributes.get('aria-label') ?? ''),
                   href: link.attributes.get('href')!,
                   range: { from: item.place.from, to: item.place.to },
                 },

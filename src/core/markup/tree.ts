@@ -247,18 +247,6 @@ export function descendantsOf(page: Page, element: PageElement): PageElement[] {
   return found
 }
 
-/** The text of an element and everything in it, white space collapsed; styles and scripts left aside. */
-export function textOf(page: Page, element: PageElement): string {
-  return [element, ...descendantsOf(page, element)]
-    .filter(({ tag }) => tag !== 'script' && tag !== 'style')
-    .flatMap(({ texts }) => texts)
-    .sort((a, b) => a.from - b.from)
-    .map(({ from, to }) => page.text.slice(from, to))
-    .join(' ')
-    .replace(/\s+/g, ' ')
-    .trim()
-}
-
 const byTag = memo((page: Page) => {
   const found = new Map<string, PageElement[]>()
   for (const element of page.elements) {

@@ -1,5 +1,5 @@
 import type { SitePath } from '../paths/paths.ts'
-import { textOf } from '../markup/tree.ts'
+import { wordsOf } from '../markup/words.ts'
 import { reachOf } from '../selectors/reach.ts'
 import { reachReport } from './reach.ts'
 import type { SiteSnapshot } from './snapshot.ts'
@@ -15,8 +15,8 @@ export const modelQuestions = {
   sampleWords: (site: SiteSnapshot, { selector }: { selector: string }): string => {
     for (const path of site.pagePaths)
       for (const element of reachOf(site.page(path), selector)) {
-        const words = textOf(site.page(path), element).trim()
-        if (words !== '') return words.slice(0, SAMPLE_LETTERS)
+        const words = wordsOf(site.page(path), element, SAMPLE_LETTERS)
+        if (words !== '') return words
       }
     return ''
   },

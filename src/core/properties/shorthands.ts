@@ -80,11 +80,6 @@ export function wideKeyword(value: string): string | null {
   return WIDE.has(word) ? word : null
 }
 
-/** Whether a value holds a `var()`, so that nothing can be said of it before the cascade has run. */
-export function hasVar(value: string): boolean {
-  return /(?:^|[^\w-])(?:var|env)\(/i.test(value)
-}
-
 export type Expansion = ReadonlyMap<string, string>
 
 /**

@@ -1,8 +1,9 @@
+import { hasVar } from '../css/var.ts'
 import { SIDES } from '../values/sides.ts'
 import { LINE, TOP_LINE } from './expanders/border.ts'
 import { inAnyOrder, piecesOf } from './expanders/pieces.ts'
 import { longhand } from './longhands.ts'
-import { expand, hasVar } from './shorthands.ts'
+import { expand } from './shorthands.ts'
 
 /** Shorthands whose one value serves four sides. */
 const FOUR_SIDES = new Set([

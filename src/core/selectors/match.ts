@@ -1,3 +1,4 @@
+import { isLink } from '../markup/hyperlink.ts'
 import type { PageElement } from '../markup/tree.ts'
 import type { Complex, Nth, Simple } from './parse.ts'
 
@@ -370,10 +371,6 @@ function inState(element: PageElement, state: State, context: MatchContext): boo
 
 function isScope(element: PageElement, context: MatchContext): boolean {
   return context.scope ? element === context.scope : element.parent === null
-}
-
-function isLink(element: PageElement): boolean {
-  return (element.tag === 'a' || element.tag === 'area') && element.attributes.has('href')
 }
 
 function isEditable(element: PageElement): boolean {

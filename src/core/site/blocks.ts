@@ -1,5 +1,6 @@
 import { describeElement } from '../markup/describe.ts'
-import { textOf, type Page } from '../markup/tree.ts'
+import { type Page } from '../markup/tree.ts'
+import { wordsOf } from '../markup/words.ts'
 import { partsIn } from './parts.ts'
 
 /** A block of a page that could be shared or wrapped. */
@@ -27,7 +28,7 @@ export function blocksOf(page: Page): PageBlock[] {
     .map((element) => ({
       index: element.index,
       name: describeElement(element),
-      words: textOf(page, element).slice(0, 60),
+      words: wordsOf(page, element, 60),
       part:
         parts.find(({ block }) => block && block.from <= element.place!.from && element.place!.to <= block.to)?.name ??
         '',

@@ -1,4 +1,5 @@
 import { removeAttribute, setAttribute } from '../markup/attributes.ts'
+import { LINK_TAGS } from '../markup/hyperlink.ts'
 import { descendantsOf, parsePage, type Page, type PageElement } from '../markup/tree.ts'
 import { beginsLine, indentAt, lineEndOf } from '../text/place.ts'
 import { applySplices, type Range, type Splice } from '../text/splice.ts'
@@ -102,7 +103,8 @@ export function adaptBlock(
   const splices = retargetPage(page, { from: block.path, to, moved: (path) => path, exists })
   const inNavigation = navigationOf(page)
   for (const element of page.elements) {
-    if (element.tag !== 'a' && element.tag !== 'area') continue
+    // One without an address can say that it stands for the current page, too.
+    if (!LINK_TAGS.has(element.tag)) continue
     const href = element.attributes.get('href')
     const target = href === undefined ? null : targetOf(block.path, href)
     // A bare fragment in the block means the page it stands on, wherever that is.

@@ -1,3 +1,4 @@
+import { isLink } from '../markup/hyperlink.ts'
 import type { PageElement } from '../markup/tree.ts'
 import type { State } from '../selectors/match.ts'
 import { memo } from '../text/memo.ts'
@@ -5,11 +6,6 @@ import { memo } from '../text/memo.ts'
 /** What a link can look like: at rest, or in a state. `focus` is focus that shows. */
 export const LINK_CONDITIONS = ['none', 'visited', 'hover', 'focus', 'active'] as const
 export type LinkCondition = (typeof LINK_CONDITIONS)[number]
-
-/** Whether an element is a link (HTML, section 4.6.1). */
-export function isLink({ html, tag, attributes }: PageElement): boolean {
-  return html && (tag === 'a' || tag === 'area') && attributes.has('href')
-}
 
 /** The link an element is, or stands in. */
 export function linkAround(element: PageElement): PageElement | null {

@@ -1,3 +1,4 @@
+import { hasVar } from '../css/var.ts'
 import type { Declaration, Sheet } from '../sheet/parse.ts'
 import { declarationsOf, styleRules } from '../sheet/walk.ts'
 import { resolveVars } from '../edit/variables.ts'
@@ -20,7 +21,7 @@ export const familyLists = memo((sheet: Sheet): readonly FamilyList[] =>
     declarationsOf(rule).flatMap((declaration): FamilyList[] => {
       const { property, value } = declaration
       if (property !== 'font-family' && property !== 'font') return []
-      const literal = !value.includes('var(')
+      const literal = !hasVar(value)
       const resolved = literal ? value : resolveVars(sheet, value)
       const families = property === 'font' ? familiesInFont(resolved) : familiesIn(resolved)
       return families.length === 0 || families.some(({ name }) => name === '')

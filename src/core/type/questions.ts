@@ -1,6 +1,7 @@
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { Viewport } from '../values/media.ts'
-import { missedBy, roleSpecimens, sizesOf, textOf } from './roles.ts'
+import { wordsOf } from '../markup/words.ts'
+import { missedBy, roleSpecimens, sizesOf } from './roles.ts'
 import { unusedFaces } from './used-faces.ts'
 
 /** How many letters of how many pages tell how often each occurs. */
@@ -33,6 +34,6 @@ export const typeQuestions = {
   prose: (site: SiteSnapshot): string =>
     site.pagePaths
       .slice(0, PROSE_PAGES)
-      .map((path) => textOf(site.page(path), site.page(path).root, PROSE_LETTERS))
+      .map((path) => wordsOf(site.page(path), site.page(path).root, PROSE_LETTERS))
       .join(' '),
 }

@@ -1,4 +1,3 @@
-import { decodeHTML } from 'entities'
 import { idOf } from '../properties/longhands.ts'
 import { resolvedValue } from '../cascade/resolved.ts'
 import type { PageStyles } from '../cascade/cascade.ts'
@@ -6,6 +5,7 @@ import type { Viewport } from '../values/media.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import { elementPath } from '../markup/describe.ts'
 import type { Page, PageElement } from '../markup/tree.ts'
+import { wordsOf } from '../markup/words.ts'
 import { reachOf } from '../selectors/reach.ts'
 import { normalSelector } from '../selectors/serialize.ts'
 import { comparePages, type SitePath } from '../paths/paths.ts'
@@ -91,31 +91,7 @@ function specimenText(page: Page, element: PageElement, selector: string): strin
   if (selector === 'input') return element.attributes.get('value') || element.attributes.get('placeholder') || ''
   // The first paragraph speaks for all text.
   const from = selector === 'body' ? page.elements.find((each) => each.tag === 'p' && each.texts.length > 0) : element
-  return from ? textOf(page, from, MOST) : ''
-}
-
-/** The words in an element, white space collapsed, cut at a word after `most` characters. */
-export function textOf(page: Page, element: PageElement, most: number): string {
-  const ranges = page.elements
-    .slice(element.index)
-    .filter((each) => isWithin(each, element) && !['script', 'style'].includes(each.tag))
-    .flatMap(({ texts }) => texts)
-    .sort((a, b) => a.from - b.from)
-  let words = ''
-  for (const { from, to } of ranges) {
-    words += ` ${page.text.slice(from, to)}`
-    if (words.length > most * 2) break
-  }
-  const text = decodeHTML(words)
-    .replace(/\s+/g, ' ')
-    .replace(/ (?=[,.;:!?’”])/g, '')
-    .trim()
-  return text.length > most ? `${text.slice(0, text.lastIndexOf(' ', most))} …` : text
-}
-
-function isWithin(element: PageElement, outer: PageElement): boolean {
-  for (let at: PageElement | null = element; at; at = at.parent) if (at === outer) return true
-  return false
+  return from ? wordsOf(page, from, MOST) : ''
 }
 
 /** Text of a role that the role's rule does not reach, one kind of element together. */

@@ -1,4 +1,5 @@
 import { splitAtSpaces } from '../css/tokens.ts'
+import { hasVar } from '../css/var.ts'
 
 /** The four sides in the order CSS shorthands write them. */
 export const SIDES = ['top', 'right', 'bottom', 'left'] as const
@@ -8,7 +9,7 @@ export type FourSides = Readonly<Record<Side, string>>
 /** Reads a one- to four-value shorthand such as `padding: 1em 2em` (CSS Box 3, section 3.2); null when it is none. */
 export function readSides(value: string): FourSides | null {
   const parts = splitAtSpaces(value)
-  if (parts.length < 1 || parts.length > 4 || /var\(|^$/i.test(value)) return null
+  if (parts.length < 1 || parts.length > 4 || value === '' || hasVar(value)) return null
   const [top, right = top, bottom = top, left = right] = parts as [string, ...string[]]
   return { top, right: right!, bottom: bottom!, left: left! }
 }

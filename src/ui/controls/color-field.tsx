@@ -1,5 +1,6 @@
 'use client'
 import { useId, useState } from 'react'
+import { hasVar, leadingVar } from '../../core/css/var.ts'
 import { toHex } from '../../core/values/color-notation.ts'
 import { swatchesOf } from '../../core/color/swatches.ts'
 import { resolveVars } from '../../core/edit/variables.ts'
@@ -36,7 +37,7 @@ export function ColorField(props: Props) {
   const panel = useId()
   const shown = props.value || props.computed || ''
   // Only a value that stands on others follows the sheet.
-  const text = useRoom((state) => (shown.includes('var(') ? sheetText(state) : ''))
+  const text = useRoom((state) => (hasVar(shown) ? sheetText(state) : ''))
   const solid = text === '' ? shown : resolveVars(sheetOf(text), shown)
   return (
     <div className={props.compact ? 'contents' : ''}>
@@ -99,7 +100,7 @@ function PickerPanel({ id, solid, close, ...props }: Props & { id: string; solid
       )}
       <Picker
         label={props.label}
-        written={props.value.startsWith('var(') ? solid : props.value}
+        written={leadingVar(props.value) !== null ? solid : props.value}
         solid={solid}
         onPreview={props.onPreview}
         onCommit={props.onCommit}

@@ -24,7 +24,7 @@ export function BetterNamesDialog({ paths, onClose }: { paths: readonly string[]
   const moves = rows
     .filter(({ wanted, from, to }) => wanted && from !== to.trim())
     .map(({ from, to }) => ({ from, to: to.trim() }))
-  const answer = useAnswer('moves', moves.length === 0 ? null : { moves })
+  const answer = useAnswer('moves', moves.length === 0 ? null : { moves }, { exact: true })
   const references = answer?.change.texts.reduce((sum, { splices }) => sum + splices.length, 0) ?? 0
   const ready = moves.length > 0 && answer?.fault === ''
   return (

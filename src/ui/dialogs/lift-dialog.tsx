@@ -15,7 +15,7 @@ export function LiftDialog({ pages, onClose }: { pages: readonly string[]; onClo
   const workroom = useWorkroom()
   const notice = useNotice()
   const [choices, setChoices] = useState<LiftChoices>({ pages, embedded: true, inline: true })
-  const plan = useAnswer('lift', choices)
+  const plan = useAnswer('lift', choices, { exact: true })
   const { proof, progress, stop, again } = useProof(plan?.change)
   const lift = () => {
     if (!plan || isNothing(plan.change)) return

@@ -15,7 +15,7 @@ export function MoveDialog({ path, onClose }: { path: string; onClose: () => voi
   const files = useRoom((state) => state.files)
   const [to, setTo] = useState(path)
   const wanted = to.trim()
-  const answer = useAnswer('moves', wanted === path ? null : { moves: [{ from: path, to: wanted }] })
+  const answer = useAnswer('moves', wanted === path ? null : { moves: [{ from: path, to: wanted }] }, { exact: true })
   const better =
     wanted === '' ? '' : betterPath(wanted, (each) => each !== path && files.some((file) => file.path === each))
   const references = answer?.change.texts.reduce((sum, { splices }) => sum + splices.length, 0) ?? 0

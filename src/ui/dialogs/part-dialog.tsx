@@ -9,7 +9,7 @@ import { count } from '../words.ts'
 import { carryOut } from '../state/carry-out.ts'
 import { useNotice, useRoom, useWorkroom } from '../state/context.tsx'
 import { Modal } from '../controls/modal.tsx'
-import { useAnswer } from '../state/use-answer.ts'
+import { useAnswer, useAsk } from '../state/use-answer.ts'
 import { Buttons } from './form.tsx'
 import { MarkupEditor } from './markup-editor.tsx'
 import { Outcomes } from './outcomes.tsx'
@@ -30,10 +30,10 @@ export function PartDialog({ name, onClose }: { name: string; onClose: () => voi
   // In the editor the block stands at the margin; on the page it keeps its indentation.
   const text = blocks === undefined ? '' : draft === null ? blocks.text : reindent(draft, blocks.indent, blocks.eol)
   const ask = text === '' || from === '' ? null : { name, page: from, text }
-  const outcomes = useAnswer('part', ask, { pause: ASK_AFTER_MS, keep: true })
+  const { answer: outcomes, current } = useAsk('part', ask, { pause: ASK_AFTER_MS, keep: true })
   const changing = outcomes?.filter(({ splices }) => splices.length > 0) ?? []
   const save = () => {
-    if (changing.length === 0) return
+    if (changing.length === 0 || !current) return
     const label = `Changed “${name}” on ${count(changing.length, 'page')}`
     if (
       carryOut(workroom, label, {
@@ -86,7 +86,7 @@ export function PartDialog({ name, onClose }: { name: string; onClose: () => voi
         {outcomes && <Outcomes outcomes={outcomes} />}
         <Buttons
           action={changing.length === 0 ? 'Nothing changes' : `Change ${count(changing.length, 'page')}`}
-          disabled={changing.length === 0}
+          disabled={changing.length === 0 || !current}
           onClose={onClose}
         />
       </form>

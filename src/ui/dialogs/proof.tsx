@@ -4,6 +4,7 @@ import { CircleCheck, TriangleAlert } from 'lucide-react'
 import { difference } from '../../core/color/difference.ts'
 import type { Alteration, ProofProgress } from '../../core/proof/proof.ts'
 import { isNothing, type SiteChange } from '../../core/site/change.ts'
+import { DESK } from '../../core/values/media.ts'
 import { count, listed } from '../words.ts'
 
 /** How a proof goes, and how it ended. */
@@ -125,7 +126,7 @@ function Altered({ altered, following }: { altered: readonly Alteration[]; follo
             <code className="font-mono">{each.before}</code> to <code className="font-mono">{each.after}</code>
             {byHowMuch(each)}
             {each.state && ` ${each.state === 'visited' ? 'when visited' : each.state}`}
-            {each.viewport.width !== 1280 && ` at ${each.viewport.width} px`}.{' '}
+            {each.viewport.width !== DESK.width && ` at ${each.viewport.width} px`}.{' '}
             <span className="text-quiet">{each.why}</span>
           </li>
         ))}

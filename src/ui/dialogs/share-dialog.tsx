@@ -48,6 +48,7 @@ export function ShareDialog({
   const found = useAnswer(
     'share',
     block && called.trim() !== '' ? { page, index: block.index, name: called, into: [...into] } : null,
+    { exact: true },
   )
   const outcomes =
     found?.outcomes.map((outcome) =>

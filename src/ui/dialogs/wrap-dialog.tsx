@@ -28,8 +28,8 @@ export function WrapDialog({ page, index, onClose }: { page: string; index: numb
   const [wrapper, setWrapper] = useState<Wrapper>('section')
   const [caption, setCaption] = useState('')
   const [all, setAll] = useState(false)
-  const one = useAnswer('wrap', { page, index, wrapper, caption, all: false })
-  const every = useAnswer('wrap', { page, index, wrapper, caption, all: true })
+  const one = useAnswer('wrap', { page, index, wrapper, caption, all: false }, { exact: true })
+  const every = useAnswer('wrap', { page, index, wrapper, caption, all: true }, { exact: true })
   const found = all ? every : one
   const changed = found?.pages.filter(({ state }) => state === 'changed') ?? []
   const alike = every?.pages.filter(({ state }) => state === 'changed').length ?? 0

@@ -1,6 +1,7 @@
 'use client'
 import { ArrowLeft } from 'lucide-react'
 import { useEffect, useLayoutEffect, useRef, useState } from 'react'
+import { DESK } from '../../core/values/media.ts'
 import { pagePaths } from '../state/document.ts'
 import { useInsights, useNotice, useRoom, useWorkroom } from '../state/context.tsx'
 import { runShortcut } from '../state/shortcuts.ts'
@@ -38,7 +39,7 @@ export function CloseUp({ page }: { page: string }) {
   const back = useRef<HTMLButtonElement>(null)
   const [size, setSize] = useState<{ width: number; height: number } | null>(null)
   const scale = size ? (typeof zoom === 'number' ? zoom : Math.min(1, size.width / width)) : 1
-  const height = size ? Math.max(200, Math.round(size.height / scale)) : 800
+  const height = size ? Math.max(200, Math.round(size.height / scale)) : DESK.height
 
   useLayoutEffect(() => {
     const observer = new ResizeObserver(

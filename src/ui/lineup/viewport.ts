@@ -1,3 +1,4 @@
+import { DESK } from '../../core/values/media.ts'
 import { create } from 'zustand'
 
 /** As many beside each other as can be read, the same with each page as tall as it is, or how large 1 px of a page is shown. */
@@ -11,12 +12,12 @@ export interface ViewportState {
   setZoom(zoom: Zoom): void
 }
 
-export const WIDTHS = [360, 768, 1280] as const
+export const WIDTHS = [360, 768, DESK.width] as const
 export const ZOOMS = [0.2, 0.25, 0.33, 0.5, 0.67, 1] as const
 export const WIDTH_LIMITS = { least: 240, most: 3840 } as const
 
 export const useViewport = create<ViewportState>()((set) => ({
-  width: 1280,
+  width: DESK.width,
   zoom: 'fit',
   setWidth: (width) => set({ width: Math.min(WIDTH_LIMITS.most, Math.max(WIDTH_LIMITS.least, Math.round(width))) }),
   setZoom: (zoom) => set({ zoom }),

@@ -7,6 +7,8 @@ import { useNotice, useRoom, useWorkroom, type Workroom } from './context.tsx'
 export interface Asked<Q extends Question> {
   /** Undefined until it is there, while nothing is asked, and when it cannot be found out. */
   readonly answer: Answer<Q> | undefined
+  /** Whether the answer is to what is asked now, of the site as it is now: only such a one may be carried out. */
+  readonly current: boolean
   /** How far a long question is; null while none is under way. */
   readonly progress: Progress<Q> | 'begun' | null
   /** Why there is no answer, in words; ''  when there is one, or none yet. */
@@ -23,12 +25,21 @@ interface AskOptions {
   readonly pause?: number
   /** Keeps the answer to an older state of the site until the new one is there. */
   readonly keep?: boolean
+  /** Gives no answer but to the site as it is now: for plans, which are carried out on it. */
+  readonly exact?: boolean
 }
 
 interface Found<Q extends Question> {
   readonly key: string | null
+  readonly of: SiteState | null
   readonly answer: Answer<Q> | undefined
   readonly fault: string
+}
+
+/** The texts and files that an answer is about. */
+interface SiteState {
+  readonly texts: unknown
+  readonly files: unknown
 }
 
 const keys = new WeakMap<object, string>()
@@ -48,14 +59,14 @@ function keyOf(ask: unknown): string | null {
 export function useAsk<Q extends Question>(
   question: Q,
   ask: Ask<Q> | null,
-  { pause = 0, keep = false }: AskOptions = {},
+  { pause = 0, keep = false, exact = false }: AskOptions = {},
 ): Asked<Q> {
   const { worker } = useWorkroom()
   const say = useNotice()
   const texts = useRoom((state) => state.texts)
   const files = useRoom((state) => state.files)
   const key = keyOf(ask)
-  const [found, setFound] = useState<Found<Q>>({ key: null, answer: undefined, fault: '' })
+  const [found, setFound] = useState<Found<Q>>({ key: null, of: null, answer: undefined, fault: '' })
   const [progress, setProgress] = useState<Progress<Q> | 'begun' | null>(null)
   const [stopped, setStopped] = useState(false)
   const [round, setRound] = useState(0)
@@ -65,6 +76,7 @@ export function useAsk<Q extends Question>(
 
   useEffect(() => {
     if (key === null) return
+    const of = { texts, files }
     const controller = new AbortController()
     abort.current = controller
     const { signal } = controller
@@ -82,10 +94,10 @@ export function useAsk<Q extends Question>(
         )
         .then(
           // Null is an answer too: only a question that was called off has none, and is not heard.
-          (answer) => heard(() => setFound({ key, answer: answer as Answer<Q>, fault: '' })),
+          (answer) => heard(() => setFound({ key, of, answer: answer as Answer<Q>, fault: '' })),
           (error: Error) =>
             heard(() => {
-              setFound({ key, answer: undefined, fault: error.message })
+              setFound({ key, of, answer: undefined, fault: error.message })
               tell.current(error.message)
             }),
         )
@@ -97,11 +109,13 @@ export function useAsk<Q extends Question>(
     }
   }, [worker, question, key, texts, files, round, pause])
 
-  const current = found.key === key || (keep && key !== null)
+  const current = found.key === key && found.of?.texts === texts && found.of.files === files
+  const shown = exact ? current : found.key === key || (keep && key !== null)
   const awaited = found.key === key || stopped ? null : 'begun'
   return {
-    answer: current ? found.answer : undefined,
-    fault: current ? found.fault : '',
+    answer: shown ? found.answer : undefined,
+    current,
+    fault: shown ? found.fault : '',
     progress: key === null ? null : (progress ?? awaited),
     stopped,
     stop: () => {

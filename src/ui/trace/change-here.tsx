@@ -1,5 +1,5 @@
 'use client'
-import { onlyVar } from '../../core/css/var.ts'
+import { hasVar, onlyVar } from '../../core/css/var.ts'
 import { useAnswer } from '../state/use-answer.ts'
 import { useId, useState } from 'react'
 import { planChange } from '../../core/edit/change-here.ts'
@@ -239,7 +239,7 @@ function ValueField({
 }) {
   const [draft, setDraft] = useState<string | null>(null)
   const id = useId()
-  const bad = draft !== null && draft.trim() !== '' && !/var\(/.test(draft) && !CSS.supports(property, draft.trim())
+  const bad = draft !== null && draft.trim() !== '' && !hasVar(draft) && !CSS.supports(property, draft.trim())
   const commit = () => {
     const next = draft?.trim() ?? ''
     if (draft === null || bad) return

@@ -1,3 +1,4 @@
+import { firstVar } from '../../css/var.ts'
 import { joinChanges, NO_CHANGE } from '../../site/change.ts'
 import type { Sheet } from '../../sheet/parse.ts'
 import { declarationsOf, topStyleRules } from '../../sheet/walk.ts'
@@ -59,9 +60,9 @@ const isOpen = ({ families }: FamilyList) => !families.at(-1)!.generic
 
 /** Where the list is written: the value itself, or the custom property it comes from. */
 function placeOfList(sheet: Sheet, { declaration, literal }: FamilyList): { from: number; to: number } {
-  const name = literal ? undefined : /var\(\s*(--[^\s,)]+)/.exec(declaration.value)?.[1]
+  const name = literal ? null : firstVar(declaration.value)
   const custom =
-    name === undefined
+    name === null
       ? undefined
       : topStyleRules(sheet)
           .flatMap(declarationsOf)

@@ -1,7 +1,8 @@
 import type { PageRule } from '../finding.ts'
 import { escapeText } from '../../markup/attributes.ts'
 import { intoHead } from '../../markup/head.ts'
-import { firstByTag, textOf, type Page } from '../../markup/tree.ts'
+import { firstByTag, type Page } from '../../markup/tree.ts'
+import { wordsOf } from '../../markup/words.ts'
 import { joinChanges, NO_CHANGE } from '../../site/change.ts'
 import { fileDoc } from '../../site/step.ts'
 /** A page without a title. */
@@ -51,5 +52,5 @@ export const titleMissing: PageRule = {
 
 function headingOf(page: Page): string {
   const heading = firstByTag(page, 'h1')
-  return heading ? textOf(page, heading).slice(0, 120) : ''
+  return heading ? wordsOf(page, heading, 120) : ''
 }

@@ -10,7 +10,7 @@ import {
   type FluidSize,
   type SizeUnit,
 } from '../../../core/type/units.ts'
-import { useViewport } from '../../lineup/viewport.ts'
+import { useViewport, WIDTHS } from '../../lineup/viewport.ts'
 import type { Field } from '../../controls/use-field.ts'
 
 const round = (px: number) => Math.round(px * 100) / 100
@@ -35,8 +35,8 @@ export function SizeUnits({
     if (next === 'clamp')
       return setFluid(
         readFluid(field.value, context.root) ?? {
-          least: { viewport: 360, size: round(px * 0.85) },
-          most: { viewport: 1280, size: round(px) },
+          least: { viewport: WIDTHS[0], size: round(px * 0.85) },
+          most: { viewport: WIDTHS.at(-1)!, size: round(px) },
         },
       )
     const written = writeSize(px, next as SizeUnit, context)
