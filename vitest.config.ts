@@ -1,3 +1,13 @@
 import { defineConfig } from 'vitest/config'
 
-export default defineConfig({ test: { include: ['tests/**/*.test.ts'], environment: 'node', testTimeout: 180_000 } })
+export default defineConfig({
+  test: {
+    include: ['tests/**/*.test.ts'],
+    environment: 'node',
+    testTimeout: 180_000,
+    // The core keeps nothing between calls but what it remembers of immutable things, so files can share it: loading it anew
+    // for each of them takes longer than the tests.
+    isolate: false,
+    maxWorkers: '100%',
+  },
+})

@@ -10,20 +10,21 @@ declare global {
 /**
  * What axe-core finds serious or critical in the workroom itself, in words: frames and proofs show the user's own colours.
  * It is put into the workroom alone; into every frame as well, it would take longer than all else here.
+ * With `only`, nothing but these rules is asked.
  */
-export async function serious(page: Page): Promise<string[]> {
+export async function serious(page: Page, only: readonly string[] = []): Promise<string[]> {
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source)
-  const violations = await page.evaluate(async () => {
+  const violations = await page.evaluate(async (rules) => {
     const found = await window.axe.run(
       { include: [['html']], exclude: [['iframe'], ['[data-proof]']] },
-      { iframes: false, resultTypes: ['violations'] },
+      { iframes: false, resultTypes: ['violations'], ...(rules.length > 0 ? { runOnly: [...rules] } : {}) },
     )
     return found.violations.map(({ id, impact, nodes }) => ({
       id,
       impact,
       targets: nodes.map(({ target }) => target.join(' ')),
     }))
-  })
+  }, only)
   return violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')
     .map(({ id, targets }) => `${id}: ${targets.slice(0, 3).join(' | ')}`)

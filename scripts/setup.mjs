@@ -1,5 +1,5 @@
 // What both commands of the README need first: packages as the lockfile says, and a build of the present sources.
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
@@ -16,6 +16,21 @@ export function run(command, args, what, options = {}) {
     console.error(`\n${what} did not work (see above).`)
     process.exit(1)
   }
+}
+
+/** Runs a command beside others; what it prints comes in one piece. Ends this process with a sentence when it fails. */
+export function runBeside(command, args, what) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] })
+    let said = ''
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (piece) => (said += piece))
+    child.on('close', (status) => {
+      if (said !== '') console.log(said.trimEnd())
+      if (status === 0) return resolve()
+      console.error(`\n${what} did not work (see above).`)
+      process.exit(1)
+    })
+  })
 }
 
 /** Installs from the lockfile when it is newer than what is installed. */

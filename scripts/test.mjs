@@ -2,7 +2,7 @@
 // Ends with the line "N passed, N failed".
 import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
-import { build, install, run } from './setup.mjs'
+import { build, install, run, runBeside } from './setup.mjs'
 
 install()
 process.env.CHROMIUM_PATH = chromium()
@@ -12,10 +12,14 @@ needed(
   'The browser tests unpack what Attire hands off with unzip. Install the package "unzip" and run npm test again.',
 )
 run('npx', ['next', 'typegen'], 'Writing the route types', { stdio: ['ignore', 'ignore', 'inherit'] })
-run('npm', ['run', '--silent', 'typecheck'], 'The type check')
-run('npm', ['run', '--silent', 'lint'], 'The lint')
-run('npm', ['run', '--silent', 'layers'], 'The check of layers')
-run('npm', ['run', '--silent', 'format:check'], 'The check of the format')
+await Promise.all(
+  [
+    ['lint', 'The lint'],
+    ['format:check', 'The check of the format'],
+    ['typecheck', 'The type check'],
+    ['layers', 'The check of layers'],
+  ].map(([script, what]) => runBeside('npm', ['run', '--silent', script], what)),
+)
 
 rmSync('test-results', { recursive: true, force: true })
 mkdirSync('test-results', { recursive: true })

@@ -81,6 +81,37 @@ function isLaidOut(property: string, ours: string, rendered: boolean, values: (n
   }
 }
 
+/** What the browser has computed of an element. */
+interface Computed {
+  readonly tag: string
+  readonly rendered: boolean
+  readonly values: readonly string[]
+  readonly pseudo: readonly (readonly string[])[]
+}
+
+/** Every element's computed values, and those of the pseudo-elements named for it. */
+async function computedIn(page: Page, pseudo: readonly (readonly string[])[]): Promise<readonly Computed[]> {
+  // As one text: Playwright takes long over objects of so many values.
+  const text = await page.evaluate(
+    async ({ names, pseudo, pseudoNames }) => {
+      // What runs right now is not what the cascade says.
+      for (const animation of document.getAnimations()) animation.cancel()
+      const read = (style: CSSStyleDeclaration, list: string[]) => list.map((name) => style.getPropertyValue(name))
+      const elements = [...document.querySelectorAll('*')].map((element, at) => ({
+        tag: element.localName,
+        rendered:
+          element.getClientRects().length > 0 ||
+          (getComputedStyle(element).display !== 'none' && element.checkVisibility()),
+        values: read(getComputedStyle(element), names),
+        pseudo: (pseudo[at] ?? []).map((name) => read(getComputedStyle(element, `::${name}`), pseudoNames)),
+      }))
+      return JSON.stringify(elements)
+    },
+    { names: NAMES, pseudo, pseudoNames: PSEUDO_NAMES },
+  )
+  return JSON.parse(text) as Computed[]
+}
+
 /** Every element's every longhand that does not depend on layout, core beside browser. */
 export async function compare(page: Page, files: Files, path: string): Promise<Comparison> {
   await page.goto(ORIGIN + path)
@@ -110,23 +141,7 @@ export async function compare(page: Page, files: Files, path: string): Promise<C
     ),
   )
 
-  const theirs = await page.evaluate(
-    async ({ names, pseudo, pseudoNames }) => {
-      // What runs right now is not what the cascade says.
-      for (const animation of document.getAnimations()) animation.cancel()
-      const read = (style: CSSStyleDeclaration, list: string[]) => list.map((name) => style.getPropertyValue(name))
-      return [...document.querySelectorAll('*')].map((element, at) => ({
-        tag: element.localName,
-        rendered:
-          element.getClientRects().length > 0 ||
-          (getComputedStyle(element).display !== 'none' && element.checkVisibility()),
-        values: read(getComputedStyle(element), names),
-        pseudo: (pseudo[at] ?? []).map((name) => read(getComputedStyle(element, `::${name}`), pseudoNames)),
-      }))
-    },
-    { names: NAMES, pseudo: wanted, pseudoNames: PSEUDO_NAMES },
-  )
-
+  const theirs = await computedIn(page, wanted)
   let pairs = 0
   const differences: Difference[] = []
   const check = (where: string, property: string, ours: string, other: string) => {

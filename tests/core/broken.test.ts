@@ -107,7 +107,7 @@ describe('whatever the pages hold', () => {
         expect(after.pagePaths).toHaveLength(2)
         findingsIn(after)
       }),
-      { numRuns: 250 },
+      { numRuns: 120 },
     )
   })
   it('moves, shares, lifts, wraps and new pages fit the texts', () => {
@@ -154,7 +154,7 @@ describe('whatever the pages hold', () => {
         // Nothing the sheet said is lost.
         for (const line of model.text('css/site.css').split('\n')) expect(lifted.text('css/site.css')).toContain(line)
       }),
-      { numRuns: 150 },
+      { numRuns: 100 },
     )
   })
 })

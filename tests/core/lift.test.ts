@@ -336,7 +336,7 @@ describe('whatever pages carry', () => {
             ),
           ).toEqual([])
       }),
-      { numRuns: 60 },
+      { numRuns: 40 },
     )
   })
 })

@@ -1,4 +1,5 @@
 'use client'
+import dynamic from 'next/dynamic'
 import { useEffect, useState } from 'react'
 import { NO_CHANGE } from '../../core/site/change.ts'
 import { reindent } from '../../core/site/reindent.ts'
@@ -11,8 +12,12 @@ import { useNotice, useRoom, useWorkroom } from '../state/context.tsx'
 import { Modal } from '../controls/modal.tsx'
 import { useAnswer, useAsk } from '../state/use-answer.ts'
 import { Buttons } from './form.tsx'
-import { MarkupEditor } from './markup-editor.tsx'
 import { Outcomes } from './outcomes.tsx'
+
+const MarkupEditor = dynamic(() => import('./markup-editor.tsx').then((module) => module.MarkupEditor), {
+  ssr: false,
+  loading: () => <div className="h-56" />,
+})
 
 /** A pause in typing before the pages are asked. */
 const ASK_AFTER_MS = 150

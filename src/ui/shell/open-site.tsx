@@ -5,7 +5,10 @@ import type { SiteState } from '../../protocol/site-state.ts'
 import { api } from '../state/api.ts'
 import { useTheme } from '../state/theme.ts'
 
-const WorkroomScreen = dynamic(() => import('./workroom.tsx'), { ssr: false, loading: Opening })
+const loadWorkroom = () => import('./workroom.tsx')
+const WorkroomScreen = dynamic(loadWorkroom, { ssr: false, loading: Opening })
+// On its way before the page comes to life, so that the frames start sooner.
+if (typeof window !== 'undefined') void loadWorkroom()
 
 /** What the server sends along with the page: all of a site, of a large one only the fonts, or why there is none. */
 export type FirstData =

@@ -1,6 +1,7 @@
 'use client'
 import { useAsk } from '../../state/use-answer.ts'
 import { ChevronRight } from 'lucide-react'
+import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { writeColorLike } from '../../../core/values/color-notation.ts'
 import { swatchesOf } from '../../../core/color/swatches.ts'
@@ -16,7 +17,12 @@ import { count, listed } from '../../words.ts'
 import { useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
 import { useAnswer } from '../../state/use-answer.ts'
 import { Group } from '../../controls/parts.tsx'
-import { ContrastChart } from './contrast-chart.tsx'
+
+/** Comes when it is looked at: what draws it is large. */
+const ContrastChart = dynamic(() => import('./contrast-chart.tsx').then((module) => module.ContrastChart), {
+  ssr: false,
+  loading: () => <div className="h-[170px]" />,
+})
 
 /** Every pairing of colours on the pages, those that do not pass first. */
 export function ContrastView() {

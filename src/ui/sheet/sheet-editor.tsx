@@ -1,0 +1,127 @@
+'use client'
+import { defaultKeymap, indentWithTab } from '@codemirror/commands'
+import { css } from '@codemirror/lang-css'
+import { bracketMatching, indentOnInput, syntaxHighlighting } from '@codemirror/language'
+import { lintGutter, setDiagnostics } from '@codemirror/lint'
+import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
+import { EditorState } from '@codemirror/state'
+import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
+import { useEffect, useRef } from 'react'
+import { diffTexts } from '../../core/text/splice.ts'
+import { selectorAt } from '../../core/sheet/selector-at.ts'
+import { sheetText } from '../state/document.ts'
+import { sheetOf } from '../state/texts.ts'
+import { useRoom, useWorkroom } from '../state/context.tsx'
+import { useShowReach } from '../state/outline.ts'
+import { highlight, showRange, theme } from './editor-look.ts'
+import { docText, fromEditor, fromStore, lineEnd, toEditor } from './editor-text.ts'
+
+/** A pause of the cursor before the selector under it is outlined. */
+const REACH_AFTER_MS = 80
+
+/** The sheet's text. The store owns it: what is typed goes there, what changes there comes back. */
+export function SheetEditor() {
+  const { store, nonce } = useWorkroom()
+  const host = useRef<HTMLDivElement>(null)
+  const view = useRef<EditorView>(null)
+  const goTo = useRoom((state) => state.goTo)
+  const showReach = useShowReach()
+  const show = useRef(showReach)
+
+  useEffect(() => {
+    show.current = showReach
+  })
+
+  useEffect(() => {
+    // After the update: what it does to the text comes first.
+    let reachTimer: ReturnType<typeof setTimeout>
+    const showSoon = (view: EditorView) => {
+      clearTimeout(reachTimer)
+      reachTimer = setTimeout(
+        () =>
+          view.hasFocus &&
+          show.current(
+            selectorAt(sheetOf(sheetText(store.getState())), fromEditor(view.state, view.state.selection.main.head)),
+          ),
+        REACH_AFTER_MS,
+      )
+    }
+    const editor = new EditorView({
+      parent: host.current!,
+      state: EditorState.create({
+        doc: sheetText(store.getState()),
+        extensions: [
+          EditorView.cspNonce.of(nonce),
+          EditorState.lineSeparator.of(lineEnd(sheetText(store.getState()))),
+          lineNumbers(),
+          lintGutter(),
+          drawSelection(),
+          highlightActiveLine(),
+          bracketMatching(),
+          indentOnInput(),
+          highlightSelectionMatches(),
+          search({ top: true }),
+          css(),
+          syntaxHighlighting(highlight),
+          theme,
+          keymap.of([...searchKeymap, ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'), indentWithTab]),
+          EditorView.contentAttributes.of({ 'aria-label': 'Text of the sheet', tabindex: '0' }),
+          EditorView.updateListener.of((update) => {
+            if (update.selectionSet && update.view.hasFocus) showSoon(update.view)
+            if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore)))
+              return
+            store.getState().typeSheet(diffTexts(sheetText(store.getState()), docText(update.state)))
+          }),
+          EditorView.domEventHandlers({
+            blur: () => {
+              store.getState().closeTyping()
+              show.current('')
+            },
+          }),
+        ],
+      }),
+    })
+    view.current = editor
+    const mark = () => {
+      const { errors } = sheetOf(sheetText(store.getState()))
+      const length = editor.state.doc.length
+      editor.dispatch(
+        setDiagnostics(
+          editor.state,
+          errors.map(({ from, to, message }) => ({
+            from: Math.min(from, length),
+            to: Math.min(to, length),
+            message,
+            severity: 'error' as const,
+          })),
+        ),
+      )
+    }
+    let timer: ReturnType<typeof setTimeout>
+    const leave = store.subscribe((state, before) => {
+      // A refused edit leaves the text as it is, and the editor must go back to it.
+      if (sheetText(state) === sheetText(before) && state.trouble === before.trouble) return
+      const [change] = diffTexts(docText(editor.state), sheetText(state))
+      if (change) editor.dispatch({ changes: toEditor(editor.state, change), annotations: fromStore.of(true) })
+      clearTimeout(timer)
+      timer = setTimeout(mark, 250)
+    })
+    mark()
+    return () => {
+      leave()
+      clearTimeout(timer)
+      clearTimeout(reachTimer)
+      store.getState().closeTyping()
+      editor.destroy()
+    }
+  }, [store, nonce])
+
+  useEffect(() => {
+    const editor = view.current
+    if (!editor || !goTo) return
+    const { from, to } = toEditor(editor.state, { ...goTo, insert: '' })
+    showRange(editor, from, to)
+  }, [goTo])
+
+  return <div ref={host} className="h-full" data-testid="sheet-editor" />
+}
