@@ -1,4 +1,5 @@
 import { expect, test, type Page } from './test.ts'
+import { demoLine } from '../tests/demo-line.ts'
 import { bringIn, demoFiles, facet, kept, openSite, stored, wakeAll } from './helpers.ts'
 import { differences, handedOff, visit } from './published.ts'
 
@@ -114,7 +115,9 @@ test('a page’s own text is mended where a finding points, byte for byte but fo
   const site = await bringIn(request, 'text', files)
   await openSite(page, site)
   await openFindings(page)
-  await bench(page).getByRole('button', { name: 'boats.html, line 34' }).click()
+  await bench(page)
+    .getByRole('button', { name: `boats.html, line ${demoLine('boats.html', 'petrel.svg')}` })
+    .click()
   const editor = page.getByRole('textbox', { name: 'Text of boats.html' })
   await expect(editor).toContainText('petrel.svg')
   await editor.focus()

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from './test.ts'
 import { serious } from './axe.ts'
+import { demoLine } from '../tests/demo-line.ts'
 import { bringIn, clickInCloseUp, demoFiles, kept, openSite, stored, valueIn } from './helpers.ts'
 
 let site: string
@@ -22,10 +23,10 @@ const around = (page: Page) => page.getByRole('navigation', { name: 'Elements ar
 test('a click says in a sentence what an element looks like and which line makes it so', async ({ page }) => {
   await traceIn(page, 'index.html', '.lead')
   await expect(matter(page, 'Colour')).toContainText(
-    'This text is #1b3a4b because css/site.css line 34, body, sets it through the swatch --ink, and it is inherited from body.',
+    `This text is #1b3a4b because css/site.css line ${demoLine('css/site.css', '\nbody {', '\n  color:')}, body, sets it through the swatch --ink, and it is inherited from body.`,
   )
   await expect(matter(page, 'Size')).toContainText('20.8px high')
-  await expect(matter(page, 'Size')).toContainText('css/site.css line 71, .lead')
+  await expect(matter(page, 'Size')).toContainText(`css/site.css line ${demoLine('css/site.css', '\n.lead {')}, .lead`)
   await expect(matter(page, 'Background')).toContainText('what shows through is #fffaf0 of body')
   // What it says is what the browser shows.
   expect(await valueIn(page, 'index.html', '.lead', 'font-size')).toBe('20.8px')
@@ -40,10 +41,14 @@ test('a ladder gives the reason for every rung, and each rung goes to its line',
   await expect(ladder.getByRole('listitem').last()).toContainText(
     'It lost: both weigh the same, and the page’s own <style> block comes after the sheet.',
   )
-  await ladder.getByRole('button', { name: 'css/site.css line 46' }).click()
+  await ladder.getByRole('button', { name: `css/site.css line ${demoLine('css/site.css', '\nh1', '\n  color:')}` }).click()
   await expect(page.getByRole('textbox', { name: 'Text of the sheet' })).toBeFocused()
   await expect(page.locator('.cm-activeLine')).toHaveText(/color: var\(--tide\);/)
-  await ladder.getByRole('button', { name: 'the <style> block in fares.html line 9' }).click()
+  await ladder
+    .getByRole('button', {
+      name: `the <style> block in fares.html line ${demoLine('fares.html', '<style>', 'h1 { color:')}`,
+    })
+    .click()
   await expect(page.getByRole('textbox', { name: 'Text of fares.html' })).toBeVisible()
   await expect(page.locator('.cm-activeLine')).toContainText('#7a1f12')
   await page.getByRole('button', { name: 'Back to the sheet' }).click()
@@ -66,8 +71,9 @@ test('the ancestors lead up to the wrapper that was meant', async ({ page }) => 
 
 test('links tell their states, and are followed from the trace', async ({ page }) => {
   await traceIn(page, 'index.html', 'nav a[href="fares.html"]')
+  const line = demoLine('css/site.css', 'nav a:hover {', '\n  color:')
   await expect(matter(page, 'Link states')).toContainText(
-    'Hovered, it turns #1b3a4b and its background turns #efe3cc (css/site.css line 100, nav a:hover; css/site.css line 101, nav a:hover).',
+    `Hovered, it turns #1b3a4b and its background turns #efe3cc (css/site.css line ${line}, nav a:hover; css/site.css line ${line + 1}, nav a:hover).`,
   )
   await page.getByRole('button', { name: 'Follow it' }).click()
   await expect(page.getByRole('region', { name: 'Close-up of fares.html' })).toBeVisible()

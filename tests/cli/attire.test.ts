@@ -6,6 +6,7 @@ import path from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { main } from '../../src/cli/main.ts'
 import { LONGHANDS } from '../../src/core/properties/longhands.ts'
+import { demoLine } from '../demo-line.ts'
 
 const DEMO = 'demo/vennor-isles'
 
@@ -43,7 +44,7 @@ describe('resolve', () => {
         origin: 'author',
         kind: 'inherited',
         file: 'css/site.css',
-        line: 34,
+        line: demoLine('css/site.css', '\nbody {', '\n  color:'),
         column: 3,
         selector: 'body',
         specificity: [0, 0, 1],
@@ -72,7 +73,9 @@ describe('trace and reach', () => {
     const { code, out } = await attire('trace', DEMO, '--page', 'fares.html', '--selector', 'h1', '--property', 'color')
     expect([code, out]).toEqual([
       0,
-      expect.stringContaining('> h1 { color: #7a1f12 }  the <style> block in fares.html line 9'),
+      expect.stringContaining(
+        `> h1 { color: #7a1f12 }  the <style> block in fares.html line ${demoLine('fares.html', '<style>', 'h1 {')}`,
+      ),
     ])
     expect(out).toContain('It lost: both weigh the same, and the page’s own <style> block comes after the sheet.')
   })

@@ -12,6 +12,11 @@ import { fileDoc } from '../../src/core/site/step.ts'
 import { weightOf } from '../../src/core/site/weights.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
 import { siteOf } from './model.ts'
+import { parsePage } from '../../src/core/markup/tree.ts'
+import { idOf } from '../../src/core/properties/longhands.ts'
+import { matches } from '../../src/core/selectors/match.ts'
+import { parseSelectorList } from '../../src/core/selectors/parse.ts'
+import { linksIn } from '../../src/core/states/links.ts'
 
 // Broken markup and broken styles: whatever is planned on them fits their texts, and nothing throws.
 const markup = fc
@@ -156,5 +161,25 @@ describe('whatever the pages hold', () => {
       }),
       { numRuns: 100 },
     )
+  })
+})
+
+describe('pages nested deeper than functions can call themselves', () => {
+  const deep = (inner: string) => parsePage('<div>'.repeat(20_000) + inner)
+  it('match selectors that look downwards', () => {
+    const page = deep('<input required>')
+    const [has] = parseSelectorList('html:has(input:invalid)')!
+    expect(matches(page.root, has!)).toBe(true)
+    const form = parsePage(`<form>${'<div>'.repeat(20_000)}<input required>`)
+    const [invalid] = parseSelectorList('form:invalid')!
+    expect(form.elements.filter((element) => matches(element, invalid!))).toHaveLength(1)
+  })
+  it('are read, checked and traced', () => {
+    const model = siteOf({ 'index.html': `${'<div>'.repeat(5000)}<a href="x.html">x`, 'css/site.css': 'a:hover {}' })
+    expect(findingsIn(model).map(({ message }) => message)).toContainEqual(
+      expect.stringContaining('more than 512 deep, farther than browsers follow'),
+    )
+    const hovered = model.stylesInState('index.html', linksIn('hover'))
+    expect(hovered.at(5000).value(idOf('color'))).toBeTypeOf('string')
   })
 })

@@ -191,6 +191,34 @@ describe('all frames together', () => {
     expect([one.sent.map(({ type }) => type), two.sent]).toEqual([['read'], []])
   })
 
+  it('the families that are there are asked of the frame looked at alone', async () => {
+    const [one, two] = [opened('index.html'), opened('two.html')]
+    const frames = all(one)
+    const { channel } = frames.open('two.html', 'l', two.source, {})
+    channel.hear({ type: 'ready' })
+    frames.lookAt(two.source)
+    const found = frames.presentFamilies(['Georgia', 'Nosuch'])
+    const [asked] = two.sent
+    expect([one.sent, asked]).toEqual([[], { type: 'families', id: expect.any(Number), names: ['Georgia', 'Nosuch'] }])
+    channel.hear({ type: 'present', id: (asked as { id: number }).id, names: ['Georgia'] })
+    expect(await found).toEqual(new Set(['Georgia']))
+    expect(await new Frames('s', 'css/site.css').presentFamilies(['Georgia'])).toBeNull()
+  })
+
+  it('many that change at once are told once, and nobody who has left is told', async () => {
+    vi.useFakeTimers()
+    const frames = new Frames('s', 'css/site.css')
+    const told: string[] = []
+    frames.watch(() => told.push('stays'))
+    const leave = frames.watch(() => told.push('leaves'))
+    leave()
+    for (const name of ['a.html', 'b.html', 'c.html'])
+      frames.open(name, 'l', opened(name).source, {}).channel.hear({ type: 'ready' })
+    await vi.runAllTimersAsync()
+    expect(told).toEqual(['stays'])
+    vi.useRealTimers()
+  })
+
   it('takes only well-formed messages about seeing, pointing and measuring', () => {
     for (const good of [
       { type: 'see', matrix: [1, 2], linear: true },

@@ -1,5 +1,19 @@
 import { isLink } from '../markup/hyperlink.ts'
+import { someFrom } from '../markup/some-from.ts'
 import type { PageElement } from '../markup/tree.ts'
+import { matchesAttribute } from './attribute.ts'
+import {
+  canBeDisabled,
+  canBeRequired,
+  isChecked,
+  isDisabled,
+  isEditable,
+  isIndeterminate,
+  isMissing,
+  isValidated,
+  showsPlaceholder,
+} from './form-control.ts'
+import { direction, matchesLang } from './language.ts'
 import type { Complex, Nth, Simple } from './parse.ts'
 
 /** Link and pointer states an element can be in. */
@@ -173,41 +187,6 @@ function matchesSimple(element: PageElement, simple: Simple, context: MatchConte
   }
 }
 
-/** Attributes whose values HTML compares without regard to case in selectors (HTML standard, 4.16.2), the common ones. */
-const CASELESS_VALUES = new Set(
-  'align alink bgcolor charset checked clear color compact dir direction disabled enctype face frame hreflang http-equiv lang language link media method multiple nohref noresize noshade nowrap readonly rel rev rules scope scrolling selected shape target text type valign valuetype vlink'.split(
-    ' ',
-  ),
-)
-
-function matchesAttribute(element: PageElement, simple: Simple & { kind: 'attribute' }): boolean {
-  const name = element.html ? simple.name.toLowerCase() : simple.name
-  let has = element.attributes.get(name)
-  if (has === undefined) return false
-  if (simple.operator === '') return true
-  let want = simple.value
-  if (simple.flag === 'i' || (simple.flag === '' && element.html && CASELESS_VALUES.has(name))) {
-    has = has.toLowerCase()
-    want = want.toLowerCase()
-  }
-  switch (simple.operator) {
-    case '=':
-      return has === want
-    case '~=':
-      return want !== '' && !/\s/.test(want) && has.split(/[ \t\n\f\r]+/).includes(want)
-    case '|=':
-      return has === want || has.startsWith(`${want}-`)
-    case '^=':
-      return want !== '' && has.startsWith(want)
-    case '$=':
-      return want !== '' && has.endsWith(want)
-    case '*=':
-      return want !== '' && has.includes(want)
-  }
-}
-
-const FORM_FIELDS = new Set(['input', 'select', 'textarea', 'button', 'fieldset', 'optgroup', 'option'])
-
 function matchesPseudoClass(
   element: PageElement,
   simple: Simple & { kind: 'pseudo-class' },
@@ -264,39 +243,28 @@ function matchesPseudoClass(
     case 'target':
       return inState(element, simple.name, context)
     case 'checked':
-      return (element.tag === 'option' && has('selected')) || (element.tag === 'input' && has('checked'))
+      return isChecked(element)
     case 'disabled':
       return isDisabled(element)
     case 'enabled':
-      return FORM_FIELDS.has(element.tag) && !isDisabled(element)
+      return canBeDisabled(element) && !isDisabled(element)
     case 'required':
-      return ['input', 'select', 'textarea'].includes(element.tag) && has('required')
+      return canBeRequired(element) && has('required')
     case 'optional':
-      return ['input', 'select', 'textarea'].includes(element.tag) && !has('required')
+      return canBeRequired(element) && !has('required')
     case 'read-write':
       return isEditable(element)
     case 'read-only':
       return !isEditable(element)
     case 'placeholder-shown':
-      return (
-        ['input', 'textarea'].includes(element.tag) &&
-        has('placeholder') &&
-        (element.attributes.get('value') ?? '') === '' &&
-        element.empty
-      )
+      return showsPlaceholder(element)
     case 'indeterminate':
-      return (
-        (element.tag === 'progress' && !has('value')) ||
-        (element.tag === 'input' &&
-          /^radio$/i.test(element.attributes.get('type') ?? '') &&
-          !has('checked') &&
-          !radioGroup(element).some((other) => other.attributes.has('checked')))
-      )
+      return isIndeterminate(element)
     case 'open':
       return ['details', 'dialog'].includes(element.tag) && has('open')
     case 'invalid':
     case 'valid':
-      return isCandidate(element) && isMissing(element) === (simple.name === 'invalid')
+      return isValidated(element) && isMissing(element) === (simple.name === 'invalid')
     case 'defined':
       return !element.html || !element.tag.includes('-')
     case 'lang':
@@ -308,108 +276,12 @@ function matchesPseudoClass(
   }
 }
 
-/** The radio buttons of the same name in the same form, or on the same page outside forms. */
-function radioGroup(element: PageElement): PageElement[] {
-  const name = element.attributes.get('name') ?? ''
-  if (name === '') return []
-  let owner = element
-  while (owner.parent && owner.tag !== 'form') owner = owner.parent
-  const found: PageElement[] = []
-  const visit = (at: PageElement) => {
-    if (at.tag === 'input' && at.attributes.get('name') === name && /^radio$/i.test(at.attributes.get('type') ?? ''))
-      found.push(at)
-    at.children.forEach(visit)
-  }
-  visit(owner)
-  return found
-}
-
-/** Whether the browser checks the control's value (HTML standard, section 4.10.21.1). */
-function isCandidate(element: PageElement): boolean {
-  if (isDisabled(element) || element.attributes.has('readonly')) return false
-  if (element.tag === 'input') return !/^(?:hidden|reset|button)$/i.test(element.attributes.get('type') ?? '')
-  return (
-    element.tag === 'select' ||
-    element.tag === 'textarea' ||
-    (element.tag === 'button' && !/^(?:reset|button)$/i.test(element.attributes.get('type') ?? '')) ||
-    element.tag === 'form' ||
-    element.tag === 'fieldset'
-  )
-}
-
-function isMissing(element: PageElement): boolean {
-  if (element.tag === 'form' || element.tag === 'fieldset')
-    return someBelow(element, (each) => isCandidate(each) && isMissing(each))
-  if (!element.attributes.has('required')) return false
-  if (element.tag === 'textarea') return element.empty
-  if (element.tag === 'select') return false
-  if (/^(?:checkbox|radio)$/i.test(element.attributes.get('type') ?? '')) return !element.attributes.has('checked')
-  return (element.attributes.get('value') ?? '') === ''
-}
-
-function someBelow(element: PageElement, test: (element: PageElement) => boolean): boolean {
-  return element.children.some((child) => test(child) || someBelow(child, test))
-}
-
-/** HTML standard, section 4.10.19.5 and 4.10.10: disabled itself, or through a fieldset or optgroup around it. */
-function isDisabled(element: PageElement): boolean {
-  if (!FORM_FIELDS.has(element.tag)) return false
-  if (element.attributes.has('disabled')) return true
-  if (element.tag === 'option') return element.parent?.tag === 'optgroup' && element.parent.attributes.has('disabled')
-  if (element.tag === 'optgroup') return false
-  for (let at: PageElement = element; at.parent; at = at.parent) {
-    if (at.parent.tag !== 'fieldset' || !at.parent.attributes.has('disabled')) continue
-    const firstLegend = at.parent.children.find(({ tag }) => tag === 'legend')
-    if (at !== firstLegend) return true
-  }
-  return false
-}
-
 function inState(element: PageElement, state: State, context: MatchContext): boolean {
   return context.states?.(element).has(state) ?? false
 }
 
 function isScope(element: PageElement, context: MatchContext): boolean {
   return context.scope ? element === context.scope : element.parent === null
-}
-
-function isEditable(element: PageElement): boolean {
-  if (element.attributes.has('readonly') || element.attributes.has('disabled')) return false
-  if (element.tag === 'textarea') return true
-  if (element.tag === 'input') {
-    return !/^(?:hidden|range|color|checkbox|radio|file|submit|image|reset|button)$/i.test(
-      element.attributes.get('type') ?? '',
-    )
-  }
-  for (let at: PageElement | null = element; at; at = at.parent) {
-    const value = at.attributes.get('contenteditable')
-    if (value !== undefined) return value.toLowerCase() !== 'false'
-  }
-  return false
-}
-
-function matchesLang(element: PageElement, argument: string): boolean {
-  for (let at: PageElement | null = element; at; at = at.parent) {
-    const lang = at.attributes.get('lang') ?? at.attributes.get('xml:lang')
-    if (lang === undefined) continue
-    const have = lang.toLowerCase()
-    return argument.split(',').some((part) => {
-      const want = part
-        .trim()
-        .replace(/^["']|["']$/g, '')
-        .toLowerCase()
-      return want !== '' && (have === want || have.startsWith(`${want}-`) || (want === '*' && have !== ''))
-    })
-  }
-  return false
-}
-
-function direction(element: PageElement): string {
-  for (let at: PageElement | null = element; at; at = at.parent) {
-    const dir = at.attributes.get('dir')?.toLowerCase()
-    if (dir === 'rtl' || dir === 'ltr') return dir
-  }
-  return 'ltr'
 }
 
 function matchesNth(
@@ -447,7 +319,5 @@ function hasRelative(anchor: PageElement, selector: Complex, context: MatchConte
   const roots =
     first === ' ' || first === '>' ? anchor.children : (anchor.parent?.children.slice(anchor.position + 1) ?? [])
   const last = selector.compounds.length - 1
-  const search = (element: PageElement): boolean =>
-    matchesFrom(element, selector, last, context, anchor) || element.children.some(search)
-  return roots.some(search)
+  return someFrom(roots, (element) => matchesFrom(element, selector, last, context, anchor))
 }

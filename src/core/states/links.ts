@@ -1,4 +1,5 @@
 import { isLink } from '../markup/hyperlink.ts'
+import { someFrom } from '../markup/some-from.ts'
 import type { PageElement } from '../markup/tree.ts'
 import type { State } from '../selectors/match.ts'
 import { memo } from '../text/memo.ts'
@@ -13,9 +14,21 @@ export function linkAround(element: PageElement): PageElement | null {
   return null
 }
 
-const holdsLink = memo((element: PageElement): boolean =>
-  element.children.some((child) => isLink(child) || holdsLink(child)),
-)
+/** The elements of a page that hold a link, by the page's root. */
+const linkHolders = memo((root: PageElement): ReadonlySet<PageElement> => {
+  const holders = new Set<PageElement>()
+  someFrom([root], (element) => {
+    if (isLink(element)) for (let at = element.parent; at && !holders.has(at); at = at.parent) holders.add(at)
+    return false
+  })
+  return holders
+})
+
+const holdsLink = memo((element: PageElement): boolean => {
+  let root = element
+  while (root.parent) root = root.parent
+  return linkHolders(root).has(element)
+})
 
 const ON: Readonly<Record<LinkCondition, { readonly link: ReadonlySet<State>; readonly around: ReadonlySet<State> }>> =
   {

@@ -8,6 +8,7 @@ import { settledSheetText, sheetText } from '../state/document.ts'
 import { sheetOf } from '../state/texts.ts'
 import { useRoom } from '../state/context.tsx'
 import { onEscape } from './on-escape.ts'
+import { useDraft } from './use-draft.ts'
 import { Picker } from './picker/picker.tsx'
 
 interface Props {
@@ -132,39 +133,24 @@ function PickerPanel({ id, solid, close, ...props }: Props & { id: string; solid
 }
 
 function ColorText({ label, value, computed, onPreview, onCommit }: Props) {
-  const [draft, setDraft] = useState<string | null>(null)
   const id = useId()
-  const bad = draft !== null && draft.trim() !== '' && !CSS.supports('color', draft.trim())
-  const commit = () => {
-    const next = draft?.trim() ?? ''
-    if (draft === null || bad) return
-    setDraft(null)
-    if (next === '') onPreview(null)
-    else onCommit(next)
-  }
+  const { draft, bad, input } = useDraft({
+    value,
+    refuses: (text) => !CSS.supports('color', text),
+    onCommit: (next) => (next === '' ? onPreview(null) : onCommit(next)),
+    onDrop: () => onPreview(null),
+  })
   return (
     <div className="min-w-0 flex-1">
       <input
         aria-label={`${label}, any CSS colour`}
-        aria-invalid={bad}
         aria-describedby={bad ? id : undefined}
-        spellCheck={false}
-        data-kept={draft === null || undefined}
         className="field w-full font-mono text-[12px]"
         placeholder={computed === CLEAR ? 'transparent' : computed || 'not set'}
-        value={draft ?? value}
+        {...input}
         onChange={(event) => {
-          setDraft(event.target.value)
+          input.onChange(event)
           if (CSS.supports('color', event.target.value.trim())) onPreview(event.target.value.trim())
-        }}
-        onBlur={commit}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') commit()
-          if (event.key === 'Escape' && draft !== null) {
-            event.stopPropagation()
-            setDraft(null)
-            onPreview(null)
-          }
         }}
       />
       {bad && (

@@ -1,6 +1,7 @@
 'use client'
-import { useId, useState } from 'react'
+import { useId } from 'react'
 import { useDrag } from './drag.ts'
+import { useDraft } from './use-draft.ts'
 
 interface Props {
   readonly label: string
@@ -96,46 +97,43 @@ export function SizeField({
   onClear,
   compact,
 }: Props) {
-  const [draft, setDraft] = useState<string | null>(null)
   const id = useId()
   const drag = useDrag(onPreview, onCommit)
   const parts = partsOf(value, computed, least, unit)
   const step = stepOf(parts.unit, most)
-  const bad = draft !== null && draft.trim() !== '' && !CSS.supports(property, draft.trim())
-  const commit = () => {
-    if (draft === null) return drag.end()
-    if (bad) return
-    const next = draft.trim()
-    setDraft(null)
-    if (next !== '' && next !== value) onCommit(next)
-  }
+  const {
+    draft,
+    bad,
+    drop,
+    input: typed,
+  } = useDraft({
+    value,
+    refuses: (text) => !CSS.supports(property, text),
+    onCommit: (next) => next !== '' && next !== value && onCommit(next),
+  })
   const nudge = (event: React.KeyboardEvent) => {
     const direction = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
     if (direction === 0) return
     const from = split(draft ?? value) ?? parts
     event.preventDefault()
-    setDraft(null)
+    drop()
     drag.move(`${Number((from.number + direction * step * (event.shiftKey ? 10 : 1)).toFixed(3))}${from.unit}`)
   }
   const input = (
     <input
       aria-label={`${label}, with unit`}
-      aria-invalid={bad}
       aria-describedby={bad ? id : undefined}
-      spellCheck={false}
-      data-kept={draft === null || undefined}
       className={`field font-mono text-[12px] ${compact ? 'w-full px-1.5 text-center' : 'w-[92px]'}`}
-      value={draft ?? value}
       placeholder={computed || 'not set'}
       title={value || (computed ? `${computed} on the page, not set in the sheet` : 'not set')}
-      onChange={(event) => setDraft(event.target.value)}
-      onBlur={commit}
+      {...typed}
+      onBlur={() => {
+        typed.onBlur()
+        drag.end()
+      }}
       onKeyDown={(event) => {
-        if (event.key === 'Enter') commit()
-        else if (event.key === 'Escape' && draft !== null) {
-          event.stopPropagation()
-          setDraft(null)
-        } else nudge(event)
+        typed.onKeyDown(event)
+        nudge(event)
       }}
       onKeyUp={(event) => event.key.startsWith('Arrow') && drag.end()}
     />

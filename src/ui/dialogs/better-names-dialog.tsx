@@ -6,6 +6,7 @@ import { carryOut } from '../state/carry-out.ts'
 import { useNotice, useRoom, useWorkroom } from '../state/context.tsx'
 import { Modal } from '../controls/modal.tsx'
 import { useAnswer } from '../state/use-answer.ts'
+import { LongList } from '../controls/long-list.tsx'
 import { Buttons } from './form.tsx'
 
 /** Offers better names for files that have awkward ones; each can be changed or left as it is. */
@@ -42,32 +43,37 @@ export function BetterNamesDialog({ paths, onClose }: { paths: readonly string[]
           Lower case, hyphens for spaces, no odd characters: such names work on every server and in every address. All
           references follow.
         </p>
-        <ul className="mt-3 max-h-[50vh] overflow-auto">
-          {rows.map((row, at) => (
-            <li key={row.from} className="flex items-center gap-3 border-t border-line py-1.5">
-              <input
-                type="checkbox"
-                aria-label={`Rename ${row.from}`}
-                className="accent-(--accent)"
-                checked={row.wanted}
-                onChange={(event) => setRows(rows.with(at, { ...row, wanted: event.target.checked }))}
-              />
-              <span className="min-w-0 flex-1 truncate font-mono text-[12px]" title={row.from}>
-                {row.from}
-              </span>
-              <span aria-hidden className="text-quiet">
-                →
-              </span>
-              <input
-                aria-label={`New name of ${row.from}`}
-                className="field w-[46%] font-mono text-[12px]"
-                disabled={!row.wanted}
-                value={row.to}
-                onChange={(event) => setRows(rows.with(at, { ...row, to: event.target.value }))}
-              />
-            </li>
-          ))}
-        </ul>
+        <div className="mt-3 max-h-[50vh] overflow-auto">
+          <LongList
+            items={rows}
+            keyOf={({ from }) => from}
+            rowHeight={43}
+            row={(row) => (
+              <div className="flex items-center gap-3 border-t border-line py-1.5">
+                <input
+                  type="checkbox"
+                  aria-label={`Rename ${row.from}`}
+                  className="accent-(--accent)"
+                  checked={row.wanted}
+                  onChange={(event) => setRows(rows.with(rows.indexOf(row), { ...row, wanted: event.target.checked }))}
+                />
+                <span className="min-w-0 flex-1 truncate font-mono text-[12px]" title={row.from}>
+                  {row.from}
+                </span>
+                <span aria-hidden className="text-quiet">
+                  →
+                </span>
+                <input
+                  aria-label={`New name of ${row.from}`}
+                  className="field w-[46%] font-mono text-[12px]"
+                  disabled={!row.wanted}
+                  value={row.to}
+                  onChange={(event) => setRows(rows.with(rows.indexOf(row), { ...row, to: event.target.value }))}
+                />
+              </div>
+            )}
+          />
+        </div>
         {answer?.fault && (
           <p role="alert" className="mt-2 text-alarm">
             {answer.fault}

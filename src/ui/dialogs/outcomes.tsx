@@ -2,6 +2,7 @@
 import { diffLines } from 'diff'
 import { useState } from 'react'
 import type { PartOutcome } from '../../core/site/share.ts'
+import { LongList } from '../controls/long-list.tsx'
 import { count } from '../words.ts'
 
 const SAYS: Readonly<Record<PartOutcome['state'], string>> = {
@@ -34,49 +35,52 @@ export function Outcomes({
   return (
     <div className="mt-3">
       <p className="font-semibold">{parts.join(', ')}.</p>
-      <ul
-        className="mt-1 max-h-[38vh] overflow-auto rounded-[3px] border border-line"
-        aria-label="What happens to each page"
-      >
-        {outcomes.map(({ page, state, why, before, after }) => {
-          const differs = before !== after && before !== '' && after !== ''
-          return (
-            <li key={page} className="border-b border-line last:border-b-0">
-              <div className="flex items-center gap-2 px-3 py-1.5">
-                {onChoose && (
-                  <input
-                    type="checkbox"
-                    aria-label={
-                      state === 'lacks' || state === 'inserted' ? `Insert it into ${page}` : `Include ${page}`
-                    }
-                    className="accent-(--accent)"
-                    checked={chosen?.has(page) ?? false}
-                    onChange={(event) => onChoose(page, event.target.checked)}
-                  />
-                )}
-                <span className="min-w-0 flex-1 truncate font-mono text-[12px]">{page}</span>
-                <span
-                  className={`text-[12px] ${state === 'changed' || state === 'inserted' ? 'font-semibold' : 'text-quiet'}`}
-                >
-                  {SAYS[state]}
-                </span>
-                {differs && (
-                  <button
-                    type="button"
-                    aria-expanded={open === page}
-                    className="btn btn-bare h-6 px-2 text-[12px]"
-                    onClick={() => setOpen(open === page ? null : page)}
+      <div className="mt-1 max-h-[38vh] overflow-auto rounded-[3px] border border-line">
+        <LongList
+          items={outcomes}
+          keyOf={({ page }) => page}
+          rowHeight={34}
+          label="What happens to each page"
+          row={({ page, state, why, before, after }) => {
+            const differs = before !== after && before !== '' && after !== ''
+            return (
+              <div className="border-b border-line">
+                <div className="flex items-center gap-2 px-3 py-1.5">
+                  {onChoose && (
+                    <input
+                      type="checkbox"
+                      aria-label={
+                        state === 'lacks' || state === 'inserted' ? `Insert it into ${page}` : `Include ${page}`
+                      }
+                      className="accent-(--accent)"
+                      checked={chosen?.has(page) ?? false}
+                      onChange={(event) => onChoose(page, event.target.checked)}
+                    />
+                  )}
+                  <span className="min-w-0 flex-1 truncate font-mono text-[12px]">{page}</span>
+                  <span
+                    className={`text-[12px] ${state === 'changed' || state === 'inserted' ? 'font-semibold' : 'text-quiet'}`}
                   >
-                    {open === page ? 'Close' : 'How it differs'}
-                  </button>
-                )}
+                    {SAYS[state]}
+                  </span>
+                  {differs && (
+                    <button
+                      type="button"
+                      aria-expanded={open === page}
+                      className="btn btn-bare h-6 px-2 text-[12px]"
+                      onClick={() => setOpen(open === page ? null : page)}
+                    >
+                      {open === page ? 'Close' : 'How it differs'}
+                    </button>
+                  )}
+                </div>
+                {why && <p className="px-3 pb-1.5 text-[12px] text-quiet">{why}</p>}
+                {open === page && <LineDiff before={before} after={after} />}
               </div>
-              {why && <p className="px-3 pb-1.5 text-[12px] text-quiet">{why}</p>}
-              {open === page && <LineDiff before={before} after={after} />}
-            </li>
-          )
-        })}
-      </ul>
+            )
+          }}
+        />
+      </div>
     </div>
   )
 }

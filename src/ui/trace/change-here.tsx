@@ -14,6 +14,7 @@ import { planEdit } from '../../core/edit/decide.ts'
 import type { Splice } from '../../core/text/splice.ts'
 import { onEscape } from '../controls/on-escape.ts'
 import { ColorField } from '../controls/color-field.tsx'
+import { useDraft } from '../controls/use-draft.ts'
 import { settledSheetText } from '../state/document.ts'
 import { sheetOf } from '../state/texts.ts'
 import { count } from '../words.ts'
@@ -237,15 +238,12 @@ function ValueField({
   value: string
   onCommit: (value: string) => void
 }) {
-  const [draft, setDraft] = useState<string | null>(null)
   const id = useId()
-  const bad = draft !== null && draft.trim() !== '' && !hasVar(draft) && !CSS.supports(property, draft.trim())
-  const commit = () => {
-    const next = draft?.trim() ?? ''
-    if (draft === null || bad) return
-    setDraft(null)
-    if (next !== '' && next !== value) onCommit(next)
-  }
+  const { draft, bad, input } = useDraft({
+    value,
+    refuses: (text) => !hasVar(text) && !CSS.supports(property, text),
+    onCommit: (next) => next !== '' && next !== value && onCommit(next),
+  })
   return (
     <div>
       <div className="flex items-center gap-2">
@@ -255,20 +253,8 @@ function ValueField({
         <input
           id={`${id}-field`}
           className="field w-full font-mono text-[12px]"
-          spellCheck={false}
-          data-kept={draft === null || undefined}
-          aria-invalid={bad}
           aria-describedby={bad ? id : undefined}
-          value={draft ?? value}
-          onChange={(event) => setDraft(event.target.value)}
-          onBlur={commit}
-          onKeyDown={(event) => {
-            if (event.key === 'Enter') commit()
-            if (event.key === 'Escape' && draft !== null) {
-              event.stopPropagation()
-              setDraft(null)
-            }
-          }}
+          {...input}
         />
       </div>
       {bad && (

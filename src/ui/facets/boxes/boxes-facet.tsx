@@ -5,6 +5,7 @@ import { SIDES, writeSides, type Side } from '../../../core/values/sides.ts'
 import { readBorder } from '../../../core/properties/value-through.ts'
 import { Choice } from '../../controls/choice.tsx'
 import { ColorField } from '../../controls/color-field.tsx'
+import { ColorRow } from '../../controls/color-row.tsx'
 import { SizeField, Slider } from '../../controls/size-field.tsx'
 import { Where } from '../../controls/where.tsx'
 import { useInsights } from '../../state/context.tsx'
@@ -82,19 +83,7 @@ function Box({ selector }: { selector: string }) {
       <Sides selector={selector} property="margin" title="Margin, outside the edge" top={120} seen={seen} />
       <Border selector={selector} seen={seen} />
       <Group title="Background">
-        <div className="flex flex-col gap-1">
-          <ColorField
-            label="Colour"
-            value={background.value}
-            computed={seen['background-color']}
-            onPreview={background.preview}
-            onCommit={background.commit}
-            onClear={background.clear}
-          />
-          <div className="pl-[100px]">
-            <Where field={background} />
-          </div>
-        </div>
+        <ColorRow label="Colour" field={background} computed={seen['background-color']} />
       </Group>
       <Rivals rivals={rivals} />
     </>

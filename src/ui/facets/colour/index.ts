@@ -3,7 +3,7 @@ import { VISIONS } from '../../../core/color/vision.ts'
 import type { Facet } from '../facet.ts'
 import { ContrastView } from './contrast-view.tsx'
 import { GatherView } from './gather-view.tsx'
-import { GroundView } from './ground-view.tsx'
+import { GroundView } from './ground/ground-view.tsx'
 import { SightView } from './sight-view.tsx'
 import { SwatchesView } from './swatches-view.tsx'
 

@@ -17,6 +17,7 @@ import { resolveVars } from '../../../core/edit/variables.ts'
 import { declarationsOf, topStyleRules } from '../../../core/sheet/walk.ts'
 import { selectorsOf } from '../../../core/edit/decide.ts'
 import { ColorField } from '../../controls/color-field.tsx'
+import { LongList } from '../../controls/long-list.tsx'
 import { settledSheetText, sheetText } from '../../state/document.ts'
 import { sheetOf } from '../../state/texts.ts'
 import { placeOf } from '../../../core/text/place.ts'
@@ -43,18 +44,20 @@ export function SwatchesView() {
             sheet uses.
           </p>
         )}
-        <ul className="flex flex-col gap-2">
-          {swatches.map((swatch) => (
+        <LongList
+          items={swatches}
+          keyOf={({ name }) => name}
+          rowHeight={62}
+          row={(swatch) => (
             <SwatchRow
-              key={swatch.name}
               swatch={swatch}
               value={live.get(swatch.name) ?? swatch.value}
               taken={taken}
               open={open === swatch.name}
               onOpen={setOpen}
             />
-          ))}
-        </ul>
+          )}
+        />
         <NewSwatch taken={taken} />
       </Group>
       {swatches.length > 0 && <Derive names={taken} />}
@@ -108,7 +111,7 @@ const SwatchRow = memo(function SwatchRow({
   const recolour = (next: string) => setValue(swatch.declaration, next)
 
   return (
-    <li>
+    <div className="pb-2">
       <div className="grid grid-cols-[30px_minmax(0,1fr)_auto] items-center gap-x-2" data-swatch={swatch.name}>
         <ColorField
           compact
@@ -172,7 +175,7 @@ const SwatchRow = memo(function SwatchRow({
         </p>
       )}
       {open && swatch.uses > 0 && <Uses name={swatch.name} />}
-    </li>
+    </div>
   )
 })
 

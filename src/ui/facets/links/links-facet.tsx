@@ -6,7 +6,7 @@ import { resolveVars } from '../../../core/edit/variables.ts'
 import { LINK_STATES, linkKinds, orderStates, stateConflicts } from '../../../core/states/order.ts'
 import { lookDoc } from '../../../core/site/step.ts'
 import { Choice } from '../../controls/choice.tsx'
-import { ColorField } from '../../controls/color-field.tsx'
+import { ColorRow } from '../../controls/color-row.tsx'
 import { Where } from '../../controls/where.tsx'
 import { settledSheetText, sheetText } from '../../state/document.ts'
 import { sheetOf } from '../../state/texts.ts'
@@ -158,18 +158,7 @@ function StateControls({ base, state }: { base: string; state: State }) {
       <h3 className="font-semibold">
         <code className="font-mono text-[12px]">{selector}</code>
       </h3>
-      <div className="flex flex-col gap-1">
-        <ColorField
-          label="Colour"
-          value={color.value}
-          onPreview={color.preview}
-          onCommit={color.commit}
-          onClear={color.clear}
-        />
-        <div className="pl-[100px]">
-          <Where field={color} />
-        </div>
-      </div>
+      <ColorRow label="Colour" field={color} />
       <div className="flex flex-col gap-1">
         <div className="flex items-center gap-2">
           <span className="w-[92px] shrink-0 text-quiet">Underline</span>
@@ -200,18 +189,7 @@ function StateControls({ base, state }: { base: string; state: State }) {
           underline set here does not show.
         </p>
       ) : null}
-      <div className="flex flex-col gap-1">
-        <ColorField
-          label="Background"
-          value={background.value}
-          onPreview={background.preview}
-          onCommit={background.commit}
-          onClear={background.clear}
-        />
-        <div className="pl-[100px]">
-          <Where field={background} />
-        </div>
-      </div>
+      <ColorRow label="Background" field={background} />
     </section>
   )
 }

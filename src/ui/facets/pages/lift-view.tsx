@@ -2,6 +2,7 @@
 import { ownStyles } from '../../lineup/page-tag.tsx'
 import { pagePaths } from '../../state/document.ts'
 import { count } from '../../words.ts'
+import { LongList } from '../../controls/long-list.tsx'
 import { useInsights, useRoom } from '../../state/context.tsx'
 
 /** What pages carry of their own, and the way to lift it into the sheet. */
@@ -33,9 +34,12 @@ export function LiftView() {
           Lift from {carrying.length === 1 ? 'this page' : `all ${carrying.length} pages`} …
         </button>
       </div>
-      <ul>
-        {carrying.map((page) => (
-          <li key={page} className="flex items-baseline gap-2 border-b border-line px-4 py-2">
+      <LongList
+        items={carrying}
+        keyOf={(page) => page}
+        rowHeight={54}
+        row={(page) => (
+          <div className="flex items-baseline gap-2 border-b border-line px-4 py-2">
             <span className="min-w-0 flex-1">
               <span className="font-semibold">{page}</span>
               <span className="block text-[12px] text-quiet">{ownStyles(wear.get(page)!)}</span>
@@ -48,9 +52,9 @@ export function LiftView() {
             >
               Lift …
             </button>
-          </li>
-        ))}
-      </ul>
+          </div>
+        )}
+      />
       {beaten.length > 0 && (
         <section className="px-4 py-3 text-[12px]">
           <h3 className="text-[13px] font-semibold">Where they beat the sheet now</h3>
