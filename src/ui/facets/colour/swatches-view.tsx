@@ -47,7 +47,7 @@ export function SwatchesView() {
         <LongList
           items={swatches}
           keyOf={({ name }) => name}
-          rowHeight={62}
+          rowHeight={38}
           row={(swatch) => (
             <SwatchRow
               swatch={swatch}
