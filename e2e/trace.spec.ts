@@ -41,7 +41,9 @@ test('a ladder gives the reason for every rung, and each rung goes to its line',
   await expect(ladder.getByRole('listitem').last()).toContainText(
     'It lost: both weigh the same, and the page’s own <style> block comes after the sheet.',
   )
-  await ladder.getByRole('button', { name: `css/site.css line ${demoLine('css/site.css', '\nh1', '\n  color:')}` }).click()
+  await ladder
+    .getByRole('button', { name: `css/site.css line ${demoLine('css/site.css', '\nh1', '\n  color:')}` })
+    .click()
   await expect(page.getByRole('textbox', { name: 'Text of the sheet' })).toBeFocused()
   await expect(page.locator('.cm-activeLine')).toHaveText(/color: var\(--tide\);/)
   await ladder

@@ -87,29 +87,25 @@ function talliesOf(styles: PageStyles, state: LinkCondition): readonly Tally[] {
   const known = tallies.get(styles.nodes)
   if (known) return known
   const { texts, inLinks, controls, besideText } = holdersOf(styles.page)
-  const found: Tally[] = []
-  const count = (kind: PairKind, elements: readonly PageElement[], pseudo: Tally['pseudo'] = '') => {
+  const count = (kind: PairKind, elements: readonly PageElement[]) => {
     const tally = new Map<StyleNode, Tally>()
     for (const element of elements) {
       const node = styles.nodes[element.index]!
       const there = tally.get(node)
       if (there) there.count++
-      else tally.set(node, { kind, pseudo, first: element, count: 1 })
+      else tally.set(node, { kind, pseudo: '', first: element, count: 1 })
     }
-    found.push(...tally.values())
+    return [...tally.values()]
   }
-  count('text', state === 'none' ? texts : inLinks)
-  if (state === 'none') count('control', controls)
+  const found = count('text', state === 'none' ? texts : inLinks)
+  if (state === 'none') found.push(...count('control', controls))
   // A link beside text must be found at rest and once visited; in the other states it is being pointed at already.
-  if (state === 'none' || state === 'visited') count('link-in-text', besideText)
-  for (const pseudo of ['before', 'after'] as const)
-    count(
-      'text',
-      (state === 'none' ? styles.page.elements : inLinks).filter(({ index }) =>
-        styles.at(index).matched.rules.some((rule) => rule.pseudo === pseudo),
-      ),
-      pseudo,
-    )
+  if (state === 'none' || state === 'visited') found.push(...count('link-in-text', besideText))
+  const all = count('text', state === 'none' ? styles.page.elements : inLinks)
+  for (const pseudo of ['before', 'after'] as const) {
+    const hasOne = ({ first }: Tally) => styles.of(first).matched.rules.some((rule) => rule.pseudo === pseudo)
+    found.push(...all.filter(hasOne).map((tally) => ({ ...tally, pseudo })))
+  }
   tallies.set(styles.nodes, found)
   return found
 }
@@ -119,6 +115,50 @@ function tellVisited(surfaces: Surfaces, visited: PageStyles, rest: PageStyles):
   for (const holder of holdersOf(visited.page).inLinks) {
     for (let at: PageElement | null = holder; at; at = isLink(at) ? null : at.parent)
       surfaces.visited(visited.of(at), rest.of(at))
+  }
+}
+
+/** A pairing while its elements are counted. Pages come one after another. */
+interface Counted {
+  readonly pair: Omit<ContrastPair, 'pages' | 'elements'>
+  readonly pages: SitePath[]
+  elements: number
+}
+
+/** Puts together what looks alike. */
+class Counting {
+  private readonly byLook = new Map<string, Counted>()
+  /** Of a style and a kind, also that nothing is seen: each state has a cascade with styles of its own. */
+  private readonly byStyle = new Map<ElementStyle, Partial<Record<PairKind, Counted | null>>>()
+
+  constructor(private readonly surfaces: Surfaces) {}
+
+  add(style: ElementStyle, { kind, first, count }: Tally, state: LinkCondition, page: SitePath): void {
+    const known = this.byStyle.get(style) ?? {}
+    if (known[kind] === undefined) {
+      this.byStyle.set(style, known)
+      known[kind] = this.counted(SEE[kind](style, this.surfaces), state, { page, index: first.index })
+    }
+    const counted = known[kind]
+    if (!counted) return
+    counted.elements += count
+    if (counted.pages.at(-1) !== page) counted.pages.push(page)
+  }
+
+  private counted(seen: Seen | null, state: LinkCondition, sample: ContrastPair['sample']): Counted | null {
+    if (!seen) return null
+    const key = `${seen.kind} ${seen.text} ${seen.background} ${seen.needs} ${state} ${seen.undecided}`
+    const there = this.byLook.get(key) ?? { pair: pairOf(seen, state, sample), pages: [], elements: 0 }
+    this.byLook.set(key, there)
+    return there
+  }
+
+  /** The pairings, the worst first. */
+  pairs(): ContrastPair[] {
+    const worst = ({ ratio, needs }: ContrastPair) => (ratio === null ? Infinity : ratio / needs)
+    return [...this.byLook.values()]
+      .map(({ pair, elements, pages }) => ({ ...pair, elements, pages: pages.sort(comparePages) }))
+      .sort((a, b) => worst(a) - worst(b))
   }
 }
 
@@ -137,46 +177,23 @@ export function* contrastPairs(
   viewport: Viewport,
 ): Generator<ContrastProgress, ContrastPair[], void> {
   const surfaces = new Surfaces()
-  const looks = new Map<ElementStyle, Partial<Record<PairKind, Seen | null>>>()
+  const counting = new Counting(surfaces)
   const written = new WrittenText()
-  const pairs = new Map<
-    string,
-    { pair: Omit<ContrastPair, 'pages' | 'elements'>; elements: number; pages: Set<SitePath> }
-  >()
   const paths = model.pagePaths
   for (const [at, path] of paths.entries()) {
     for (const state of LINK_CONDITIONS) {
       if (state !== 'none' && holdersOf(model.page(path)).inLinks.length === 0) continue
       const styles = model.stylesOf(path, viewport, state)
       if (state === 'visited') tellVisited(surfaces, styles, model.stylesOf(path, viewport))
-      for (const { kind, pseudo, first, count } of talliesOf(styles, state)) {
-        const own = styles.of(first)
-        const style = pseudo === '' ? own : written.of(styles, own, first, pseudo)
-        if (style === null) continue
-        const known = looks.get(style) ?? {}
-        looks.set(style, known)
-        if (known[kind] === undefined) known[kind] = SEE[kind](style, surfaces)
-        const seen = known[kind]
-        if (!seen) continue
-        const key = `${kind} ${seen.text} ${seen.background} ${seen.needs} ${state} ${seen.undecided}`
-        const there = pairs.get(key)
-        if (there) {
-          there.elements += count
-          there.pages.add(path)
-        } else
-          pairs.set(key, {
-            pair: pairOf(seen, state, { page: path, index: first.index }),
-            elements: count,
-            pages: new Set([path]),
-          })
+      for (const tally of talliesOf(styles, state)) {
+        const own = styles.of(tally.first)
+        const style = tally.pseudo === '' ? own : written.of(styles, own, tally.first, tally.pseudo)
+        if (style !== null) counting.add(style, tally, state, path)
       }
     }
     yield { done: at + 1, total: paths.length }
   }
-  const worst = ({ ratio, needs }: ContrastPair) => (ratio === null ? Infinity : ratio / needs)
-  return [...pairs.values()]
-    .map(({ pair, elements, pages }) => ({ ...pair, elements, pages: [...pages].sort(comparePages) }))
-    .sort((a, b) => worst(a) - worst(b))
+  return counting.pairs()
 }
 
 /** The styles of text that the sheet writes with `content`; worked out once for all elements that share a style. */
