@@ -5,6 +5,7 @@ import type { MainColor } from '../../../core/color/cluster.ts'
 import { isImage } from '../../../core/paths/paths.ts'
 import { picturePalette } from '../../../workers/picture-palette.ts'
 import { useRoom, useWorkroom } from '../../state/context.tsx'
+import { DropArea } from '../drop-area.tsx'
 
 /** A loaded picture: its pixels as shown, and its main colours once they are found. */
 interface Picture {
@@ -48,77 +49,69 @@ export function PictureColors({ onPick }: { onPick: (color: string) => void }) {
     }
   }
   return (
-    <section
-      aria-label="Colours from a picture"
-      className="flex flex-col gap-2 rounded-[3px] border border-dashed border-edge p-2"
-      onDragOver={(event) => {
-        event.preventDefault()
-        event.stopPropagation()
-      }}
-      onDrop={(event) => {
-        event.preventDefault()
-        event.stopPropagation()
-        const [file] = event.dataTransfer.files
-        if (file) void load(file, file.name)
-      }}
-    >
-      <div className="flex items-center gap-1.5">
-        <button type="button" className="btn h-7 px-2 text-[12px]" onClick={() => input.current?.click()}>
-          <ImageUp aria-hidden className="size-3.5" />
-          Open …
-        </button>
-        <input
-          ref={input}
-          hidden
-          type="file"
-          accept="image/*"
-          aria-label="Picture to take colours from"
-          onChange={(event) => {
-            const [file] = event.target.files ?? []
-            if (file) void load(file, file.name)
-            event.target.value = ''
-          }}
-        />
-        {images.length > 0 && (
-          <select
-            aria-label="A picture of the site"
-            className="field h-7 min-w-0 flex-1 px-1 text-[12px]"
-            value={images.includes(picture?.name ?? '') ? picture!.name : ''}
-            onChange={(event) => void fromSite(event.target.value)}
-          >
-            <option value="">of the site …</option>
-            {images.map((path) => (
-              <option key={path}>{path}</option>
-            ))}
-          </select>
+    <section aria-label="Colours from a picture">
+      <DropArea
+        className="flex flex-col gap-2 rounded-[3px] border border-dashed border-edge p-2"
+        onFiles={([file]) => file && void load(file, file.name)}
+      >
+        <div className="flex items-center gap-1.5">
+          <button type="button" className="btn h-7 px-2 text-[12px]" onClick={() => input.current?.click()}>
+            <ImageUp aria-hidden className="size-3.5" />
+            Open …
+          </button>
+          <input
+            ref={input}
+            hidden
+            type="file"
+            accept="image/*"
+            aria-label="Picture to take colours from"
+            onChange={(event) => {
+              const [file] = event.target.files ?? []
+              if (file) void load(file, file.name)
+              event.target.value = ''
+            }}
+          />
+          {images.length > 0 && (
+            <select
+              aria-label="A picture of the site"
+              className="field h-7 min-w-0 flex-1 px-1 text-[12px]"
+              value={images.includes(picture?.name ?? '') ? picture!.name : ''}
+              onChange={(event) => void fromSite(event.target.value)}
+            >
+              <option value="">of the site …</option>
+              {images.map((path) => (
+                <option key={path}>{path}</option>
+              ))}
+            </select>
+          )}
+        </div>
+        {!picture && <p className="text-[12px] text-quiet">Or drop a picture here. It stays on this machine.</p>}
+        {fault && (
+          <p role="alert" className="text-[12px] text-alarm">
+            {fault}
+          </p>
         )}
-      </div>
-      {!picture && <p className="text-[12px] text-quiet">Or drop a picture here. It stays on this machine.</p>}
-      {fault && (
-        <p role="alert" className="text-[12px] text-alarm">
-          {fault}
-        </p>
-      )}
-      {picture && <Loupe picture={picture} onPick={onPick} />}
-      {picture &&
-        (colors === null ? (
-          <p className="text-[12px] text-quiet">Looking for its main colours …</p>
-        ) : (
-          <ul aria-label="Main colours" className="flex overflow-hidden rounded-[3px] border border-edge">
-            {colors.map(({ hex, share }) => (
-              <li key={hex} style={{ flexGrow: Math.max(share, 0.06) }}>
-                <button
-                  type="button"
-                  className="h-7 w-full focus-visible:-outline-offset-2"
-                  style={{ backgroundColor: hex }}
-                  title={`${hex}, ${Math.round(share * 100)} % of the picture`}
-                  aria-label={`Use ${hex}, ${Math.round(share * 100)} % of the picture`}
-                  onClick={() => onPick(hex)}
-                />
-              </li>
-            ))}
-          </ul>
-        ))}
+        {picture && <Loupe picture={picture} onPick={onPick} />}
+        {picture &&
+          (colors === null ? (
+            <p className="text-[12px] text-quiet">Looking for its main colours …</p>
+          ) : (
+            <ul aria-label="Main colours" className="flex overflow-hidden rounded-[3px] border border-edge">
+              {colors.map(({ hex, share }) => (
+                <li key={hex} style={{ flexGrow: Math.max(share, 0.06) }}>
+                  <button
+                    type="button"
+                    className="h-7 w-full focus-visible:-outline-offset-2"
+                    style={{ backgroundColor: hex }}
+                    title={`${hex}, ${Math.round(share * 100)} % of the picture`}
+                    aria-label={`Use ${hex}, ${Math.round(share * 100)} % of the picture`}
+                    onClick={() => onPick(hex)}
+                  />
+                </li>
+              ))}
+            </ul>
+          ))}
+      </DropArea>
     </section>
   )
 }

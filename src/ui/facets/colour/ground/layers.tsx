@@ -4,6 +4,7 @@ import { useRef } from 'react'
 import { PLAIN_LAYER, planLayers, readLayers, type BackgroundLayer } from '../../../../core/backgrounds/layers.ts'
 import { isImage, relativeReference } from '../../../../core/paths/paths.ts'
 import { lookDoc, type FileChange } from '../../../../core/site/step.ts'
+import { DropArea } from '../../../controls/drop-area.tsx'
 import { useItemKeys } from '../../../controls/item-keys.ts'
 import { Group } from '../../../controls/parts.tsx'
 import { useRoom, useWorkroom } from '../../../state/context.tsx'
@@ -76,17 +77,9 @@ export function Layers({ selector }: { selector: string }) {
           />
         ))}
       </ul>
-      <div
+      <DropArea
         className="flex flex-wrap items-center gap-2 rounded-[3px] border border-dashed border-edge p-2"
-        onDragOver={(event) => {
-          event.preventDefault()
-          event.stopPropagation()
-        }}
-        onDrop={(event) => {
-          event.preventDefault()
-          event.stopPropagation()
-          void drop(event.dataTransfer.files[0])
-        }}
+        onFiles={([file]) => void drop(file)}
       >
         <button
           type="button"
@@ -126,7 +119,7 @@ export function Layers({ selector }: { selector: string }) {
             ))}
         </select>
         <p className="w-full text-[12px] text-quiet">Or drop a picture here.</p>
-      </div>
+      </DropArea>
     </Group>
   )
 }
