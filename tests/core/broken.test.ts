@@ -12,6 +12,8 @@ import { fileDoc } from '../../src/core/site/step.ts'
 import { weightOf } from '../../src/core/site/weights.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
 import { siteOf } from './model.ts'
+import { resolveVars } from '../../src/core/edit/variables.ts'
+import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { parsePage } from '../../src/core/markup/tree.ts'
 import { idOf } from '../../src/core/properties/longhands.ts'
 import { matches } from '../../src/core/selectors/match.ts'
@@ -161,6 +163,15 @@ describe('whatever the pages hold', () => {
       }),
       { numRuns: 100 },
     )
+  })
+})
+
+describe('custom properties that refer to each other more often than functions can call themselves', () => {
+  const chain = (last: string) =>
+    `:root{${Array.from({ length: 5000 }, (_, at) => `--v${at}: var(--v${at + 1});`).join('')}--v5000: ${last}}`
+  it('have the value at the end, or none in a ring', () => {
+    expect(resolveVars(parseSheet(chain('teal')), 'var(--v0)')).toBe('teal')
+    expect(resolveVars(parseSheet(chain('var(--v0)')), 'var(--v7, red)')).toBe('red')
   })
 })
 

@@ -1,4 +1,4 @@
-import { hasVar } from '../css/var.ts'
+import { hasVar, varsIn } from '../css/var.ts'
 import { Token, tokensOf, skipComponent } from '../css/tokens.ts'
 
 /** Values longer than this after substitution are given up, as browsers do with values that grow without end. */
@@ -50,6 +50,28 @@ function firstComma(text: string): number {
   return -1
 }
 
+/** Chains of references up to this length are followed by calls within calls. */
+const LONG_CHAIN = 500
+
+/** The names of custom properties in an order in which most stand behind those they refer to. */
+function referredFirst(specified: ReadonlyMap<string, string>): Iterable<string> {
+  if (specified.size <= LONG_CHAIN) return specified.keys()
+  const ordered = new Set<string>()
+  const seen = new Set<string>()
+  for (const start of specified.keys()) {
+    // With a stack of its own: a chain may be longer than calls may be deep.
+    const open = [start]
+    for (let name = open.at(-1); name !== undefined; name = open.at(-1)) {
+      const next = seen.has(name) ? [] : varsIn(specified.get(name)!).filter((each) => specified.has(each))
+      seen.add(name)
+      const waiting = next.filter((each) => !seen.has(each))
+      if (waiting.length > 0) open.push(...waiting)
+      else ordered.add(open.pop()!)
+    }
+  }
+  return ordered
+}
+
 /**
  * The computed values of an element's own custom properties: references put in, cycles and what refers to them invalid
  * (null). `inherited` gives the parent's.
@@ -66,8 +88,9 @@ export function computeCustom(
     const value = specified.get(name)
     if (value === undefined) return inherited(name)
     const at = open.indexOf(name)
-    if (at >= 0) {
-      for (const each of open.slice(at)) cyclic.add(each)
+    // What is referred to comes first, so only a cycle can be as long as that.
+    if (at >= 0 || open.length > LONG_CHAIN) {
+      for (const each of open.slice(Math.max(at, 0))) cyclic.add(each)
       return null
     }
     open.push(name)
@@ -77,7 +100,7 @@ export function computeCustom(
     if (!(open.length > 0 && result === null && cyclic.size > 0 && !cyclic.has(name))) done.set(name, result)
     return result
   }
-  for (const name of specified.keys()) compute(name)
+  for (const name of referredFirst(specified)) compute(name)
   for (const name of specified.keys()) if (!done.has(name)) done.set(name, compute(name))
   return done
 }

@@ -8,9 +8,9 @@ export function leadingVar(value: string): string | null {
   return /^var\(\s*(--[^\s,)]+)/i.exec(value.trim())?.[1] ?? null
 }
 
-/** The first custom property a value has a `var()` of; null for a value without. */
-export function firstVar(value: string): string | null {
-  return /\bvar\(\s*(--[^\s,)]+)/i.exec(value)?.[1] ?? null
+/** The custom properties a value has a `var()` of, as they are written. */
+export function varsIn(value: string): string[] {
+  return [...value.matchAll(/\bvar\(\s*(--[^\s,)]+)/gi)].map(([, name]) => name!)
 }
 
 /** Whether a value holds a `var()` or `env()`, so that nothing can be said of it before the cascade has run. */

@@ -1,4 +1,4 @@
-import { firstVar } from '../../css/var.ts'
+import { varsIn } from '../../css/var.ts'
 import { joinChanges, NO_CHANGE } from '../../site/change.ts'
 import type { Sheet } from '../../sheet/parse.ts'
 import { declarationsOf, topStyleRules } from '../../sheet/walk.ts'
@@ -60,9 +60,9 @@ const isOpen = ({ families }: FamilyList) => !families.at(-1)!.generic
 
 /** Where the list is written: the value itself, or the custom property it comes from. */
 function placeOfList(sheet: Sheet, { declaration, literal }: FamilyList): { from: number; to: number } {
-  const name = literal ? null : firstVar(declaration.value)
+  const name = literal ? undefined : varsIn(declaration.value)[0]
   const custom =
-    name === null
+    name === undefined
       ? undefined
       : topStyleRules(sheet)
           .flatMap(declarationsOf)
