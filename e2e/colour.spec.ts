@@ -42,7 +42,7 @@ test('a colour comes out of a picture: its main ones, and the pixel under the lo
   page,
   request,
 }) => {
-  const site = await bringIn(request, 'Picture', demoFiles())
+  const site = await bringIn(request, 'Picture', demoFiles(['index.html']))
   await openSite(page, site)
   await page.getByRole('button', { name: /^Swatch --tide/ }).click()
   await page.getByTitle('Take a colour from a picture').click()
@@ -71,7 +71,7 @@ test('a colour comes out of a picture: its main ones, and the pixel under the lo
 })
 
 test('where a swatch is used is shown, and one made of another follows it', async ({ page, request }) => {
-  const site = await bringIn(request, 'Derive', demoFiles())
+  const site = await bringIn(request, 'Derive', demoFiles(['index.html', 'boats.html']))
   await openSite(page, site)
   await page.getByRole('button', { name: /^Where --foam is used/ }).click()
   await expect(page.getByLabel('Uses of --foam')).toContainText(/It touches \d+ elements on \d pages: /)
@@ -207,7 +207,7 @@ test('a ground is made of layers: a gradient with its stops, a dropped picture, 
   page,
   request,
 }) => {
-  const site = await bringIn(request, 'Ground', demoFiles())
+  const site = await bringIn(request, 'Ground', demoFiles(['index.html', 'boats.html']))
   await openSite(page, site)
   await tab(page, 'Ground')
   await page.getByRole('button', { name: 'Gradient', exact: true }).click()

@@ -14,14 +14,19 @@ export const DEMO_PAGES = [
   'isles/skerrow.html',
 ]
 
-/** The files of the demo site, as the repository holds them. */
-export function demoFiles(): Record<string, Uint8Array> {
+/**
+ * The files of the demo site, as the repository holds them; of its pages only those asked for. A frame is a document to
+ * load and to watch, so a test that is about two pages should not bring in eight.
+ */
+export function demoFiles(pages: readonly string[] = DEMO_PAGES): Record<string, Uint8Array> {
   const folder = 'demo/vennor-isles'
   return Object.fromEntries(
     readdirSync(folder, { recursive: true, withFileTypes: true })
       .filter((entry) => entry.isFile())
       .map((entry) => path.join(entry.parentPath, entry.name))
-      .map((file) => [path.relative(folder, file).split(path.sep).join('/'), new Uint8Array(readFileSync(file))]),
+      .map((file) => ({ file, name: path.relative(folder, file).split(path.sep).join('/') }))
+      .filter(({ name }) => !name.endsWith('.html') || pages.includes(name))
+      .map(({ file, name }) => [name, new Uint8Array(readFileSync(file))]),
   )
 }
 

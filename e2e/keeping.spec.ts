@@ -15,7 +15,7 @@ const setSwatch = async (page: Page, name: string, value: string) => {
 }
 
 test('two windows: the second is told, shown both versions, and neither is lost', async ({ context, request }) => {
-  const site = await bringIn(request, 'Two windows', demoFiles())
+  const site = await bringIn(request, 'Two windows', demoFiles(['index.html', 'boats.html']))
   const [first, second] = [await context.newPage(), await context.newPage()]
   await openSite(first, site)
   await openSite(second, site)

@@ -1,4 +1,4 @@
-import { expect, test } from './test.ts'
+import { expect, test, type APIRequestContext, type Page } from './test.ts'
 import {
   bringIn,
   DEMO_PAGES,
@@ -63,12 +63,16 @@ test('looks are switched live, without a reload', async ({ page }) => {
 
 test.describe('with a site of its own', () => {
   let site: string
-  test.beforeEach(async ({ page, request }) => {
-    site = await bringIn(request, 'Pages', demoFiles())
+  const open = async (page: Page, request: APIRequestContext, pages?: readonly string[]) => {
+    site = await bringIn(request, 'Pages', demoFiles(pages))
     await openSite(page, site)
-  })
+  }
 
-  test('a close-up opens, follows the site’s links, keeps its scroll through edits, and returns', async ({ page }) => {
+  test('a close-up opens, follows the site’s links, keeps its scroll through edits, and returns', async ({
+    page,
+    request,
+  }) => {
+    await open(page, request, ['index.html', 'timetable.html'])
     await page.getByRole('button', { name: '768' }).click()
     await page.getByRole('button', { name: 'Open index.html in a close-up' }).click()
     const close = page.frameLocator('iframe[title^="Close-up"]')
@@ -85,7 +89,7 @@ test.describe('with a site of its own', () => {
     await expect(close.getByRole('heading', { name: 'Timetable' })).toHaveCSS('color', 'rgb(0, 0, 128)')
     expect(await frame().evaluate(() => scrollY)).toBe(scrolled)
     await page.getByRole('button', { name: 'Lineup', exact: true }).click()
-    await expect(page.getByRole('heading', { name: '8 pages' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: '2 pages' })).toBeVisible()
     await expect(page.getByRole('button', { name: 'Open index.html in a close-up' })).toBeFocused()
     expect(
       await frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color),
@@ -93,6 +97,7 @@ test.describe('with a site of its own', () => {
   })
 
   test('pages without the sheet say why, and all are attached with one command', async ({ page, request }) => {
+    await open(page, request)
     await facet(page, 'Pages')
     await expect(
       page
@@ -122,14 +127,16 @@ test.describe('with a site of its own', () => {
     await expect(page.getByText('2 do not wear the sheet')).toBeVisible()
   })
 
-  test('a caption offers the cure right there', async ({ page }) => {
+  test('a caption offers the cure right there', async ({ page, request }) => {
+    await open(page, request, ['index.html', 'notices.html'])
     const item = page.getByRole('listitem').filter({ has: page.locator('[data-close-up="notices.html"]') })
     await item.scrollIntoViewIfNeeded()
     await item.getByRole('button', { name: 'Attach' }).click()
     await expect(item.getByText('wears css/site.css')).toBeVisible()
   })
 
-  test('what beats the sheet is told before an edit', async ({ page }) => {
+  test('what beats the sheet is told before an edit', async ({ page, request }) => {
+    await open(page, request, ['index.html', 'fares.html'])
     await facet(page, 'Type')
     await page.getByText('Heading 1').click()
     await expect(

@@ -1,4 +1,4 @@
-import { expect, test } from './test.ts'
+import { expect, test, type APIRequestContext, type Page } from './test.ts'
 import {
   bringIn,
   computedInFrames,
@@ -15,10 +15,10 @@ import {
 } from './helpers.ts'
 
 let site: string
-test.beforeEach(async ({ page, request }) => {
-  site = await bringIn(request, 'Theme', demoFiles())
+async function open(page: Page, request: APIRequestContext, pages = ['index.html', 'fares.html']): Promise<void> {
+  site = await bringIn(request, 'Theme', demoFiles(pages))
   await openSite(page, site)
-})
+}
 
 const WORN = DEMO_PAGES.filter((file) => file !== 'notices.html' && file !== 'isles/skerrow.html')
 
@@ -26,6 +26,7 @@ const pick = (values: Record<string, string>, names: readonly string[]) =>
   Object.fromEntries(names.map((name) => [name, values[name]]))
 
 test('recolouring a swatch shows in every frame, without a reload, and is one step', async ({ page, request }) => {
+  await open(page, request, [...DEMO_PAGES])
   await wakeAll(page, DEMO_PAGES.length)
   for (const frame of pageFrames(page))
     await frame.evaluate(() => void (document.documentElement.dataset['mark'] = 'same document'))
@@ -47,6 +48,7 @@ test('recolouring a swatch shows in every frame, without a reload, and is one st
 })
 
 test('dragging a colour is followed while dragging and is one step afterwards', async ({ page, request }) => {
+  await open(page, request)
   await page.getByRole('button', { name: /^Swatch --tide/ }).click()
   const area = (await page.getByRole('slider', { name: 'Swatch --tide: lightness and chroma' }).boundingBox())!
   const seen = new Set<string>()
@@ -70,6 +72,7 @@ test('dragging a colour is followed while dragging and is one step afterwards', 
 })
 
 test('swatches are added and renamed, and all uses follow', async ({ page, request }) => {
+  await open(page, request)
   await page.getByRole('textbox', { name: 'Name of a new swatch' }).fill('moss')
   await page.getByRole('textbox', { name: 'Colour of the new swatch' }).fill('oklch(60% 0.1 140)')
   await page.getByRole('button', { name: 'Add' }).click()
@@ -91,6 +94,7 @@ test('a family that ships with Attire comes into site and sheet, and the pages a
   page,
   request,
 }) => {
+  await open(page, request)
   await facet(page, 'Type')
   await page.getByRole('button', { name: /^Family/ }).click()
   await page.getByRole('option', { name: /Lora/ }).click()
@@ -117,6 +121,7 @@ test('a family that ships with Attire comes into site and sheet, and the pages a
 })
 
 test('a heading’s group is offered whole or one alone', async ({ page, request }) => {
+  await open(page, request)
   await facet(page, 'Type')
   await page.getByText('Heading 2').click()
   const rule = page.getByRole('radiogroup', { name: 'Change' }).last()
@@ -138,6 +143,7 @@ test('a heading’s group is offered whole or one alone', async ({ page, request
 })
 
 test('one side of a box’s padding changes inside its shorthand', async ({ page, request }) => {
+  await open(page, request)
   await facet(page, 'Boxes')
   const left = page.getByRole('textbox', { name: 'left padding, with unit' })
   await expect(left).toHaveValue('2.5rem')
@@ -154,6 +160,7 @@ test('one side of a box’s padding changes inside its shorthand', async ({ page
 })
 
 test('a hover colour is written in working order and shows under the real pointer', async ({ page, request }) => {
+  await open(page, request)
   await facet(page, 'Links')
   await page.getByRole('button', { name: /^Kind of link/ }).click()
   await page
@@ -180,6 +187,7 @@ test('a hover colour is written in working order and shows under the real pointe
 })
 
 test('the sheet’s text and the bench are two views of one text', async ({ page, request }) => {
+  await open(page, request)
   await page.keyboard.press('Alt+s')
   const editor = page.getByRole('textbox', { name: 'Text of the sheet' })
   await editor.getByText('#14596b', { exact: true }).dblclick()
@@ -206,7 +214,8 @@ test('the sheet’s text and the bench are two views of one text', async ({ page
   await expect(page.locator('[data-swatch="--tide"]')).toContainText('#000000')
 })
 
-test('broken text in the sheet breaks nothing else, and says where', async ({ page }) => {
+test('broken text in the sheet breaks nothing else, and says where', async ({ page, request }) => {
+  await open(page, request)
   await page.keyboard.press('Alt+s')
   await page.getByRole('textbox', { name: 'Text of the sheet' }).focus()
   await page.keyboard.press('Control+End')

@@ -1,14 +1,15 @@
-import { expect, test, type Page } from './test.ts'
+import { expect, test, type APIRequestContext, type Page } from './test.ts'
 import { serious } from './axe.ts'
 import { demoLine } from '../tests/demo-line.ts'
 import { bringIn, clickInCloseUp, demoFiles, kept, openSite, stored, valueIn } from './helpers.ts'
 
+const PAGES = ['index.html', 'fares.html', 'boats.html']
 let site: string
 
-test.beforeEach(async ({ page, request }) => {
-  site = await bringIn(request, 'Ladders', demoFiles())
+async function open(page: Page, request: APIRequestContext): Promise<void> {
+  site = await bringIn(request, 'Ladders', demoFiles(PAGES))
   await openSite(page, site)
-})
+}
 
 async function traceIn(page: Page, file: string, selector: string): Promise<void> {
   await page.getByRole('button', { name: `Open ${file} in a close-up` }).click()
@@ -20,69 +21,144 @@ const matter = (page: Page, name: string) =>
   page.getByRole('complementary', { name: 'Bench' }).getByRole('button', { name: new RegExp(`^${name}`) })
 const around = (page: Page) => page.getByRole('navigation', { name: 'Elements around it' })
 
-test('a click says in a sentence what an element looks like and which line makes it so', async ({ page }) => {
-  await traceIn(page, 'index.html', '.lead')
-  await expect(matter(page, 'Colour')).toContainText(
-    `This text is #1b3a4b because css/site.css line ${demoLine('css/site.css', '\nbody {', '\n  color:')}, body, sets it through the swatch --ink, and it is inherited from body.`,
-  )
-  await expect(matter(page, 'Size')).toContainText('20.8px high')
-  await expect(matter(page, 'Size')).toContainText(`css/site.css line ${demoLine('css/site.css', '\n.lead {')}, .lead`)
-  await expect(matter(page, 'Background')).toContainText('what shows through is #fffaf0 of body')
-  // What it says is what the browser shows.
-  expect(await valueIn(page, 'index.html', '.lead', 'font-size')).toBe('20.8px')
-})
+/** What is only looked at is looked at in one opened site. */
+test.describe.serial('a site that stays as it is', () => {
+  let page: Page
+  test.beforeAll(async ({ browser, server, playwright }) => {
+    page = await browser.newPage({ baseURL: server })
+    await open(page, await playwright.request.newContext({ baseURL: server }))
+  })
+  test.afterAll(() => page.close())
+  test.beforeEach(async () => {
+    const back = page.getByRole('button', { name: 'Lineup', exact: true })
+    if (await back.isVisible()) await back.click()
+    if (await page.getByRole('region', { name: 'Sheet', exact: true }).isVisible()) await page.keyboard.press('Alt+s')
+  })
 
-test('a ladder gives the reason for every rung, and each rung goes to its line', async ({ page }) => {
-  await traceIn(page, 'fares.html', 'h1')
-  await matter(page, 'Colour').click()
-  const ladder = page.getByRole('list', { name: 'Ladder of color' })
-  await expect(ladder.getByRole('listitem')).toHaveCount(2)
-  await expect(ladder.getByRole('listitem').first()).toContainText('wins')
-  await expect(ladder.getByRole('listitem').last()).toContainText(
-    'It lost: both weigh the same, and the page’s own <style> block comes after the sheet.',
-  )
-  await ladder
-    .getByRole('button', { name: `css/site.css line ${demoLine('css/site.css', '\nh1', '\n  color:')}` })
-    .click()
-  await expect(page.getByRole('textbox', { name: 'Text of the sheet' })).toBeFocused()
-  await expect(page.locator('.cm-activeLine')).toHaveText(/color: var\(--tide\);/)
-  await ladder
-    .getByRole('button', {
-      name: `the <style> block in fares.html line ${demoLine('fares.html', '<style>', 'h1 { color:')}`,
-    })
-    .click()
-  await expect(page.getByRole('textbox', { name: 'Text of fares.html' })).toBeVisible()
-  await expect(page.locator('.cm-activeLine')).toContainText('#7a1f12')
-  await page.getByRole('button', { name: 'Back to the sheet' }).click()
-  await expect(page.getByRole('textbox', { name: 'Text of the sheet' })).toBeVisible()
-})
+  test('a click says in a sentence what an element looks like and which line makes it so', async () => {
+    await traceIn(page, 'index.html', '.lead')
+    await expect(matter(page, 'Colour')).toContainText(
+      `This text is #1b3a4b because css/site.css line ${demoLine('css/site.css', '\nbody {', '\n  color:')}, body, sets it through the swatch --ink, and it is inherited from body.`,
+    )
+    await expect(matter(page, 'Size')).toContainText('20.8px high')
+    await expect(matter(page, 'Size')).toContainText(
+      `css/site.css line ${demoLine('css/site.css', '\n.lead {')}, .lead`,
+    )
+    await expect(matter(page, 'Background')).toContainText('what shows through is #fffaf0 of body')
+    // What it says is what the browser shows.
+    expect(await valueIn(page, 'index.html', '.lead', 'font-size')).toBe('20.8px')
+  })
 
-test('the ancestors lead up to the wrapper that was meant', async ({ page }) => {
-  await traceIn(page, 'index.html', '.card h2')
-  await around(page)
-    .getByRole('button', { name: 'div.card', exact: true })
-    .or(around(page).getByRole('button', { name: /\.card$/ }))
-    .first()
-    .click()
-  await expect(matter(page, 'Background')).toContainText('#ffffff')
-  await expect(matter(page, 'Border')).toContainText(
-    /1px solid #efe3cc on all sides because css\/site\.css line \d+, \.card/,
-  )
-  await expect(matter(page, 'Border')).toContainText('Corners rounded by 10px because')
-})
+  test('a ladder gives the reason for every rung, and each rung goes to its line', async () => {
+    await traceIn(page, 'fares.html', 'h1')
+    await matter(page, 'Colour').click()
+    const ladder = page.getByRole('list', { name: 'Ladder of color' })
+    await expect(ladder.getByRole('listitem')).toHaveCount(2)
+    await expect(ladder.getByRole('listitem').first()).toContainText('wins')
+    await expect(ladder.getByRole('listitem').last()).toContainText(
+      'It lost: both weigh the same, and the page’s own <style> block comes after the sheet.',
+    )
+    await ladder
+      .getByRole('button', { name: `css/site.css line ${demoLine('css/site.css', '\nh1', '\n  color:')}` })
+      .click()
+    await expect(page.getByRole('textbox', { name: 'Text of the sheet' })).toBeFocused()
+    await expect(page.locator('.cm-activeLine')).toHaveText(/color: var\(--tide\);/)
+    await ladder
+      .getByRole('button', {
+        name: `the <style> block in fares.html line ${demoLine('fares.html', '<style>', 'h1 { color:')}`,
+      })
+      .click()
+    await expect(page.getByRole('textbox', { name: 'Text of fares.html' })).toBeVisible()
+    await expect(page.locator('.cm-activeLine')).toContainText('#7a1f12')
+    await page.getByRole('button', { name: 'Back to the sheet' }).click()
+    await expect(page.getByRole('textbox', { name: 'Text of the sheet' })).toBeVisible()
+  })
 
-test('links tell their states, and are followed from the trace', async ({ page }) => {
-  await traceIn(page, 'index.html', 'nav a[href="fares.html"]')
-  const line = demoLine('css/site.css', 'nav a:hover {', '\n  color:')
-  await expect(matter(page, 'Link states')).toContainText(
-    `Hovered, it turns #1b3a4b and its background turns #efe3cc (css/site.css line ${line}, nav a:hover; css/site.css line ${line + 1}, nav a:hover).`,
-  )
-  await page.getByRole('button', { name: 'Follow it' }).click()
-  await expect(page.getByRole('region', { name: 'Close-up of fares.html' })).toBeVisible()
-  await expect(page.getByRole('heading', { name: 'Trace', exact: true })).toBeHidden()
+  test('the ancestors lead up to the wrapper that was meant', async () => {
+    await traceIn(page, 'index.html', '.card h2')
+    await around(page)
+      .getByRole('button', { name: 'div.card', exact: true })
+      .or(around(page).getByRole('button', { name: /\.card$/ }))
+      .first()
+      .click()
+    await expect(matter(page, 'Background')).toContainText('#ffffff')
+    await expect(matter(page, 'Border')).toContainText(
+      /1px solid #efe3cc on all sides because css\/site\.css line \d+, \.card/,
+    )
+    await expect(matter(page, 'Border')).toContainText('Corners rounded by 10px because')
+  })
+
+  test('links tell their states, and are followed from the trace', async () => {
+    await traceIn(page, 'index.html', 'nav a[href="fares.html"]')
+    const line = demoLine('css/site.css', 'nav a:hover {', '\n  color:')
+    await expect(matter(page, 'Link states')).toContainText(
+      `Hovered, it turns #1b3a4b and its background turns #efe3cc (css/site.css line ${line}, nav a:hover; css/site.css line ${line + 1}, nav a:hover).`,
+    )
+    await page.getByRole('button', { name: 'Follow it' }).click()
+    await expect(page.getByRole('region', { name: 'Close-up of fares.html' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'Trace', exact: true })).toBeHidden()
+  })
+
+  test('a value the property does not take is refused with a sentence', async () => {
+    await traceIn(page, 'index.html', '.lead')
+    await matter(page, 'Size').click()
+    await page.getByRole('button', { name: 'Change it here' }).first().click()
+    const field = page.getByRole('textbox', { name: 'font-size' })
+    await field.fill('large-ish')
+    await field.press('Enter')
+    await expect(page.getByText('font-size does not take “large-ish”')).toBeVisible()
+    expect(await valueIn(page, 'index.html', '.lead', 'font-size')).toBe('20.8px')
+  })
+
+  test('the command field tries a selector on every page before any rule is written, and names the likely cause of nothing', async () => {
+    await page.keyboard.press('Control+k')
+    const field = page.getByRole('combobox', { name: 'Command, or a selector to try' })
+    await expect(field).toBeFocused()
+    await field.fill('.more')
+    await expect(page.getByRole('option', { name: '.more touches 3 elements on index.html' })).toBeVisible()
+    await expect(page.getByText('3 here').first()).toBeVisible()
+    await expect.poll(() => valueIn(page, 'index.html', '.more', 'outline-style')).toBe('solid')
+    await field.fill('.More')
+    await expect(page.getByRole('option', { name: /touches nothing. Letter case differs/ })).toBeVisible()
+    await field.fill('main > a')
+    await expect(page.getByRole('option', { name: /leave out the >/ })).toBeVisible()
+    await page.keyboard.press('Escape')
+    await expect.poll(() => valueIn(page, 'index.html', '.more', 'outline-style')).toBe('none')
+  })
+
+  test('the command field does things by keyboard', async () => {
+    await page.keyboard.press('Control+k')
+    await page.keyboard.type('close-up of fares')
+    await page.getByRole('option', { name: /Close-up of fares.html/ }).waitFor()
+    await page.keyboard.press('ArrowDown')
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('region', { name: 'Close-up of fares.html' })).toBeVisible()
+  })
+
+  test('the selector under the cursor in the sheet is outlined and counted', async () => {
+    await page.keyboard.press('Alt+s')
+    const text = page.getByRole('textbox', { name: 'Text of the sheet' })
+    await text.click()
+    await page.keyboard.press('Control+Home')
+    for (let line = 0; line < 39; line++) await page.keyboard.press('ArrowDown')
+    await expect(page.locator('.cm-activeLine')).toHaveText(/img \{/)
+    await expect(page.getByRole('region', { name: 'Sheet', exact: true })).toContainText(/img touches \d+ elements on/)
+    await expect.poll(() => valueIn(page, 'index.html', 'main img', 'outline-style')).toBe('solid')
+    await page.getByRole('heading', { name: 'Colour' }).click()
+    await expect.poll(() => valueIn(page, 'index.html', 'main img', 'outline-style')).toBe('none')
+  })
+
+  test('trace and command field are accessible', async () => {
+    await traceIn(page, 'fares.html', 'h1')
+    await matter(page, 'Colour').click()
+    await page.getByRole('button', { name: 'Change it here' }).first().click()
+    await expect(page.getByText('These would not win')).toBeVisible()
+    expect(await serious(page)).toEqual([])
+  })
 })
 
 test('a value is changed in the winning rule, as one step, and the trace follows', async ({ page, request }) => {
+  await open(page, request)
   await traceIn(page, 'index.html', '.lead')
   await matter(page, 'Size').click()
   await page.getByRole('button', { name: 'Change it here' }).first().click()
@@ -98,18 +174,11 @@ test('a value is changed in the winning rule, as one step, and the trace follows
   await expect.poll(() => valueIn(page, 'index.html', '.lead', 'font-size')).toBe('20.8px')
 })
 
-test('a value the property does not take is refused with a sentence', async ({ page }) => {
-  await traceIn(page, 'index.html', '.lead')
-  await matter(page, 'Size').click()
-  await page.getByRole('button', { name: 'Change it here' }).first().click()
-  const field = page.getByRole('textbox', { name: 'font-size' })
-  await field.fill('large-ish')
-  await field.press('Enter')
-  await expect(page.getByText('font-size does not take “large-ish”')).toBeVisible()
-  expect(await valueIn(page, 'index.html', '.lead', 'font-size')).toBe('20.8px')
-})
-
-test('selectors for a new rule come with their reach, and those that would not win say why', async ({ page }) => {
+test('selectors for a new rule come with their reach, and those that would not win say why', async ({
+  page,
+  request,
+}) => {
+  await open(page, request)
   await traceIn(page, 'fares.html', 'h1')
   await matter(page, 'Colour').click()
   await page.getByRole('button', { name: 'Change it here' }).first().click()
@@ -121,7 +190,7 @@ test('selectors for a new rule come with their reach, and those that would not w
   await expect(page.getByText('It would lose to h1: both weigh the same')).toBeVisible()
   await expect(colour).toHaveValue('rgb(0, 90, 0)')
   await colour.press('Escape')
-  await page.getByRole('radio', { name: 'in a rule main h1: 8 on 8 pages' }).check()
+  await page.getByRole('radio', { name: 'in a rule main h1: 3 on 3 pages' }).check()
   await colour.fill('rgb(0, 90, 0)')
   await page.keyboard.press('Enter')
   await expect.poll(() => valueIn(page, 'fares.html', 'h1', 'color')).toBe('rgb(0, 90, 0)')
@@ -129,6 +198,7 @@ test('selectors for a new rule come with their reach, and those that would not w
 })
 
 test('a declaration in the page itself is changed there', async ({ page, request }) => {
+  await open(page, request)
   await traceIn(page, 'boats.html', 'h2')
   await expect(matter(page, 'Colour')).toContainText('the style attribute in boats.html')
   await matter(page, 'Colour').click()
@@ -146,52 +216,4 @@ test('a declaration in the page itself is changed there', async ({ page, request
   await expect(page.getByText('This element is no longer on the page.')).toBeVisible()
   await page.getByRole('button', { name: /^Undo/ }).click()
   await expect(matter(page, 'Colour')).toContainText('#008080')
-})
-
-test('the command field tries a selector on every page before any rule is written, and names the likely cause of nothing', async ({
-  page,
-}) => {
-  await page.keyboard.press('Control+k')
-  const field = page.getByRole('combobox', { name: 'Command, or a selector to try' })
-  await expect(field).toBeFocused()
-  await field.fill('.more')
-  await expect(page.getByRole('option', { name: '.more touches 6 elements on 2 pages' })).toBeVisible()
-  await expect(page.getByText('3 here').first()).toBeVisible()
-  await expect.poll(() => valueIn(page, 'index.html', '.more', 'outline-style')).toBe('solid')
-  await field.fill('.More')
-  await expect(page.getByRole('option', { name: /touches nothing. Letter case differs/ })).toBeVisible()
-  await field.fill('main > a')
-  await expect(page.getByRole('option', { name: /leave out the >/ })).toBeVisible()
-  await page.keyboard.press('Escape')
-  await expect.poll(() => valueIn(page, 'index.html', '.more', 'outline-style')).toBe('none')
-})
-
-test('the command field does things by keyboard', async ({ page }) => {
-  await page.keyboard.press('Control+k')
-  await page.keyboard.type('close-up of fares')
-  await page.getByRole('option', { name: /Close-up of fares.html/ }).waitFor()
-  await page.keyboard.press('ArrowDown')
-  await page.keyboard.press('Enter')
-  await expect(page.getByRole('region', { name: 'Close-up of fares.html' })).toBeVisible()
-})
-
-test('the selector under the cursor in the sheet is outlined and counted', async ({ page }) => {
-  await page.keyboard.press('Alt+s')
-  const text = page.getByRole('textbox', { name: 'Text of the sheet' })
-  await text.click()
-  await page.keyboard.press('Control+Home')
-  for (let line = 0; line < 39; line++) await page.keyboard.press('ArrowDown')
-  await expect(page.locator('.cm-activeLine')).toHaveText(/img \{/)
-  await expect(page.getByRole('region', { name: 'Sheet', exact: true })).toContainText(/img touches \d+ elements on/)
-  await expect.poll(() => valueIn(page, 'index.html', 'main img', 'outline-style')).toBe('solid')
-  await page.getByRole('heading', { name: 'Colour' }).click()
-  await expect.poll(() => valueIn(page, 'index.html', 'main img', 'outline-style')).toBe('none')
-})
-
-test('trace and command field are accessible', async ({ page }) => {
-  await traceIn(page, 'fares.html', 'h1')
-  await matter(page, 'Colour').click()
-  await page.getByRole('button', { name: 'Change it here' }).first().click()
-  await expect(page.getByText('These would not win')).toBeVisible()
-  expect(await serious(page)).toEqual([])
 })

@@ -10,7 +10,11 @@ test('roles are shown in the site’s own words and set in every way; px stand b
   page,
   request,
 }) => {
-  const site = await bringIn(request, 'Roles', demoFiles())
+  const site = await bringIn(
+    request,
+    'Roles',
+    demoFiles(['index.html', 'boats.html', 'contact.html', 'timetable.html']),
+  )
   await openSite(page, site)
   await facet(page, 'Type')
   const roles = page.getByRole('radiogroup', { name: 'Role' })
@@ -104,7 +108,7 @@ test('own fonts come in by file with their face, are read, used, fitted, switche
   request,
   browser,
 }) => {
-  const site = await bringIn(request, 'Fonts', demoFiles())
+  const site = await bringIn(request, 'Fonts', demoFiles(['index.html', 'boats.html']))
   await openSite(page, site)
   await facet(page, 'Type')
   await page.getByRole('tab', { name: 'Fonts' }).click()
@@ -181,7 +185,7 @@ test('own fonts come in by file with their face, are read, used, fitted, switche
 })
 
 test('a scale is shown on all pages while it is chosen, and is one step', async ({ page, request }) => {
-  const site = await bringIn(request, 'Scale', demoFiles())
+  const site = await bringIn(request, 'Scale', demoFiles(['index.html', 'boats.html']))
   await openSite(page, site)
   await facet(page, 'Type')
   await page.getByRole('tab', { name: 'Scale' }).click()

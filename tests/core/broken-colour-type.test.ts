@@ -22,6 +22,7 @@ import { familiesIn, familiesInFont } from '../../src/core/type/stack.ts'
 import { leaveOutFonts } from '../../src/core/type/used-faces.ts'
 import type { FontFacts } from '../../src/core/type/facts.ts'
 import { siteOf, VIEWPORT } from './model.ts'
+import { runs } from '../runs.ts'
 
 // Broken sheets, values and pages: whatever is read from them is some answer, and whatever is planned fits their texts.
 const css = fc
@@ -123,7 +124,7 @@ describe('broken sheets', () => {
         facesOf(sheet)
         colorInventory(sheet)
       }),
-      { numRuns: 600 },
+      { numRuns: runs(600) },
     )
   })
   it('take gathered swatches, layers, faces and fallbacks: every plan fits, and what is not meant stays', () => {
@@ -170,7 +171,7 @@ describe('broken sheets', () => {
           }).splices,
         )
       }),
-      { numRuns: 600 },
+      { numRuns: runs(600) },
     )
   })
   it('still show contrast, roles and sizes on broken pages', () => {
@@ -216,7 +217,7 @@ describe('broken sheets', () => {
           sizesOf(model, selector, VIEWPORT)
         }
       }),
-      { numRuns: 80 },
+      { numRuns: runs(80) },
     )
   })
 })
@@ -231,7 +232,7 @@ describe('broken values', () => {
             expect(toHex(writeColor(color, notation)), `${color} as ${notation}`).not.toBeNull()
         expect(writeColorLike(model, color)).toBeTypeOf('string')
       }),
-      { numRuns: 1500 },
+      { numRuns: runs(1500) },
     )
   })
   it('are some gradient, position or list, or none', () => {
@@ -243,7 +244,7 @@ describe('broken values', () => {
         for (const family of [...familiesIn(text), ...familiesInFont(text)])
           expect(family.from).toBeLessThanOrEqual(family.to)
       }),
-      { numRuns: 2000 },
+      { numRuns: runs(2000) },
     )
   })
 })

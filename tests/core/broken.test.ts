@@ -19,6 +19,7 @@ import { idOf } from '../../src/core/properties/longhands.ts'
 import { matches } from '../../src/core/selectors/match.ts'
 import { parseSelectorList } from '../../src/core/selectors/parse.ts'
 import { linksIn } from '../../src/core/states/links.ts'
+import { runs } from '../runs.ts'
 
 // Broken markup and broken styles: whatever is planned on them fits their texts, and nothing throws.
 const markup = fc
@@ -114,7 +115,7 @@ describe('whatever the pages hold', () => {
         expect(after.pagePaths).toHaveLength(2)
         findingsIn(after)
       }),
-      { numRuns: 120 },
+      { numRuns: runs(120) },
     )
   })
   it('moves, shares, lifts, wraps and new pages fit the texts', () => {
@@ -161,7 +162,7 @@ describe('whatever the pages hold', () => {
         // Nothing the sheet said is lost.
         for (const line of model.text('css/site.css').split('\n')) expect(lifted.text('css/site.css')).toContain(line)
       }),
-      { numRuns: 100 },
+      { numRuns: runs(100) },
     )
   })
 })

@@ -8,6 +8,7 @@ import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { statesOf, type WornState } from '../../src/core/selectors/states.ts'
 import { generatedSite } from '../../e2e/cascade/generated.ts'
 import { sheetsWorn } from '../../src/core/model/wear.ts'
+import { runs } from '../runs.ts'
 
 const viewport = { width: 1280, height: 800 }
 
@@ -341,7 +342,7 @@ describe('robustness', () => {
           .flatMap((style) => LONGHANDS.map(({ id }) => resolvedValue(style, id)))
         expect(values.filter((each) => typeof each !== 'string' || each === '')).toEqual([])
       }),
-      { numRuns: 150 },
+      { numRuns: runs(150) },
     )
   })
 

@@ -28,6 +28,7 @@ import { reachOf } from '../../src/core/selectors/reach.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
 import { siteOf } from './model.ts'
+import { runs } from '../runs.ts'
 
 /** colorjs.io is written by editors of CSS Color 4, independently of what the core uses. */
 const hexBy = (text: string) => {
@@ -69,7 +70,7 @@ describe('notations', () => {
           // Rounded to what people read; never more than one step of 8 bit.
           expect(Math.max(...away), written).toBeLessThan(1 / 255)
         }),
-        { numRuns: 300 },
+        { numRuns: runs(300) },
       )
     },
   )
@@ -123,7 +124,7 @@ describe('the picker’s planes', () => {
           linearOf(l, c, h).forEach((part, at) => expect(part).toBeCloseTo(expected[at]!, 5))
         },
       ),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     )
   })
   it('the edge of sRGB lies where colorjs.io has it, at every hue', () => {
@@ -163,7 +164,7 @@ describe('difference and clustering', () => {
       fc.property(hexArb, hexArb, (a, b) => {
         expect(difference(a, b)).toBeCloseTo(by(parse(a)!, parse(b)!), 10)
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     )
     expect(difference('#fff', 'WHITE')).toBe(0)
     expect(difference('#fff', 'nothing')).toBeNaN()
@@ -392,7 +393,7 @@ describe('layers of colour', () => {
         const composed = hexOfRgb(over({ ...readRgb(top)!, alpha: percent / 100 }, readRgb(below)!))
         expect(difference(composed, expected)).toBeLessThan(0.01)
       }),
-      { numRuns: 100 },
+      { numRuns: runs(100) },
     )
   })
 })

@@ -6,6 +6,7 @@ import { readRgb } from '../../src/core/color/rgb.ts'
 import { contrastOffer } from '../../src/core/contrast/offer.ts'
 import { allContrastPairs, contrastPairs, type ContrastPair } from '../../src/core/contrast/pairs.ts'
 import { siteOf, VIEWPORT } from './model.ts'
+import { runs } from '../runs.ts'
 
 const ratio = (a: string, b: string) => contrastRatio(readRgb(a)!, readRgb(b)!)
 const hexArb = fc
@@ -28,7 +29,7 @@ describe('the contrast ratio of WCAG 2.2', () => {
       fc.property(hexArb, hexArb, (a, b) => {
         expect(ratio(a, b)).toBeCloseTo(new Color(a).contrast(b, 'WCAG21'), 2)
       }),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     )
   })
   it('large is 18 pt, or 14 pt and bold', () => {
@@ -63,7 +64,7 @@ describe('the contrast ratio of WCAG 2.2', () => {
             ),
           ).toBeLessThan(4.56)
       }),
-      { numRuns: 150 },
+      { numRuns: runs(150) },
     )
     expect(nearestPassing('#888', '#777', 12)).toBeNull()
   })

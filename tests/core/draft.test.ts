@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { html, parse, type DefaultTreeAdapterTypes as P5 } from 'parse5'
 import { describe, expect, it } from 'vitest'
 import { descendantsOf, elementsNamed, parsePage } from '../../src/core/markup/tree.ts'
+import { runs } from '../runs.ts'
 
 type Located = P5.Element & {
   sourceCodeLocation?: {
@@ -139,7 +140,7 @@ describe('a page as it is read, beside the tree of parse5 itself', () => {
         const text = parts.join('')
         expect(ours(text)).toEqual(reference(text))
       }),
-      { numRuns: 3000 },
+      { numRuns: runs(3000) },
     )
   })
 

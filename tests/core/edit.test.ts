@@ -12,6 +12,7 @@ import { topStyleRules } from '../../src/core/sheet/walk.ts'
 import { orderStates, splitState, stateConflicts, linkKinds } from '../../src/core/states/order.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
 import { addFace, FAMILIES, fontPath, shippedFace, stackOf } from '../../src/core/type/families.ts'
+import { runs } from '../runs.ts'
 
 const demo = readFileSync('demo/vennor-isles/css/site.css', 'utf8')
 const plan = (text: string, selector: string, property: string, value: string, scope?: 'group' | 'only') =>
@@ -108,7 +109,7 @@ describe('which rule an edit goes to', () => {
           if (!open) expect(decide(parseSheet(after), 'h1', property)?.value).toBe('inherit')
         },
       ),
-      { numRuns: 600 },
+      { numRuns: runs(600) },
     )
   })
 })

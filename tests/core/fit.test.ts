@@ -9,6 +9,7 @@ import { parsePage } from '../../src/core/markup/tree.ts'
 import { messagesFor } from '../../src/core/markup/validate.ts'
 import type { FileInfo } from '../../src/core/site/view.ts'
 import { siteOf } from './model.ts'
+import { runs } from '../runs.ts'
 
 /** A page without fault, with what a test puts into its head and body; `up` is the way to the top folder. */
 const page = (body = '', head = '', up = '') =>
@@ -451,7 +452,7 @@ describe('following edits', () => {
           expect(check.findings(model)).toEqual(findingsIn(model))
         },
       ),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     )
   })
 })
@@ -577,7 +578,7 @@ describe('markup, through html-validate', () => {
           expect(messages, text).toEqual([])
         } else if (messages.length === 0 && constructs) seen.keep(constructs)
       }),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     )
     expect(skipped).toBeGreaterThan(15)
   })

@@ -12,6 +12,7 @@ import { parseComplex } from '../../src/core/selectors/parse.ts'
 import { specificityOf } from '../../src/core/selectors/specificity.ts'
 import { parseDeclarations, parseSheet } from '../../src/core/sheet/parse.ts'
 import { siteOf } from './model.ts'
+import { runs } from '../runs.ts'
 
 const page = (body: string, head = '', up = '') =>
   `<!doctype html>\n<html lang="en">\n<head>\n  <title>x</title>\n  <link rel="stylesheet" href="${up}css/site.css">\n${head}</head>\n<body>\n${body}\n</body>\n</html>\n`
@@ -336,7 +337,7 @@ describe('whatever pages carry', () => {
             ),
           ).toEqual([])
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     )
   })
 })

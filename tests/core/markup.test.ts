@@ -4,6 +4,7 @@ import { boxTargets } from '../../src/core/boxes/targets.ts'
 import { basePath } from '../../src/core/markup/base.ts'
 import { describeElement } from '../../src/core/markup/describe.ts'
 import { firstByTag, parsePage } from '../../src/core/markup/tree.ts'
+import { runs } from '../runs.ts'
 
 const htmlLike = fc
   .array(
@@ -60,7 +61,7 @@ describe('a page’s tree', () => {
           if (element.rawText) expect(element.rawText.from).toBeGreaterThanOrEqual(startTag.to)
         }
       }),
-      { numRuns: 800 },
+      { numRuns: runs(800) },
     )
   })
 

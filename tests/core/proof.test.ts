@@ -5,6 +5,7 @@ import { LONGHANDS } from '../../src/core/properties/longhands.ts'
 import type { SiteSnapshot } from '../../src/core/model/snapshot.ts'
 import { prove, PROOF_VIEWPORTS, type ProofProgress } from '../../src/core/proof/proof.ts'
 import { siteOf } from './model.ts'
+import { runs } from '../runs.ts'
 
 const PATH = 'index.html'
 const BODY = '<main class="a"><h1>x</h1><p id="i">y</p><p class="a">z</p></main>'
@@ -60,7 +61,7 @@ describe('a proof', () => {
         expect(atRest.length > 0).toBe(truly.size > 0)
         if (truly.size === 0) expect(following).toBe(0)
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     )
   })
 

@@ -9,6 +9,7 @@ import { moveFault } from '../../src/core/site/move-fault.ts'
 import { betterPath, nameFault, plainName } from '../../src/core/paths/file-names.ts'
 import { targetOf } from '../../src/core/paths/paths.ts'
 import { siteOf } from './model.ts'
+import { runs } from '../runs.ts'
 
 const urls = (text: string) => referencesIn(parsePage(text)).map(({ url, kind }) => `${kind} ${url}`)
 
@@ -184,7 +185,7 @@ describe('moving files', () => {
             expect(leads(after, renamed(path)), path).toEqual(leads(before, path).map(renamed))
         },
       ),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     )
   })
 

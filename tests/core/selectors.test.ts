@@ -11,6 +11,7 @@ import { parseComplex, parseNth, parseSelectorList } from '../../src/core/select
 import { reachOf } from '../../src/core/selectors/reach.ts'
 import { normalSelector } from '../../src/core/selectors/serialize.ts'
 import { specificityOf } from '../../src/core/selectors/specificity.ts'
+import { runs } from '../runs.ts'
 
 const simple = fc.constantFrom(
   'a',
@@ -91,7 +92,7 @@ describe('matching', () => {
         touched += ours.length
         expect(ours).toEqual(theirs)
       }),
-      { numRuns: 1500 },
+      { numRuns: runs(1500) },
     )
     expect(touched).toBeGreaterThan(500)
   })
@@ -195,7 +196,7 @@ describe('specificity', () => {
         const { A, B, C } = calculate(text)
         expect(specificityOf(parseComplex(text)!)).toEqual([A, B, C])
       }),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     )
   })
 })

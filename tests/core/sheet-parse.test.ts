@@ -6,6 +6,7 @@ import { parseDeclarations, parseSheet, type Declaration, type Item, type Sheet 
 import { Token, tokensOf } from '../../src/core/css/tokens.ts'
 import { styleRules } from '../../src/core/sheet/walk.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
+import { runs } from '../runs.ts'
 
 /** Text made of what stylesheets are made of, whole and broken. */
 const cssLike = fc
@@ -99,7 +100,7 @@ describe('the sheet as text', () => {
       fc.property(fc.oneof(cssLike, fc.string({ unit: 'binary' })), (text) => {
         expect(print(parseSheet(text))).toBe(text)
       }),
-      { numRuns: 2000 },
+      { numRuns: runs(2000) },
     )
   })
 

@@ -8,6 +8,7 @@ import { idOf, LONGHANDS } from '../../src/core/properties/longhands.ts'
 import { fileDoc } from '../../src/core/site/step.ts'
 import { traceQuestions } from '../../src/core/trace/questions.ts'
 import { siteOf, VIEWPORT } from './model.ts'
+import { runs } from '../runs.ts'
 
 const page = (head: string, body: string) =>
   `<!doctype html><html><head><link rel="stylesheet" href="css/site.css">${head}</head><body>${body}</body></html>`
@@ -61,7 +62,7 @@ describe('two snapshots side by side', () => {
         expect(says(back)).toEqual(fresh(one))
         expect(says(after)).toEqual(fresh(two))
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     )
   })
 

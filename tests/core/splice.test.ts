@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { lineEndOf, placeOf } from '../../src/core/text/place.ts'
 import { applySplices, diffTexts, invertSplices, SpliceError, type Splice } from '../../src/core/text/splice.ts'
+import { runs } from '../runs.ts'
 
 /** Any text with splices that fit it and do not overlap. */
 export const textWithSplices = fc
@@ -26,7 +27,7 @@ describe('splices', () => {
         const after = applySplices(text, splices)
         expect(applySplices(after, invertSplices(text, splices))).toBe(text)
       }),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     )
   })
 

@@ -14,6 +14,7 @@ import { wearReport, type WearContext } from '../../src/core/model/wear.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
 import { fileInfo } from './model.ts'
+import { runs } from '../runs.ts'
 
 const viewport = { width: 1280, height: 800 }
 const context = (sheet = 'p { color: red }'): WearContext => ({
@@ -101,7 +102,7 @@ describe('attaching', () => {
             after.replace(/\n?[ \t]*<link rel="stylesheet" href="css\/site\.css">\n?/, '').replace(/\n/g, ''),
           ).toBe(text.replace(/\n/g, ''))
       }),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     )
   })
 })

@@ -22,6 +22,7 @@ import { beginSite } from '../../src/server/sites/begin.ts'
 import { pixelsOf } from '../../src/platform/pixels.ts'
 import { scaledCopy } from '../../src/server/pictures/scaled-copy.ts'
 import { siteOf } from '../core/model.ts'
+import { runs } from '../runs.ts'
 
 let sites: SqliteRepository
 beforeAll(async () => {
@@ -204,7 +205,7 @@ describe('steps that move, make and delete files', () => {
           expect(mine).toEqual(known)
         },
       ),
-      { numRuns: 25 },
+      { numRuns: runs(25) },
     )
   })
 })

@@ -10,6 +10,7 @@ import { decodeText, encodeText, encodingOf } from '../../src/platform/encoding.
 import { SqliteRepository } from '../../src/server/sqlite/sqlite-repository.ts'
 import { exportSite } from '../../src/server/sites/export.ts'
 import { serveWorn } from '../../src/server/wear/serve.ts'
+import { runs } from '../runs.ts'
 
 let sites: SqliteRepository
 let url: string
@@ -142,7 +143,7 @@ describe('texts and bytes', () => {
         const encoding = encodingOf(bytes)
         expect(encodeText(decodeText(bytes, encoding), encoding)).toEqual(bytes)
       }),
-      { numRuns: 1000 },
+      { numRuns: runs(1000) },
     )
     const bom = Buffer.from('\uFEFFa', 'utf8')
     expect(encodeText(decodeText(bom, encodingOf(bom)), 'utf-8')).toEqual(bom)

@@ -60,8 +60,11 @@ export function CloseUp({ page }: { page: string }) {
 
   const following = useRoom((state) => state.follow)
   useEffect(() => {
-    if (following) follow(following.href)
-    // A link is followed once, when it is asked for.
+    if (!following) return
+    // It is followed once: a close-up that opens later has not been asked.
+    set({ follow: null })
+    follow(following.href)
+    // Nothing but being asked makes it follow.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [following])
 

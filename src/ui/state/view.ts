@@ -53,7 +53,7 @@ export interface View {
   readonly picked: Picked | null
   /** The viewport of the close-up, in CSS px. */
   readonly closeUpViewport: { readonly width: number; readonly height: number }
-  /** A link the close-up is asked to follow; a new object each time. */
+  /** A link the close-up is asked to follow, until it does. */
   readonly follow: { readonly href: string } | null
   /** The page or other stylesheet whose text is shown in the sheet's place; null for the sheet. */
   readonly source: string | null
