@@ -115,7 +115,7 @@ describe('whatever the pages hold', () => {
         expect(after.pagePaths).toHaveLength(2)
         findingsIn(after)
       }),
-      { numRuns: runs(120) },
+      { numRuns: runs(60) },
     )
   })
   it('moves, shares, lifts, wraps and new pages fit the texts', () => {
@@ -162,7 +162,7 @@ describe('whatever the pages hold', () => {
         // Nothing the sheet said is lost.
         for (const line of model.text('css/site.css').split('\n')) expect(lifted.text('css/site.css')).toContain(line)
       }),
-      { numRuns: runs(100) },
+      { numRuns: runs(50) },
     )
   })
 })

@@ -578,7 +578,7 @@ describe('markup, through html-validate', () => {
           expect(messages, text).toEqual([])
         } else if (messages.length === 0 && constructs) seen.keep(constructs)
       }),
-      { numRuns: runs(500) },
+      { numRuns: runs(150) },
     )
     expect(skipped).toBeGreaterThan(15)
   })

@@ -337,7 +337,7 @@ describe('whatever pages carry', () => {
             ),
           ).toEqual([])
       }),
-      { numRuns: runs(40) },
+      { numRuns: runs(25) },
     )
   })
 })

@@ -62,7 +62,7 @@ describe('two snapshots side by side', () => {
         expect(says(back)).toEqual(fresh(one))
         expect(says(after)).toEqual(fresh(two))
       }),
-      { numRuns: runs(60) },
+      { numRuns: runs(30) },
     )
   })
 
