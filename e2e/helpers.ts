@@ -126,6 +126,13 @@ export async function atRest(page: Page): Promise<void> {
   await expect(page.locator('[data-workroom]')).toHaveAttribute('aria-busy', 'false')
 }
 
+/** Leaves the close-up and closes the sheet, where they are open. */
+export async function toLineup(page: Page): Promise<void> {
+  const back = page.getByRole('button', { name: 'Lineup', exact: true })
+  if (await back.isVisible()) await back.click()
+  if (await page.getByRole('region', { name: 'Sheet', exact: true }).isVisible()) await page.keyboard.press('Alt+s')
+}
+
 export async function facet(page: Page, name: string): Promise<void> {
   await page.getByRole('navigation', { name: 'Facets' }).getByRole('button', { name }).click()
 }

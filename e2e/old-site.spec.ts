@@ -123,7 +123,7 @@ test('letters that a file’s encoding cannot hold are refused with a sentence, 
   await window.keyboard.type('/* → */')
   await expect(
     window.getByText(
-      'Haupt Stil.css is not stored as UTF-8, so only plain ASCII letters can be written into it. Nothing was changed.',
+      '“→” cannot be written into Haupt Stil.css, which is stored as windows-1252. Write \\2192 instead. Nothing was changed.',
     ),
   ).toBeVisible()
   await kept(window)

@@ -10,12 +10,13 @@ import {
   openSite,
   pageFrames,
   stored,
+  toLineup,
   wakeAll,
   valueIn,
 } from './helpers.ts'
 
 let site: string
-async function open(page: Page, request: APIRequestContext, pages = ['index.html', 'fares.html']): Promise<void> {
+async function open(page: Page, request: APIRequestContext, pages: readonly string[]): Promise<void> {
   site = await bringIn(request, 'Theme', demoFiles(pages))
   await openSite(page, site)
 }
@@ -24,9 +25,10 @@ const WORN = DEMO_PAGES.filter((file) => file !== 'notices.html' && file !== 'is
 
 const pick = (values: Record<string, string>, names: readonly string[]) =>
   Object.fromEntries(names.map((name) => [name, values[name]]))
+const SHEET = new TextDecoder().decode(demoFiles()['css/site.css'])
 
 test('recolouring a swatch shows in every frame, without a reload, and is one step', async ({ page, request }) => {
-  await open(page, request, [...DEMO_PAGES])
+  await open(page, request, DEMO_PAGES)
   await wakeAll(page, DEMO_PAGES.length)
   for (const frame of pageFrames(page))
     await frame.evaluate(() => void (document.documentElement.dataset['mark'] = 'same document'))
@@ -42,186 +44,192 @@ test('recolouring a swatch shows in every frame, without a reload, and is one st
   await kept(page)
   const state = await stored(request, site)
   expect(state.steps.map(({ label }) => label)).toEqual(['--tide: rgb(1 2 3)'])
-  expect(state.looks[0]!.text).toBe(
-    new TextDecoder().decode(demoFiles()['css/site.css']).replace('--tide: #14596b', '--tide: rgb(1 2 3)'),
-  )
+  expect(state.looks[0]!.text).toBe(SHEET.replace('--tide: #14596b', '--tide: rgb(1 2 3)'))
 })
 
-test('dragging a colour is followed while dragging and is one step afterwards', async ({ page, request }) => {
-  await open(page, request)
-  await page.getByRole('button', { name: /^Swatch --tide/ }).click()
-  const area = (await page.getByRole('slider', { name: 'Swatch --tide: lightness and chroma' }).boundingBox())!
-  const seen = new Set<string>()
-  await page.mouse.move(area.x + 20, area.y + 20)
-  await page.mouse.down()
-  for (let step = 1; step <= 6; step++) {
-    await page.mouse.move(area.x + 20 + step * 30, area.y + 20 + step * 12)
-    // Each move shows before the next one is made.
-    await expect.poll(() => valueIn(page, 'index.html', 'h1', 'color')).not.toBe([...seen].at(-1))
-    seen.add(await valueIn(page, 'index.html', 'h1', 'color'))
-  }
-  expect(seen.size).toBe(6)
-  expect((await stored(request, site)).steps).toHaveLength(0)
-  await page.mouse.up()
-  await kept(page)
-  expect((await stored(request, site)).steps).toHaveLength(1)
-  await page.keyboard.press('Control+z')
-  await expect
-    .poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color))
-    .toBe('rgb(20, 89, 107)')
-})
+/** Each takes back what it did, so the next finds the site as it came. */
+test.describe.serial('one site', () => {
+  let page: Page
+  test.beforeAll(async ({ browser, server, playwright }) => {
+    page = await browser.newPage({ baseURL: server })
+    await open(page, await playwright.request.newContext({ baseURL: server }), ['index.html', 'fares.html'])
+  })
+  test.afterEach(async ({ request }) => {
+    await toLineup(page)
+    await facet(page, 'Colour')
+    const undo = page.getByRole('button', { name: /^Undo/ })
+    while (await undo.isEnabled()) await undo.click()
+    await kept(page)
+    expect((await stored(request, site)).looks[0]!.text).toBe(SHEET)
+  })
+  test.afterAll(() => page.close())
 
-test('swatches are added and renamed, and all uses follow', async ({ page, request }) => {
-  await open(page, request)
-  await page.getByRole('textbox', { name: 'Name of a new swatch' }).fill('moss')
-  await page.getByRole('textbox', { name: 'Colour of the new swatch' }).fill('oklch(60% 0.1 140)')
-  await page.getByRole('button', { name: 'Add' }).click()
-  const name = page.getByRole('textbox', { name: 'Name of the swatch --tide' })
-  await name.fill('--deep')
-  await name.press('Enter')
-  await expect(page.getByRole('textbox', { name: 'Name of the swatch --deep' })).toBeVisible()
-  expect(await frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color)).toBe(
-    'rgb(20, 89, 107)',
-  )
-  await kept(page)
-  const { text } = (await stored(request, site)).looks[0]!
-  expect(text).toContain('  --moss: oklch(60% 0.1 140);')
-  expect(text).not.toContain('--tide')
-  expect(text.match(/var\(--deep\)/g)).toHaveLength(6)
-})
+  test('dragging a colour is followed while dragging and is one step afterwards', async ({ request }) => {
+    await page.getByRole('button', { name: /^Swatch --tide/ }).click()
+    const area = (await page.getByRole('slider', { name: 'Swatch --tide: lightness and chroma' }).boundingBox())!
+    const seen = new Set<string>()
+    await page.mouse.move(area.x + 20, area.y + 20)
+    await page.mouse.down()
+    for (let step = 1; step <= 6; step++) {
+      await page.mouse.move(area.x + 20 + step * 30, area.y + 20 + step * 12)
+      // Each move shows before the next one is made.
+      await expect.poll(() => valueIn(page, 'index.html', 'h1', 'color')).not.toBe([...seen].at(-1))
+      seen.add(await valueIn(page, 'index.html', 'h1', 'color'))
+    }
+    expect(seen.size).toBe(6)
+    expect((await stored(request, site)).cursor).toBe(0)
+    await page.mouse.up()
+    await kept(page)
+    expect((await stored(request, site)).steps).toHaveLength(1)
+    await page.keyboard.press('Control+z')
+    await expect
+      .poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color))
+      .toBe('rgb(20, 89, 107)')
+  })
 
-test('a family that ships with Attire comes into site and sheet, and the pages are set in it', async ({
-  page,
-  request,
-}) => {
-  await open(page, request)
-  await facet(page, 'Type')
-  await page.getByRole('button', { name: /^Family/ }).click()
-  await page.getByRole('option', { name: /Lora/ }).click()
-  await expect
-    .poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.body).fontFamily))
-    .toContain('Lora')
-  await expect
-    .poll(() =>
-      frameOf(page, 'index.html').evaluate(async () => {
-        await document.fonts.ready
-        return [...document.fonts].filter((face) => face.family.includes('Lora')).map((face) => face.status)
-      }),
+  test('swatches are added and renamed, and all uses follow', async ({ request }) => {
+    await page.getByRole('textbox', { name: 'Name of a new swatch' }).fill('moss')
+    await page.getByRole('textbox', { name: 'Colour of the new swatch' }).fill('oklch(60% 0.1 140)')
+    await page.getByRole('button', { name: 'Add' }).click()
+    const name = page.getByRole('textbox', { name: 'Name of the swatch --tide' })
+    await name.fill('--deep')
+    await name.press('Enter')
+    await expect(page.getByRole('textbox', { name: 'Name of the swatch --deep' })).toBeVisible()
+    expect(
+      await frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color),
+    ).toBe('rgb(20, 89, 107)')
+    await kept(page)
+    const { text } = (await stored(request, site)).looks[0]!
+    expect(text).toContain('  --moss: oklch(60% 0.1 140);')
+    expect(text).not.toContain('--tide')
+    expect(text.match(/var\(--deep\)/g)).toHaveLength(6)
+  })
+
+  test('a family that ships with Attire comes into site and sheet, and the pages are set in it', async ({
+    request,
+  }) => {
+    await facet(page, 'Type')
+    await page.getByRole('button', { name: /^Family/ }).click()
+    await page.getByRole('option', { name: /Lora/ }).click()
+    await expect
+      .poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.body).fontFamily))
+      .toContain('Lora')
+    await expect
+      .poll(() =>
+        frameOf(page, 'index.html').evaluate(async () => {
+          await document.fonts.ready
+          return [...document.fonts].filter((face) => face.family.includes('Lora')).map((face) => face.status)
+        }),
+      )
+      .toContain('loaded')
+    await kept(page)
+    const state = await stored(request, site)
+    expect(state.files.map((file) => file.path)).toContain('fonts/lora-latin-wght-normal.woff2')
+    expect(state.looks[0]!.text).toContain('url("../fonts/lora-latin-wght-normal.woff2")')
+    await page.getByRole('button', { name: /^Undo/ }).click()
+    await kept(page)
+    expect((await stored(request, site)).files.map((file) => file.path)).not.toContain(
+      'fonts/lora-latin-wght-normal.woff2',
     )
-    .toContain('loaded')
-  await kept(page)
-  const state = await stored(request, site)
-  expect(state.files.map((file) => file.path)).toContain('fonts/lora-latin-wght-normal.woff2')
-  expect(state.looks[0]!.text).toContain('url("../fonts/lora-latin-wght-normal.woff2")')
-  await page.getByRole('button', { name: /^Undo/ }).click()
-  await kept(page)
-  expect((await stored(request, site)).files.map((file) => file.path)).not.toContain(
-    'fonts/lora-latin-wght-normal.woff2',
-  )
-})
+  })
 
-test('a heading’s group is offered whole or one alone', async ({ page, request }) => {
-  await open(page, request)
-  await facet(page, 'Type')
-  await page.getByText('Heading 2').click()
-  const rule = page.getByRole('radiogroup', { name: 'Change' }).last()
-  await rule.getByText('only h2').click()
-  const color = page.getByRole('textbox', { name: 'Colour, any CSS colour' })
-  await color.fill('teal')
-  await color.press('Enter')
-  await expect
-    .poll(() =>
-      frameOf(page, 'index.html').evaluate(() =>
-        ['h1', 'h2'].map((each) => getComputedStyle(document.querySelector(each)!).color),
-      ),
+  test('a heading’s group is offered whole or one alone', async ({ request }) => {
+    await facet(page, 'Type')
+    await page.getByText('Heading 2').click()
+    const rule = page.getByRole('radiogroup', { name: 'Change' }).last()
+    await rule.getByText('only h2').click()
+    const color = page.getByRole('textbox', { name: 'Colour, any CSS colour' })
+    await color.fill('teal')
+    await color.press('Enter')
+    await expect
+      .poll(() =>
+        frameOf(page, 'index.html').evaluate(() =>
+          ['h1', 'h2'].map((each) => getComputedStyle(document.querySelector(each)!).color),
+        ),
+      )
+      .toEqual(['rgb(20, 89, 107)', 'rgb(0, 128, 128)'])
+    await kept(page)
+    expect((await stored(request, site)).looks[0]!.text).toContain(
+      'h2 {\n  font-size: 1.75rem;\n  font-weight: 600;\n  margin: 2rem 0 0.5rem;\n  color: teal;\n}',
     )
-    .toEqual(['rgb(20, 89, 107)', 'rgb(0, 128, 128)'])
-  await kept(page)
-  expect((await stored(request, site)).looks[0]!.text).toContain(
-    'h2 {\n  font-size: 1.75rem;\n  font-weight: 600;\n  margin: 2rem 0 0.5rem;\n  color: teal;\n}',
-  )
-})
+  })
 
-test('one side of a box’s padding changes inside its shorthand', async ({ page, request }) => {
-  await open(page, request)
-  await facet(page, 'Boxes')
-  const left = page.getByRole('textbox', { name: 'left padding, with unit' })
-  await expect(left).toHaveValue('2.5rem')
-  await left.fill('70px')
-  await left.press('Enter')
-  await expect
-    .poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('main')!).padding))
-    .toBe('48px 40px 48px 70px')
-  await kept(page)
-  expect((await stored(request, site)).looks[0]!.text).toContain('padding: 3rem 2.5rem 3rem 70px;')
-  await left.fill('wide')
-  await left.press('Enter')
-  await expect(page.getByText('padding-left does not take “wide”. Try 16px or 1rem.')).toBeVisible()
-})
+  test('one side of a box’s padding changes inside its shorthand', async ({ request }) => {
+    await facet(page, 'Boxes')
+    const left = page.getByRole('textbox', { name: 'left padding, with unit' })
+    await expect(left).toHaveValue('2.5rem')
+    await left.fill('70px')
+    await left.press('Enter')
+    await expect
+      .poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('main')!).padding))
+      .toBe('48px 40px 48px 70px')
+    await kept(page)
+    expect((await stored(request, site)).looks[0]!.text).toContain('padding: 3rem 2.5rem 3rem 70px;')
+    await left.fill('wide')
+    await left.press('Enter')
+    await expect(page.getByText('padding-left does not take “wide”. Try 16px or 1rem.')).toBeVisible()
+  })
 
-test('a hover colour is written in working order and shows under the real pointer', async ({ page, request }) => {
-  await open(page, request)
-  await facet(page, 'Links')
-  await page.getByRole('button', { name: /^Kind of link/ }).click()
-  await page
-    .getByRole('option', { name: /^nav a/ })
-    .first()
-    .click()
-  await page.getByText(':focus-visible').first().click()
-  const color = page.getByRole('textbox', { name: 'Colour, any CSS colour' })
-  await color.fill('#ff00aa')
-  await color.press('Enter')
-  await page.getByText(':hover').first().click()
-  await expect(color).not.toHaveValue('#ff00aa')
-  await color.fill('#00ffaa')
-  await color.press('Enter')
-  await kept(page)
-  const { text } = (await stored(request, site)).looks[0]!
-  expect(text.indexOf('nav a:hover')).toBeLessThan(text.indexOf('nav a:focus-visible'))
-  // At life size: the test driver does not reckon with scaled frames when it moves the pointer.
-  await page.getByRole('button', { name: '768' }).click()
-  await page.getByRole('button', { name: 'Open index.html in a close-up' }).click()
-  const link = page.frameLocator('iframe[title^="Close-up"]').getByRole('link', { name: 'Fares', exact: true })
-  await link.hover()
-  await expect(link).toHaveCSS('color', 'rgb(0, 255, 170)')
-})
+  test('a hover colour is written in working order and shows under the real pointer', async ({ request }) => {
+    await facet(page, 'Links')
+    await page.getByRole('button', { name: /^Kind of link/ }).click()
+    await page
+      .getByRole('option', { name: /^nav a/ })
+      .first()
+      .click()
+    await page.getByText(':focus-visible').first().click()
+    const color = page.getByRole('textbox', { name: 'Colour, any CSS colour' })
+    await color.fill('#ff00aa')
+    await color.press('Enter')
+    await page.getByText(':hover').first().click()
+    await expect(color).not.toHaveValue('#ff00aa')
+    await color.fill('#00ffaa')
+    await color.press('Enter')
+    await kept(page)
+    const { text } = (await stored(request, site)).looks[0]!
+    expect(text.indexOf('nav a:hover')).toBeLessThan(text.indexOf('nav a:focus-visible'))
+    // At life size: the test driver does not reckon with scaled frames when it moves the pointer.
+    await page.getByRole('button', { name: '768' }).click()
+    await page.getByRole('button', { name: 'Open index.html in a close-up' }).click()
+    const link = page.frameLocator('iframe[title^="Close-up"]').getByRole('link', { name: 'Fares', exact: true })
+    await link.hover()
+    await expect(link).toHaveCSS('color', 'rgb(0, 255, 170)')
+  })
 
-test('the sheet’s text and the bench are two views of one text', async ({ page, request }) => {
-  await open(page, request)
-  await page.keyboard.press('Alt+s')
-  const editor = page.getByRole('textbox', { name: 'Text of the sheet' })
-  await editor.getByText('#14596b', { exact: true }).dblclick()
-  await page.keyboard.type('14596b'.replace(/./g, '0'))
-  await expect(page.locator('[data-swatch="--tide"]')).toContainText('#000000')
-  await expect
-    .poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color))
-    .toBe('rgb(0, 0, 0)')
-  await page.getByRole('button', { name: /^Swatch --sand/ }).click()
-  const text = page.getByRole('textbox', { name: 'Swatch --sand, any CSS colour' })
-  await text.fill('tan')
-  await text.press('Enter')
-  await expect(editor).toContainText('--sand: tan;')
-  await kept(page)
-  const original = new TextDecoder().decode(demoFiles()['css/site.css'])
-  expect((await stored(request, site)).looks[0]!.text).toBe(
-    original.replace('#14596b', '#000000').replace('--sand: #efe3cc', '--sand: tan'),
-  )
-  await page.getByRole('button', { name: /^Undo/ }).click()
-  await page.getByRole('button', { name: /^Undo/ }).click()
-  await kept(page)
-  expect((await stored(request, site)).looks[0]!.text).toBe(original)
-  await page.getByRole('button', { name: /^Redo/ }).click()
-  await expect(page.locator('[data-swatch="--tide"]')).toContainText('#000000')
-})
+  test('the sheet’s text and the bench are two views of one text', async ({ request }) => {
+    await page.keyboard.press('Alt+s')
+    const editor = page.getByRole('textbox', { name: 'Text of the sheet' })
+    await editor.getByText('#14596b', { exact: true }).dblclick()
+    await page.keyboard.type('14596b'.replace(/./g, '0'))
+    await expect(page.locator('[data-swatch="--tide"]')).toContainText('#000000')
+    await expect
+      .poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color))
+      .toBe('rgb(0, 0, 0)')
+    await page.getByRole('button', { name: /^Swatch --sand/ }).click()
+    const text = page.getByRole('textbox', { name: 'Swatch --sand, any CSS colour' })
+    await text.fill('tan')
+    await text.press('Enter')
+    await expect(editor).toContainText('--sand: tan;')
+    await kept(page)
+    expect((await stored(request, site)).looks[0]!.text).toBe(
+      SHEET.replace('#14596b', '#000000').replace('--sand: #efe3cc', '--sand: tan'),
+    )
+    await page.getByRole('button', { name: /^Undo/ }).click()
+    await page.getByRole('button', { name: /^Undo/ }).click()
+    await kept(page)
+    expect((await stored(request, site)).looks[0]!.text).toBe(SHEET)
+    await page.getByRole('button', { name: /^Redo/ }).click()
+    await expect(page.locator('[data-swatch="--tide"]')).toContainText('#000000')
+  })
 
-test('broken text in the sheet breaks nothing else, and says where', async ({ page, request }) => {
-  await open(page, request)
-  await page.keyboard.press('Alt+s')
-  await page.getByRole('textbox', { name: 'Text of the sheet' }).focus()
-  await page.keyboard.press('Control+End')
-  await page.keyboard.type('h1 color: red;')
-  await expect(page.getByText('1 mistake, marked in the text')).toBeVisible()
-  expect(await frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color)).toBe(
-    'rgb(20, 89, 107)',
-  )
+  test('broken text in the sheet breaks nothing else, and says where', async () => {
+    await page.keyboard.press('Alt+s')
+    await page.getByRole('textbox', { name: 'Text of the sheet' }).focus()
+    await page.keyboard.press('Control+End')
+    await page.keyboard.type('h1 color: red;')
+    await expect(page.getByText('1 mistake, marked in the text')).toBeVisible()
+    expect(
+      await frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color),
+    ).toBe('rgb(20, 89, 107)')
+  })
 })

@@ -1,7 +1,7 @@
 import { expect, test, type APIRequestContext, type Page } from './test.ts'
 import { serious } from './axe.ts'
 import { demoLine } from '../tests/demo-line.ts'
-import { bringIn, clickInCloseUp, demoFiles, kept, openSite, stored, valueIn } from './helpers.ts'
+import { bringIn, clickInCloseUp, demoFiles, kept, openSite, stored, toLineup, valueIn } from './helpers.ts'
 
 const PAGES = ['index.html', 'fares.html', 'boats.html']
 let site: string
@@ -29,11 +29,7 @@ test.describe.serial('a site that stays as it is', () => {
     await open(page, await playwright.request.newContext({ baseURL: server }))
   })
   test.afterAll(() => page.close())
-  test.beforeEach(async () => {
-    const back = page.getByRole('button', { name: 'Lineup', exact: true })
-    if (await back.isVisible()) await back.click()
-    if (await page.getByRole('region', { name: 'Sheet', exact: true }).isVisible()) await page.keyboard.press('Alt+s')
-  })
+  test.beforeEach(() => toLineup(page))
 
   test('a click says in a sentence what an element looks like and which line makes it so', async () => {
     await traceIn(page, 'index.html', '.lead')

@@ -23,7 +23,7 @@ export interface FolderSite {
 /** A text file of a site, with the encoding that carries its bytes. */
 export function readText(file: string): { readonly text: string; readonly encoding: TextEncodingName } {
   const bytes = readFileSync(file)
-  const encoding = encodingOf(bytes)
+  const encoding = encodingOf(bytes, file)
   return { text: decodeText(bytes, encoding), encoding }
 }
 

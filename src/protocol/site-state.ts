@@ -1,12 +1,11 @@
 import { z } from 'zod'
+import { encodingSchema } from '../core/site/encoding.ts'
 import { stepSchema } from '../core/site/step.ts'
 
 /** What client and server say to each other about a site. */
 
 /** The one shape of every error answer: a code for programs, a sentence for people. */
 export const errorSchema = z.object({ error: z.object({ code: z.string(), message: z.string() }) })
-
-export const encodingSchema = z.enum(['utf-8', 'bytes'])
 
 export const lookSchema = z.object({ id: z.string(), name: z.string(), text: z.string(), encoding: encodingSchema })
 export type Look = z.infer<typeof lookSchema>
@@ -49,12 +48,15 @@ export const operationSchema = z.discriminatedUnion('type', [
 ])
 export type Operation = z.infer<typeof operationSchema>
 
+/** The most operations one save takes; more go in several. */
+export const OPERATIONS_AT_ONCE = 500
+
 export const saveRequestSchema = z.object({
   /** Chosen by the sender; the same save sent twice is done once. */
   saveId: z.string().min(8).max(64),
   /** The revision the operations were made on. */
   revision: z.number().int().nonnegative(),
-  operations: z.array(operationSchema).min(1).max(500),
+  operations: z.array(operationSchema).min(1).max(OPERATIONS_AT_ONCE),
 })
 export type SaveRequest = z.infer<typeof saveRequestSchema>
 

@@ -15,7 +15,7 @@ export function packFolder(
     worker.onerror = () => fail('The folder could not be packed in this browser. Pack it as a ZIP and drop that.')
     worker.onmessage = ({ data }) => {
       if (data.type === 'progress') onProgress(data.share)
-      else if (data.type === 'done') end(() => resolve(new Blob([data.bytes], { type: 'application/zip' })))
+      else if (data.type === 'done') end(() => resolve(data.archive))
       else fail(`A file of the folder could not be read: ${data.message}`)
     }
     worker.postMessage({ files })

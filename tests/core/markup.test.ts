@@ -65,6 +65,15 @@ describe('a page’s tree', () => {
     )
   })
 
+  it('a byte-order mark is no text: the tree is the same, every place is one further (HTML standard, 13.2.3.5)', () => {
+    const text = '<!doctype html>\n<html lang="en"><head><title>x</title></head><body class="a">b</body></html>'
+    const [plain, marked] = [parsePage(text), parsePage(`\uFEFF${text}`)]
+    expect([marked.quirks, marked.doctypeEnd, marked.mended]).toEqual([false, plain.doctypeEnd! + 1, false])
+    expect(marked.elements.map(({ tag, place }) => [tag, place?.from])).toEqual(
+      plain.elements.map(({ tag, place }) => [tag, place!.from + 1]),
+    )
+  })
+
   it('knows quirks mode, the doctype’s end and elements’ forebears (HTML standard, 13.2.6.4.1)', () => {
     const page = parsePage('<!DOCTYPE html><div id=a><p class="x y  z">')
     expect([page.quirks, page.doctypeEnd, parsePage('<p>').quirks]).toEqual([false, 15, true])

@@ -88,7 +88,9 @@ describe('sharing a block', () => {
     const plain = demo({ 'boats.html': demoTexts['boats.html']!.replace('>Fares<', '>Preise<') })
     const site = plain
       .withFiles(
-        [...plain.files.values()].map((file) => (file.path === 'boats.html' ? { ...file, encoding: 'bytes' } : file)),
+        [...plain.files.values()].map((file) =>
+          file.path === 'boats.html' ? { ...file, encoding: 'windows-1251' as const } : file,
+        ),
         'css/site.css',
       )
       .withText('index.html', demoTexts['index.html']!.replace('>Fares<', '>Fährpreise<'))
@@ -99,7 +101,7 @@ describe('sharing a block', () => {
       pages: site.pagePaths.filter((each) => each !== 'fares.html'),
     })
     expect(outcomes.filter(({ state }) => state === 'skipped').map(({ page, why }) => `${page}: ${why}`)).toEqual([
-      'boats.html: boats.html is not stored as UTF-8, and the part holds letters beyond plain ASCII.',
+      'boats.html: “ä” cannot be written into boats.html, which is stored as windows-1251. Write &#228; instead.',
       'fares.html: Left out by you.',
     ])
   })

@@ -98,7 +98,7 @@ describe('steps that move, make and delete files', () => {
     const step = await edit(id, {
       label: 'delete',
       texts: [{ doc: fileDoc('old.html'), splices: [{ from: 0, to: 4, insert: '' }] }],
-      files: [{ path: 'old.html', before: EMPTY_HASH, after: null, encoding: 'bytes' }],
+      files: [{ path: 'old.html', before: EMPTY_HASH, after: null, encoding: 'windows-1252' }],
     })
     await save(id, { type: 'step', step })
     expect((await state(id)).texts['old.html']).toBeUndefined()

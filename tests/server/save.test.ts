@@ -127,7 +127,10 @@ describe('saving', () => {
       moves: [],
     })
     await save(id, 0, [{ type: 'step', step: step('<!doctype html>') }])
-    await expect(save(id, 1, [{ type: 'step', step: step('→') }])).rejects.toMatchObject({ code: 'not-usable' })
+    await expect(save(id, 1, [{ type: 'step', step: step('→') }])).rejects.toMatchObject({
+      code: 'not-usable',
+      message: '“→” cannot be written into index.html, which is stored as windows-1252. Write &#8594; instead.',
+    })
     const { bytes } = await exportSite(sites, id, (await sites.load(id)).lookId)
     expect(Buffer.from(unzipSync(bytes)['wrap/index.html']!)).toEqual(
       Buffer.concat([Buffer.from('<!doctype html>'), latin1]),
@@ -140,13 +143,15 @@ describe('texts and bytes', () => {
     fc.assert(
       fc.property(fc.uint8Array({ maxLength: 80 }), (array) => {
         const bytes = Buffer.from(array)
-        const encoding = encodingOf(bytes)
-        expect(encodeText(decodeText(bytes, encoding), encoding)).toEqual(bytes)
+        for (const path of ['a.html', 'a.css']) {
+          const encoding = encodingOf(bytes, path)
+          expect(encodeText(decodeText(bytes, encoding), encoding)).toEqual(bytes)
+        }
       }),
       { numRuns: runs(1000) },
     )
     const bom = Buffer.from('\uFEFFa', 'utf8')
-    expect(encodeText(decodeText(bom, encodingOf(bom)), 'utf-8')).toEqual(bom)
+    expect(encodeText(decodeText(bom, encodingOf(bom, 'a.html')), 'utf-8')).toEqual(bom)
   })
 })
 

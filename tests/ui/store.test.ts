@@ -306,14 +306,14 @@ describe('the workroom’s state', () => {
   })
 
   it('refuses letters that a text’s encoding cannot hold, and says so', () => {
-    const store = createWorkroom(site({ looks: [{ id: 'a', name: 'A', text: 'p {}', encoding: 'bytes' }] }))
+    const store = createWorkroom(site({ looks: [{ id: 'a', name: 'A', text: 'p {}', encoding: 'windows-1251' }] }))
     expect(
       store.getState().edit({ label: 'x', texts: [{ doc: lookDoc('a'), splices: [{ from: 0, to: 0, insert: '→' }] }] }),
     ).toBe(false)
     store.getState().typeSheet([{ from: 0, to: 0, insert: 'é' }])
     expect([sheetText(store.getState()), store.getState().trouble!.text]).toEqual([
       'p {}',
-      'css/site.css is not stored as UTF-8, so only plain ASCII letters can be written into it. Nothing was changed.',
+      '“é” cannot be written into css/site.css, which is stored as windows-1251. Write \\e9 instead. Nothing was changed.',
     ])
   })
 

@@ -64,10 +64,15 @@ export interface Page {
 
 const RAW_TEXT = new Set(['style', 'title', 'script'])
 
+/** A byte-order mark is how a page is stored, and no text of it: a space in its place leaves every offset as it is. */
+export function withoutMark(text: string): string {
+  return text.startsWith('\uFEFF') ? ` ${text.slice(1)}` : text
+}
+
 /** Parses a page. Never throws: any text is a page for the HTML standard. Offsets are UTF-16 units of `text`. */
 export function parsePage(text: string): Page {
   let mended = false
-  const document = DraftParser.parse(text, {
+  const document = DraftParser.parse(withoutMark(text), {
     sourceCodeLocationInfo: true,
     treeAdapter: DRAFTS,
     onParseError: ({ code }) => {

@@ -11,7 +11,7 @@ import {
   type Block,
   type PartPlace,
 } from './parts.ts'
-import { fitsEncoding } from './encoding.ts'
+import { unfitCharacter, unfitSentence } from './encoding.ts'
 import { fileDoc, type Doc } from './step.ts'
 import type { SiteView } from './view.ts'
 import type { Page, PageElement } from '../markup/tree.ts'
@@ -207,8 +207,8 @@ function joined(outcomes: PartOutcome[]): PartOutcome[] {
 
 function refusal(site: SiteView, path: SitePath, text: string, insert: string, name: string): string {
   const encoding = site.encodingOf?.(path) ?? 'utf-8'
-  if (!fitsEncoding(insert + name, encoding))
-    return `${path} is not stored as UTF-8, and the part holds letters beyond plain ASCII.`
+  const unfit = unfitCharacter(insert + name, encoding)
+  if (unfit !== null) return unfitSentence(path, unfit, encoding)
   return text === '' ? 'The page is empty.' : ''
 }
 

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { encodingSchema } from './encoding.ts'
 import { applySplices, invertSplices, type Splice } from '../text/splice.ts'
 
 /** Schema of a splice; see core/text/splice. */
@@ -9,7 +10,7 @@ export const spliceSchema = z.object({
 })
 
 /** A text of the site: a file by its path, or the sheet of a look by the look's id. */
-export const docSchema = z.string().regex(/^(?:file:.+|look:[\w-]+)$/)
+export const docSchema = z.string().regex(/^(?:file:.+|look:[\w-]+)$/s)
 export type Doc = z.infer<typeof docSchema>
 
 /** The text of the file at a path. */
@@ -33,7 +34,7 @@ export const fileChangeSchema = z.object({
   path: z.string().min(1),
   before: z.string().nullable(),
   after: z.string().nullable(),
-  encoding: z.enum(['utf-8', 'bytes']).optional(),
+  encoding: encodingSchema.optional(),
   /** Weight and dimensions before and after, for files that are no text. */
   was: versionSchema.optional(),
   is: versionSchema.optional(),
@@ -56,6 +57,20 @@ export const stepSchema = z.object({
   moves: z.array(moveSchema).max(20_000).default([]),
 })
 export type Step = z.infer<typeof stepSchema>
+
+/** Why a step cannot be carried out whatever the site holds, in a sentence; null when nothing speaks against it. */
+export function stepFault({ files, moves }: Step): string | null {
+  const twice = (paths: readonly string[]) => {
+    const seen = new Set<string>()
+    return paths.find((path) => seen.has(path) || !seen.add(path))
+  }
+  const moved = twice(moves.map(({ from }) => from))
+  if (moved !== undefined) return `One step moves ${moved} twice.`
+  const target = twice(moves.map(({ to }) => to))
+  if (target !== undefined) return `Two files would be called ${target}.`
+  const file = twice(files.map(({ path }) => path))
+  return file === undefined ? null : `One step changes the file ${file} twice.`
+}
 
 /** The same step the other way round. */
 export function reverseStep(step: Step): Step {

@@ -51,6 +51,28 @@ async function open(bytes: Buffer): Promise<ZipFile> {
   }
 }
 
+const UTF8_NAME = 0x800
+const UNICODE_PATH = 0x7075
+
+/**
+ * An entry's path, without the "./" that some tools begin with. A name that is not marked as UTF-8 should be of the code
+ * page 437, but many tools write UTF-8 all the same: what is valid UTF-8 is taken for that.
+ */
+function pathOf(entry: Entry): string {
+  const sure =
+    (entry.generalPurposeBitFlag & UTF8_NAME) !== 0 || entry.extraFields.some(({ id }) => id === UNICODE_PATH)
+  const name = sure ? entry.fileName : (asUtf8(entry.fileNameRaw) ?? entry.fileName)
+  return name.replace(/\\/g, '/').replace(/^(?:\.\/+)+/, '')
+}
+
+function asUtf8(bytes: Uint8Array): string | null {
+  try {
+    return new TextDecoder('utf-8', { fatal: true, ignoreBOM: true }).decode(bytes)
+  } catch {
+    return null
+  }
+}
+
 async function readEntries(zip: ZipFile, progress: Progress): Promise<ArchiveContent> {
   if (zip.entryCount > LIMITS.files) {
     throw new PublicError(
@@ -73,9 +95,9 @@ async function readEntries(zip: ZipFile, progress: Progress): Promise<ArchiveCon
   let total = 0
   for (const [at, entry] of entries.entries()) {
     progress(at / entries.length)
-    const path = entry.fileName.replace(/\\/g, '/')
-    if (path.endsWith('/')) {
-      folders.add(path)
+    const path = pathOf(entry)
+    if (path === '' || path.endsWith('/')) {
+      if (path !== '') folders.add(path)
       continue
     }
     const reason = seen.has(path)
@@ -108,8 +130,8 @@ function tooLarge(): PublicError {
 }
 
 function refuseEntry(entry: Entry): void {
-  const path = entry.fileName
-  const fault = pathFault(path.replace(/[\\/]+$/, ''))
+  const path = pathOf(entry)
+  const fault = pathFault(path.replace(/\/+$/, ''))
   if (fault === 'leaves') {
     throw new PublicError('not-usable', leaves(path))
   }

@@ -1,4 +1,4 @@
-import { zip, type Zippable } from 'fflate'
+import { Zip, ZipDeflate, ZipPassThrough } from 'fflate'
 import { parsePage } from '../../core/markup/tree.ts'
 import { isPage, isSheet, type SitePath } from '../../core/paths/paths.ts'
 import { parseSheet } from '../../core/sheet/parse.ts'
@@ -21,14 +21,26 @@ export async function exportSite(
   const text = decodeText(sheet.bytes, sheet.encoding)
   const { splices, files: leftOut } = unusedFonts(text, sheetPath, files)
   const changed = splices.length === 0 ? sheet.bytes : encodeText(applySplices(text, splices), sheet.encoding)
-  const content: Zippable = {}
   const left = new Set(leftOut)
-  for (const { path, bytes } of [...files.filter((file) => !left.has(file.path)), { path: sheetPath, bytes: changed }])
-    content[folder + path] = [new Uint8Array(bytes), { level: PACKED.test(path) ? 0 : 6 }]
-  const bytes = await new Promise<Uint8Array>((resolve, reject) =>
-    zip(content, (error, data) => (error ? reject(error) : resolve(data))),
-  )
-  return { name: `${slug(name)}.zip`, bytes }
+  const packed = [...files.filter((file) => !left.has(file.path)), { path: sheetPath, bytes: changed }]
+  return { name: `${slug(name)}.zip`, bytes: await pack(packed, folder) }
+}
+
+/** One file after another, with a breath between them: others ask the server meanwhile. */
+async function pack(files: readonly Pick<StoredFile, 'path' | 'bytes'>[], folder: string): Promise<Uint8Array> {
+  const pieces: Uint8Array[] = []
+  const zip = new Zip((error, piece) => {
+    if (error) throw error
+    pieces.push(piece)
+  })
+  for (const { path, bytes } of files) {
+    const entry = PACKED.test(path) ? new ZipPassThrough(folder + path) : new ZipDeflate(folder + path, { level: 6 })
+    zip.add(entry)
+    entry.push(new Uint8Array(bytes), true)
+    await new Promise(setImmediate)
+  }
+  zip.end()
+  return Buffer.concat(pieces)
 }
 
 /** The faces of the sheet that nothing uses, and their files. */

@@ -29,7 +29,7 @@ const ROWS_AT_ONCE = 50
 export async function createSite(db: Database, site: NewSite): Promise<CreatedSite> {
   const pages = site.files
     .filter((file) => isPage(file.path))
-    .map(({ path, bytes }) => ({ path, text: decodeText(bytes, encodingOf(bytes)) }))
+    .map(({ path, bytes }) => ({ path, text: decodeText(bytes, encodingOf(bytes, path)) }))
   const paths = site.files.map((file) => file.path)
   const chosen = site.sheetPath ?? chooseSheet(paths, pages)
   const sheetPath = chosen ?? NEW_SHEET
@@ -37,7 +37,7 @@ export async function createSite(db: Database, site: NewSite): Promise<CreatedSi
   const id = newId()
   const lookRows = [{ name: site.lookName ?? 'As it came', bytes: sheet }, ...(site.looks ?? [])].map(
     ({ name, bytes }, position) => ({
-      row: { id: newId(), siteId: id, name, position, hash: hashOf(bytes), encoding: encodingOf(bytes) },
+      row: { id: newId(), siteId: id, name, position, hash: hashOf(bytes), encoding: encodingOf(bytes, sheetPath) },
       blob: { hash: hashOf(bytes), bytes, size: bytes.length, width: null, height: null },
     }),
   )
@@ -65,7 +65,7 @@ async function measuredFiles(siteId: string, site: NewSite, sheetPath: SitePath)
     if (path === sheetPath) continue
     const hash = hashOf(bytes)
     const pixels = isImage(path) ? ((await pixelsOf(bytes)) ?? { width: 0, height: 0 }) : { width: null, height: null }
-    const encoding = isPage(path) || isSheet(path) ? encodingOf(bytes) : null
+    const encoding = isPage(path) || isSheet(path) ? encodingOf(bytes, path) : null
     rows.push({ row: { siteId, path, hash, encoding }, blob: { hash, bytes, size: bytes.length, ...pixels } })
   }
   return rows

@@ -1,17 +1,18 @@
 import { and, eq, gte } from 'drizzle-orm'
-import { fitsEncoding } from '../../core/site/encoding.ts'
+import { unfitCharacter, unfitSentence, type TextEncodingName } from '../../core/site/encoding.ts'
 import type { Operation, SaveRequest } from '../../protocol/site-state.ts'
 import { pathFault } from '../../core/paths/paths.ts'
 import {
   EMPTY_HASH,
   pathOfDoc,
   reverseStep,
+  stepFault,
   type Doc,
   type FileChange,
   type Move,
   type Step,
 } from '../../core/site/step.ts'
-import { applySplices, SpliceError } from '../../core/text/splice.ts'
+import { applySplices, SpliceError, type Splice } from '../../core/text/splice.ts'
 import { decodeText, encodeText } from '../../platform/encoding.ts'
 import { getBlob, putBlob } from './blobs.ts'
 import type { Database, Executor } from './database.ts'
@@ -43,6 +44,8 @@ export function saveSite(db: Database, siteId: string, request: SaveRequest): Pr
 /** Does one operation; gives the new cursor. */
 async function carryOut(tx: Executor, siteId: string, cursor: number, operation: Operation): Promise<number> {
   if (operation.type === 'step') {
+    const fault = stepFault(operation.step)
+    if (fault !== null) throw new PublicError('bad-request', fault)
     await applyStep(tx, siteId, operation.step)
     await tx.delete(steps).where(and(eq(steps.siteId, siteId), gte(steps.seq, cursor)))
     await tx.insert(steps).values({ siteId, seq: cursor, step: operation.step, version: STEP_VERSION, at: new Date() })
@@ -125,17 +128,7 @@ async function applyText(
   if (!row?.encoding || !bytes)
     throw new PublicError('not-found', `There is no text “${path ?? 'of this look'}” to change.`)
   const text = decodeText(bytes, row.encoding)
-  // Taking back a change may bring back bytes that were there, so only what is new to the text is checked.
-  if (
-    splices.some(
-      ({ insert }) => !fitsEncoding(insert, row.encoding!) && [...insert].some((char) => char.charCodeAt(0) > 0xff),
-    )
-  ) {
-    throw new PublicError(
-      'not-usable',
-      `“${path ?? 'The sheet'}” is not stored as UTF-8, so only plain ASCII letters can be written into it.`,
-    )
-  }
+  refuseUnfit(path ?? 'the sheet', splices, row.encoding)
   let changed: string
   try {
     changed = applySplices(text, splices)
@@ -144,9 +137,29 @@ async function applyText(
       throw new PublicError('revision-old', 'The change does not fit the text as it is now. Load the site again.')
     throw error
   }
-  const hash = await putBlob(tx, encodeText(changed, row.encoding))
+  const hash = await putBlob(tx, encodedText(changed, path ?? 'the sheet', row.encoding))
   if (path === null) await tx.update(looks).set({ hash }).where(where)
   else await tx.update(files).set({ hash }).where(where)
+}
+
+/** Throws when a text cannot be written in an encoding after all: the tables of two engines may differ in a few characters. */
+function encodedText(text: string, path: string, encoding: TextEncodingName): Buffer {
+  try {
+    return encodeText(text, encoding)
+  } catch {
+    throw new PublicError(
+      'not-usable',
+      `${path} is stored as ${encoding}, and something in the change cannot be written in it. Write it as a character reference.`,
+    )
+  }
+}
+
+/** Throws when something new cannot be written in the encoding. Taking back a change may bring back any bytes that were there. */
+function refuseUnfit(path: string, splices: readonly Splice[], encoding: TextEncodingName): void {
+  for (const { insert } of splices) {
+    const unfit = encoding === 'bytes' ? /[^\0-\xff]/u.exec(insert)?.[0] : unfitCharacter(insert, encoding)
+    if (unfit) throw new PublicError('not-usable', unfitSentence(path, unfit, encoding))
+  }
 }
 
 /** Puts a file in its place: one that comes, or other bytes for one that is there. */

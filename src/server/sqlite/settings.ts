@@ -48,7 +48,7 @@ async function changeSheet(db: Executor, site: Awaited<ReturnType<typeof siteRow
   await db.insert(files).values({ siteId: site.id, path: site.sheetPath, hash: first.hash, encoding: first.encoding })
   await db
     .update(looks)
-    .set({ hash: file.hash, encoding: encodingOf(bytes) })
+    .set({ hash: file.hash, encoding: file.encoding ?? encodingOf(bytes, path) })
     .where(eq(looks.id, first.id))
   await db
     .update(sites)

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import mime from 'mime'
 import { rootedUrls, wornCopy } from '../../core/markup/worn.ts'
+import type { TextEncodingName } from '../../core/site/encoding.ts'
 import { isPage, isSheet, nameOf, type SitePath } from '../../core/paths/paths.ts'
 import { applySplices } from '../../core/text/splice.ts'
 import { FAMILIES, fontPath } from '../../core/type/families.ts'
@@ -63,10 +64,13 @@ async function shippedFile(path: SitePath) {
   return known ? { bytes: await shippedFont(nameOf(path)), encoding: null } : null
 }
 
-/** The media type; text that is UTF-8 is declared so, other text is left for the browser to find out as on any server. */
-function contentType(path: SitePath, encoding: string | null): string {
+/**
+ * The media type, with the encoding that Attire reads the text in: the bridge before everything else moves a page's own
+ * declaration behind the place where browsers look for it. Text that is broken in its encoding is left to the browser.
+ */
+function contentType(path: SitePath, encoding: TextEncodingName | null): string {
   const type = mime.getType(path) ?? 'application/octet-stream'
-  return encoding === 'utf-8' ? `${type}; charset=utf-8` : type
+  return encoding === null || encoding === 'bytes' ? type : `${type}; charset=${encoding}`
 }
 
 function answer(

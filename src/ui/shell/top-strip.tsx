@@ -10,6 +10,7 @@ import { Choice } from '../controls/choice.tsx'
 import { useFindings } from '../findings/findings-panel.tsx'
 import { count } from '../words.ts'
 import { useInsights, useNotice, useRoom, useWorkroom } from '../state/context.tsx'
+import { saveFile } from './save-file.ts'
 import { CommandField } from './command-field.tsx'
 import { useTheme } from '../state/theme.ts'
 
@@ -209,11 +210,6 @@ function KeepingNote({ last }: { last: string | null }) {
       >
         {text()}
       </p>
-      {keeping.state === 'refused' && (
-        <button type="button" className="btn h-7" onClick={() => location.reload()}>
-          Load the kept version
-        </button>
-      )}
     </>
   )
 }
@@ -245,14 +241,17 @@ function useHandOff(): { busy: boolean; run: () => Promise<void> } {
     const { siteId, lookId, closeTyping } = store.getState()
     closeTyping()
     // What is handed off is what is kept.
-    const kept = await keptWithin(store, HAND_OFF_WAITS_MS)
-    setBusy(false)
-    if (!kept) return notice('Not everything is kept yet, so nothing was handed off. Try again in a moment.')
-    const link = document.createElement('a')
-    link.href = `/api/sites/${siteId}/export?look=${encodeURIComponent(lookId)}`
-    link.download = ''
-    link.click()
-    notice('Handed off: a ZIP with pages, sheet, fonts and images.')
+    try {
+      if (!(await keptWithin(store, HAND_OFF_WAITS_MS)))
+        return notice('Not everything is kept yet, so nothing was handed off. Try again in a moment.')
+      const { name, archive } = await api.export(siteId, lookId)
+      saveFile(name, archive)
+      notice('Handed off: a ZIP with pages, sheet, fonts and images.')
+    } catch (error) {
+      notice(`Nothing was handed off. ${error instanceof Error ? error.message : ''} Try again.`)
+    } finally {
+      setBusy(false)
+    }
   }
   return { busy, run }
 }

@@ -6,7 +6,7 @@ import { SiteWorker } from '../../workers/client.ts'
 import type { FitNews } from '../../workers/protocol.ts'
 import { Frames } from '../state/frames.ts'
 import { createWorkroom } from '../state/store.ts'
-import { ConflictDialog } from './conflict-dialog.tsx'
+import { SettleDialog } from './settle-dialog.tsx'
 import {
   createInsights,
   useInsights,
@@ -112,7 +112,7 @@ function Screen() {
       )}
       {beginning && <NewSiteDialog onClose={() => setBeginning(false)} />}
       <Dialogs />
-      <ConflictDialog />
+      <SettleDialog />
       {over && (
         <div
           aria-hidden

@@ -107,6 +107,15 @@ export const api = {
       headers: { 'content-type': 'application/octet-stream' },
       body: font,
     }),
+  /** The site wearing a look, packed; with the name it is saved under. */
+  async export(id: string, lookId: string): Promise<{ name: string; archive: Blob }> {
+    const lost = () => new ApiError('offline', OFFLINE)
+    const response = await fetch(`/api/sites/${id}/export?look=${encodeURIComponent(lookId)}`).catch(() => null)
+    if (!response) throw lost()
+    if (!response.ok) return read(false, await response.text().catch(() => ''), z.never())
+    const name = /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? 'site.zip'
+    return { name, archive: await response.blob().catch(() => Promise.reject(lost())) }
+  },
   fonts: async () => (await call('/api/fonts', fontListSchema)).fonts,
 
   /** Sends an archive; `onSent` hears the share that has gone up, `onKept` the share the server has unpacked and kept, 0 to 1. Aborting rejects with code "cancelled". */

@@ -1,5 +1,5 @@
 import type { StateCreator } from 'zustand'
-import { fitsEncoding } from '../../core/site/encoding.ts'
+import { unfitCharacter, unfitSentence } from '../../core/site/encoding.ts'
 import type { Look, SiteFile, SiteState } from '../../protocol/site-state.ts'
 import { isPage, comparePages } from '../../core/paths/paths.ts'
 import {
@@ -65,8 +65,11 @@ export interface DocumentState {
   wearLook(id: string): void
   /** Whether something is not kept yet. */
   isBusy(): boolean
-  /** Settles a conflict: this window's texts, or those of the other one. Both stay in the history. */
-  settle(theirs: SiteState, keep: 'mine' | 'theirs'): void
+  /**
+   * Goes on after keeping has stopped, from what the server holds: with this window’s texts, or with the kept ones. Both
+   * stay in the history; with `kept`, only what is kept does.
+   */
+  settle(theirs: SiteState, keep: 'mine' | 'theirs' | 'kept'): void
 }
 
 function textsOf(site: SiteState): Map<Doc, string> {
@@ -134,12 +137,11 @@ export function createDocument(site: SiteState): StateCreator<DocumentState & Vi
         path === null
           ? get().looks.find(({ id }) => lookDoc(id) === doc)
           : get().files.find((file) => file.path === path)
-      if (splices.every(({ insert }) => fitsEncoding(insert, holder?.encoding ?? 'utf-8'))) return true
-      set({
-        trouble: {
-          text: `${path ?? get().sheetPath} is not stored as UTF-8, so only plain ASCII letters can be written into it. Nothing was changed.`,
-        },
-      })
+      const encoding = holder?.encoding ?? 'utf-8'
+      const unfit = splices.map(({ insert }) => unfitCharacter(insert, encoding)).find((char) => char !== null)
+      if (unfit === undefined) return true
+      const text = `${unfitSentence(path ?? get().sheetPath, unfit, encoding)} Nothing was changed.`
+      set({ trouble: { text } })
       return false
     }
 
@@ -283,7 +285,7 @@ export function createDocument(site: SiteState): StateCreator<DocumentState & Vi
           future: [],
           keeping: { state: 'kept', at: null },
         })
-        if (!toMine) return reloadStale()
+        if (!toMine || keep === 'kept') return reloadStale()
         keeper.keep({ type: 'step', step: toMine })
         set((state) => ({ ...after(state, toMine), past: [...state.past, toMine] }))
         if (keep === 'theirs') get().undo()

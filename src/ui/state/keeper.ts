@@ -1,4 +1,4 @@
-import type { Operation } from '../../protocol/site-state.ts'
+import { OPERATIONS_AT_ONCE, type Operation } from '../../protocol/site-state.ts'
 import { api, ApiError } from './api.ts'
 
 /** How things stand with keeping: said in the top strip. */
@@ -8,7 +8,7 @@ export type Keeping =
   /** Not kept yet, and why; it is tried again by itself. */
   | { readonly state: 'waiting'; readonly message: string }
   | { readonly state: 'conflict' }
-  /** The server refused a change for good. */
+  /** The server refused a change for good; the window still holds it, and offers ways on. */
   | { readonly state: 'refused'; readonly message: string }
 
 /** Pauses before a save is tried again; the last one from then on. */
@@ -16,6 +16,18 @@ const RETRY_MS = [500, 1000, 2000, 4000, 8000]
 /** A save that has had no answer for so long is told of. */
 const SLOW_MS = 5000
 const SLOW = 'Attire’s server has not answered yet. Your work stays in this window until it does.'
+
+/** Characters of JSON that one save is filled up to: far below what the server takes, and soon answered. */
+const CHARACTERS_AT_ONCE = 4_000_000
+
+/** Takes as many operations from the front of a queue as one save carries; at least one. */
+export function nextPortion(queue: Operation[]): Operation[] {
+  let size = 0
+  const fits = (operation: Operation, at: number) =>
+    at < OPERATIONS_AT_ONCE && (size += JSON.stringify(operation).length) <= CHARACTERS_AT_ONCE
+  const end = queue.findIndex((operation, at) => !fits(operation, at) && at > 0)
+  return queue.splice(0, end < 0 ? queue.length : end)
+}
 
 /** Answers that say nothing of the save itself. */
 const RETRIED: ReadonlySet<string> = new Set(['offline', 'failed', 'busy'])
@@ -57,7 +69,7 @@ export class Keeper {
 
   private async send(): Promise<void> {
     if (this.stopped || this.flight || this.queue.length === 0) return
-    this.flight = { saveId: crypto.randomUUID(), operations: this.queue.splice(0) }
+    this.flight = { saveId: crypto.randomUUID(), operations: nextPortion(this.queue) }
     this.report({ state: 'keeping' })
     while (this.flight && !this.stopped) {
       const slow = setTimeout(() => this.report({ state: 'waiting', message: SLOW }), SLOW_MS)
