@@ -65,7 +65,7 @@ export async function inAttire(browser, files, use, { width, height, zoom } = AL
   const port = await freePort()
   const server = spawn(
     process.execPath,
-    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+    ['scripts/serve.mjs', '-p', String(port)],
     { env: { ...process.env, ATTIRE_DATA: mkdtempSync(path.join(tmpdir(), 'attire-bench-')) }, stdio: 'ignore' },
   )
   const address = `http://127.0.0.1:${port}`

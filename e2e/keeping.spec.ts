@@ -49,7 +49,7 @@ test.describe('when the server dies', () => {
   const start = async (port: number) => {
     server = spawn(
       process.execPath,
-      ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+      ['scripts/serve.mjs', '-p', String(port)],
       { env: { ...process.env, ATTIRE_DATA: data }, stdio: 'ignore' },
     )
     address = `http://127.0.0.1:${port}`

@@ -22,7 +22,7 @@ async function startServer(): Promise<{ address: string; end: () => void }> {
   const port = await freePort()
   const server = spawn(
     process.execPath,
-    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', `${port}`],
+    ['scripts/serve.mjs', '-p', `${port}`],
     {
       env: {
         ...process.env,

@@ -1,4 +1,5 @@
-import { expect, test, type APIRequestContext, type Page } from './test.ts'
+import { expect, test } from './test.ts'
+import { oneSite } from './one-site.ts'
 import {
   bringIn,
   computedInFrames,
@@ -10,16 +11,9 @@ import {
   openSite,
   pageFrames,
   stored,
-  toLineup,
   wakeAll,
   valueIn,
 } from './helpers.ts'
-
-let site: string
-async function open(page: Page, request: APIRequestContext, pages: readonly string[]): Promise<void> {
-  site = await bringIn(request, 'Theme', demoFiles(pages))
-  await openSite(page, site)
-}
 
 const WORN = DEMO_PAGES.filter((file) => file !== 'notices.html' && file !== 'isles/skerrow.html')
 
@@ -28,7 +22,8 @@ const pick = (values: Record<string, string>, names: readonly string[]) =>
 const SHEET = new TextDecoder().decode(demoFiles()['css/site.css'])
 
 test('recolouring a swatch shows in every frame, without a reload, and is one step', async ({ page, request }) => {
-  await open(page, request, DEMO_PAGES)
+  const site = await bringIn(request, 'Theme', demoFiles())
+  await openSite(page, site)
   await wakeAll(page, DEMO_PAGES.length)
   for (const frame of pageFrames(page))
     await frame.evaluate(() => void (document.documentElement.dataset['mark'] = 'same document'))
@@ -47,24 +42,11 @@ test('recolouring a swatch shows in every frame, without a reload, and is one st
   expect(state.looks[0]!.text).toBe(SHEET.replace('--tide: #14596b', '--tide: rgb(1 2 3)'))
 })
 
-/** Each takes back what it did, so the next finds the site as it came. */
 test.describe.serial('one site', () => {
-  let page: Page
-  test.beforeAll(async ({ browser, server, playwright }) => {
-    page = await browser.newPage({ baseURL: server })
-    await open(page, await playwright.request.newContext({ baseURL: server }), ['index.html', 'fares.html'])
-  })
-  test.afterEach(async ({ request }) => {
-    await toLineup(page)
-    await facet(page, 'Colour')
-    const undo = page.getByRole('button', { name: /^Undo/ })
-    while (await undo.isEnabled()) await undo.click()
-    await kept(page)
-    expect((await stored(request, site)).looks[0]!.text).toBe(SHEET)
-  })
-  test.afterAll(() => page.close())
+  const shared = oneSite(demoFiles(['index.html', 'fares.html']))
 
   test('dragging a colour is followed while dragging and is one step afterwards', async ({ request }) => {
+    const { page, site } = shared
     await page.getByRole('button', { name: /^Swatch --tide/ }).click()
     const area = (await page.getByRole('slider', { name: 'Swatch --tide: lightness and chroma' }).boundingBox())!
     const seen = new Set<string>()
@@ -88,6 +70,7 @@ test.describe.serial('one site', () => {
   })
 
   test('swatches are added and renamed, and all uses follow', async ({ request }) => {
+    const { page, site } = shared
     await page.getByRole('textbox', { name: 'Name of a new swatch' }).fill('moss')
     await page.getByRole('textbox', { name: 'Colour of the new swatch' }).fill('oklch(60% 0.1 140)')
     await page.getByRole('button', { name: 'Add' }).click()
@@ -108,6 +91,7 @@ test.describe.serial('one site', () => {
   test('a family that ships with Attire comes into site and sheet, and the pages are set in it', async ({
     request,
   }) => {
+    const { page, site } = shared
     await facet(page, 'Type')
     await page.getByRole('button', { name: /^Family/ }).click()
     await page.getByRole('option', { name: /Lora/ }).click()
@@ -134,6 +118,7 @@ test.describe.serial('one site', () => {
   })
 
   test('a heading’s group is offered whole or one alone', async ({ request }) => {
+    const { page, site } = shared
     await facet(page, 'Type')
     await page.getByText('Heading 2').click()
     const rule = page.getByRole('radiogroup', { name: 'Change' }).last()
@@ -155,6 +140,7 @@ test.describe.serial('one site', () => {
   })
 
   test('one side of a box’s padding changes inside its shorthand', async ({ request }) => {
+    const { page, site } = shared
     await facet(page, 'Boxes')
     const left = page.getByRole('textbox', { name: 'left padding, with unit' })
     await expect(left).toHaveValue('2.5rem')
@@ -171,6 +157,7 @@ test.describe.serial('one site', () => {
   })
 
   test('a hover colour is written in working order and shows under the real pointer', async ({ request }) => {
+    const { page, site } = shared
     await facet(page, 'Links')
     await page.getByRole('button', { name: /^Kind of link/ }).click()
     await page
@@ -197,6 +184,7 @@ test.describe.serial('one site', () => {
   })
 
   test('the sheet’s text and the bench are two views of one text', async ({ request }) => {
+    const { page, site } = shared
     await page.keyboard.press('Alt+s')
     const editor = page.getByRole('textbox', { name: 'Text of the sheet' })
     await editor.getByText('#14596b', { exact: true }).dblclick()
@@ -223,6 +211,7 @@ test.describe.serial('one site', () => {
   })
 
   test('broken text in the sheet breaks nothing else, and says where', async () => {
+    const { page } = shared
     await page.keyboard.press('Alt+s')
     await page.getByRole('textbox', { name: 'Text of the sheet' }).focus()
     await page.keyboard.press('Control+End')

@@ -1,15 +1,10 @@
-import { expect, test, type APIRequestContext, type Page } from './test.ts'
+import { expect, test, type Page } from './test.ts'
+import { oneSite } from './one-site.ts'
 import { serious } from './axe.ts'
 import { demoLine } from '../tests/demo-line.ts'
-import { bringIn, clickInCloseUp, demoFiles, kept, openSite, stored, toLineup, valueIn } from './helpers.ts'
+import { clickInCloseUp, demoFiles, kept, stored, valueIn } from './helpers.ts'
 
 const PAGES = ['index.html', 'fares.html', 'boats.html']
-let site: string
-
-async function open(page: Page, request: APIRequestContext): Promise<void> {
-  site = await bringIn(request, 'Ladders', demoFiles(PAGES))
-  await openSite(page, site)
-}
 
 async function traceIn(page: Page, file: string, selector: string): Promise<void> {
   await page.getByRole('button', { name: `Open ${file} in a close-up` }).click()
@@ -21,17 +16,11 @@ const matter = (page: Page, name: string) =>
   page.getByRole('complementary', { name: 'Bench' }).getByRole('button', { name: new RegExp(`^${name}`) })
 const around = (page: Page) => page.getByRole('navigation', { name: 'Elements around it' })
 
-/** What is only looked at is looked at in one opened site. */
-test.describe.serial('a site that stays as it is', () => {
-  let page: Page
-  test.beforeAll(async ({ browser, server, playwright }) => {
-    page = await browser.newPage({ baseURL: server })
-    await open(page, await playwright.request.newContext({ baseURL: server }))
-  })
-  test.afterAll(() => page.close())
-  test.beforeEach(() => toLineup(page))
+test.describe.serial('one site', () => {
+  const shared = oneSite(demoFiles(PAGES))
 
   test('a click says in a sentence what an element looks like and which line makes it so', async () => {
+    const { page } = shared
     await traceIn(page, 'index.html', '.lead')
     await expect(matter(page, 'Colour')).toContainText(
       `This text is #1b3a4b because css/site.css line ${demoLine('css/site.css', '\nbody {', '\n  color:')}, body, sets it through the swatch --ink, and it is inherited from body.`,
@@ -46,6 +35,7 @@ test.describe.serial('a site that stays as it is', () => {
   })
 
   test('a ladder gives the reason for every rung, and each rung goes to its line', async () => {
+    const { page } = shared
     await traceIn(page, 'fares.html', 'h1')
     await matter(page, 'Colour').click()
     const ladder = page.getByRole('list', { name: 'Ladder of color' })
@@ -71,6 +61,7 @@ test.describe.serial('a site that stays as it is', () => {
   })
 
   test('the ancestors lead up to the wrapper that was meant', async () => {
+    const { page } = shared
     await traceIn(page, 'index.html', '.card h2')
     await around(page)
       .getByRole('button', { name: 'div.card', exact: true })
@@ -85,6 +76,7 @@ test.describe.serial('a site that stays as it is', () => {
   })
 
   test('links tell their states, and are followed from the trace', async () => {
+    const { page } = shared
     await traceIn(page, 'index.html', 'nav a[href="fares.html"]')
     const line = demoLine('css/site.css', 'nav a:hover {', '\n  color:')
     await expect(matter(page, 'Link states')).toContainText(
@@ -96,6 +88,7 @@ test.describe.serial('a site that stays as it is', () => {
   })
 
   test('a value the property does not take is refused with a sentence', async () => {
+    const { page } = shared
     await traceIn(page, 'index.html', '.lead')
     await matter(page, 'Size').click()
     await page.getByRole('button', { name: 'Change it here' }).first().click()
@@ -107,6 +100,7 @@ test.describe.serial('a site that stays as it is', () => {
   })
 
   test('the command field tries a selector on every page before any rule is written, and names the likely cause of nothing', async () => {
+    const { page } = shared
     await page.keyboard.press('Control+k')
     const field = page.getByRole('combobox', { name: 'Command, or a selector to try' })
     await expect(field).toBeFocused()
@@ -123,6 +117,7 @@ test.describe.serial('a site that stays as it is', () => {
   })
 
   test('the command field does things by keyboard', async () => {
+    const { page } = shared
     await page.keyboard.press('Control+k')
     await page.keyboard.type('close-up of fares')
     await page.getByRole('option', { name: /Close-up of fares.html/ }).waitFor()
@@ -132,6 +127,7 @@ test.describe.serial('a site that stays as it is', () => {
   })
 
   test('the selector under the cursor in the sheet is outlined and counted', async () => {
+    const { page } = shared
     await page.keyboard.press('Alt+s')
     const text = page.getByRole('textbox', { name: 'Text of the sheet' })
     await text.click()
@@ -145,71 +141,69 @@ test.describe.serial('a site that stays as it is', () => {
   })
 
   test('trace and command field are accessible', async () => {
+    const { page } = shared
     await traceIn(page, 'fares.html', 'h1')
     await matter(page, 'Colour').click()
     await page.getByRole('button', { name: 'Change it here' }).first().click()
     await expect(page.getByText('These would not win')).toBeVisible()
     expect(await serious(page)).toEqual([])
   })
-})
 
-test('a value is changed in the winning rule, as one step, and the trace follows', async ({ page, request }) => {
-  await open(page, request)
-  await traceIn(page, 'index.html', '.lead')
-  await matter(page, 'Size').click()
-  await page.getByRole('button', { name: 'Change it here' }).first().click()
-  await page.getByRole('textbox', { name: 'font-size' }).fill('1.5rem')
-  await page.keyboard.press('Enter')
-  await expect.poll(() => valueIn(page, 'index.html', '.lead', 'font-size')).toBe('24px')
-  await expect(matter(page, 'Size')).toContainText('24px high')
-  await kept(page)
-  const { looks, steps } = await stored(request, site)
-  expect(looks[0]!.text).toContain('.lead { font-size: 1.5rem; }')
-  expect(steps.at(-1)!.label).toBe('font-size of .lead: 1.5rem')
-  await page.getByRole('button', { name: /^Undo/ }).click()
-  await expect.poll(() => valueIn(page, 'index.html', '.lead', 'font-size')).toBe('20.8px')
-})
+  test('a value is changed in the winning rule, as one step, and the trace follows', async ({ request }) => {
+    const { page, site } = shared
+    await traceIn(page, 'index.html', '.lead')
+    await matter(page, 'Size').click()
+    await page.getByRole('button', { name: 'Change it here' }).first().click()
+    await page.getByRole('textbox', { name: 'font-size' }).fill('1.5rem')
+    await page.keyboard.press('Enter')
+    await expect.poll(() => valueIn(page, 'index.html', '.lead', 'font-size')).toBe('24px')
+    await expect(matter(page, 'Size')).toContainText('24px high')
+    await kept(page)
+    const { looks, steps } = await stored(request, site)
+    expect(looks[0]!.text).toContain('.lead { font-size: 1.5rem; }')
+    expect(steps.at(-1)!.label).toBe('font-size of .lead: 1.5rem')
+    await page.getByRole('button', { name: /^Undo/ }).click()
+    await expect.poll(() => valueIn(page, 'index.html', '.lead', 'font-size')).toBe('20.8px')
+  })
 
-test('selectors for a new rule come with their reach, and those that would not win say why', async ({
-  page,
-  request,
-}) => {
-  await open(page, request)
-  await traceIn(page, 'fares.html', 'h1')
-  await matter(page, 'Colour').click()
-  await page.getByRole('button', { name: 'Change it here' }).first().click()
-  await expect(page.getByText('It would lose to h1: both weigh the same')).toBeVisible()
-  // Another viewport is looked at anew; what is open, and what is typed there, stays.
-  const colour = page.getByRole('textbox', { name: 'color, any CSS colour' })
-  await colour.fill('rgb(0, 90, 0)')
-  await page.setViewportSize({ width: 1200, height: 700 })
-  await expect(page.getByText('It would lose to h1: both weigh the same')).toBeVisible()
-  await expect(colour).toHaveValue('rgb(0, 90, 0)')
-  await colour.press('Escape')
-  await page.getByRole('radio', { name: 'in a rule main h1: 3 on 3 pages' }).check()
-  await colour.fill('rgb(0, 90, 0)')
-  await page.keyboard.press('Enter')
-  await expect.poll(() => valueIn(page, 'fares.html', 'h1', 'color')).toBe('rgb(0, 90, 0)')
-  await expect(matter(page, 'Colour')).toContainText('main h1')
-})
+  test('selectors for a new rule come with their reach, and those that would not win say why', async () => {
+    const { page } = shared
+    await traceIn(page, 'fares.html', 'h1')
+    await matter(page, 'Colour').click()
+    await page.getByRole('button', { name: 'Change it here' }).first().click()
+    await expect(page.getByText('It would lose to h1: both weigh the same')).toBeVisible()
+    // Another viewport is looked at anew; what is open, and what is typed there, stays.
+    const colour = page.getByRole('textbox', { name: 'color, any CSS colour' })
+    await colour.fill('rgb(0, 90, 0)')
+    await page.setViewportSize({ width: 1200, height: 700 })
+    await expect(page.getByText('It would lose to h1: both weigh the same')).toBeVisible()
+    await expect(colour).toHaveValue('rgb(0, 90, 0)')
+    await colour.press('Escape')
+    await page.getByRole('radio', { name: 'in a rule main h1: 3 on 3 pages' }).check()
+    await colour.fill('rgb(0, 90, 0)')
+    await page.keyboard.press('Enter')
+    await expect.poll(() => valueIn(page, 'fares.html', 'h1', 'color')).toBe('rgb(0, 90, 0)')
+    await expect(matter(page, 'Colour')).toContainText('main h1')
+  })
 
-test('a declaration in the page itself is changed there', async ({ page, request }) => {
-  await open(page, request)
-  await traceIn(page, 'boats.html', 'h2')
-  await expect(matter(page, 'Colour')).toContainText('the style attribute in boats.html')
-  await matter(page, 'Colour').click()
-  await page.getByRole('button', { name: 'Change it here' }).first().click()
-  await page.getByRole('textbox', { name: 'color, any CSS colour' }).fill('teal')
-  await page.keyboard.press('Enter')
-  await kept(page)
-  expect((await stored(request, site)).texts['boats.html']).toContain('color: teal')
-  await expect(matter(page, 'Colour')).toContainText('#008080')
+  test('a declaration in the page itself is changed there', async ({ request }) => {
+    const { page, site } = shared
+    await traceIn(page, 'boats.html', 'h2')
+    await expect(matter(page, 'Colour')).toContainText('the style attribute in boats.html')
+    await matter(page, 'Colour').click()
+    await page.getByRole('button', { name: 'Change it here' }).first().click()
+    await page.getByRole('textbox', { name: 'color, any CSS colour' }).fill('teal')
+    await page.keyboard.press('Enter')
+    await kept(page)
+    expect((await stored(request, site)).texts['boats.html']).toContain('color: teal')
+    await expect(matter(page, 'Colour')).toContainText('#008080')
 
-  // An element that is taken out of the page is said to be gone, and is traced again when it comes back.
-  await page.getByRole('button', { name: /^the style attribute in boats.html/ }).click()
-  await page.getByRole('textbox', { name: 'Text of boats.html' }).press('ControlOrMeta+a')
-  await page.keyboard.press('Delete')
-  await expect(page.getByText('This element is no longer on the page.')).toBeVisible()
-  await page.getByRole('button', { name: /^Undo/ }).click()
-  await expect(matter(page, 'Colour')).toContainText('#008080')
+    // An element that is taken out of the page is said to be gone, and is traced again when it comes back.
+    await page.getByRole('button', { name: /^the style attribute in boats.html/ }).click()
+    await page.getByRole('textbox', { name: 'Text of boats.html' }).press('ControlOrMeta+a')
+    await page.keyboard.press('Delete')
+    await expect(page.getByText('This element is no longer on the page.')).toBeVisible()
+    await page.getByRole('button', { name: /^Undo/ }).click()
+    await expect(matter(page, 'Colour')).toContainText('#008080')
+  })
 })

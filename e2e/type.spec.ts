@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from './test.ts'
+import { oneSite } from './one-site.ts'
 import { bringIn, bytes, demoFiles, facet, frameOf, kept, openSite, stored, valueIn } from './helpers.ts'
 import { handedOff, visit } from './published.ts'
 
@@ -103,99 +104,100 @@ test('text a role misses is counted, shown in the lineup, and joined', async ({ 
   expect((await stored(request, site)).looks[0]!.text).toContain('input, select { color: #14596b; }')
 })
 
-test('own fonts come in by file with their face, are read, used, fitted, switched off, and handed off only when used', async ({
-  page,
-  request,
-  browser,
-}) => {
-  const site = await bringIn(request, 'Fonts', demoFiles(['index.html', 'boats.html']))
-  await openSite(page, site)
-  await facet(page, 'Type')
-  await page.getByRole('tab', { name: 'Fonts' }).click()
-  await page.locator('input[aria-label="Fonts to add"]').setInputFiles([
-    { name: 'Old Quay.woff', mimeType: 'font/woff', buffer: FONT('gelasio/files/gelasio-latin-400-normal.woff') },
-    { name: 'quay bold.woff2', mimeType: 'font/woff2', buffer: FONT('gelasio/files/gelasio-latin-700-normal.woff2') },
-    { name: 'not.woff2', mimeType: 'font/woff2', buffer: Buffer.from('no') },
-  ])
-  await expect(page.getByRole('alert').filter({ hasText: 'not.woff2 is no font that browsers load' })).toBeVisible()
-  const card = page.getByRole('region', { name: 'Gelasio' })
-  await expect(card).toContainText('Nothing uses it: it stays out of the hand-off.')
-  await kept(page)
-  await card.getByRole('button', { name: /weight 700/ }).click()
-  await expect(card).toContainText(/Gelasio Bold, WOFF2, \d+ glyphs/)
-  await expect(card).toContainText('One weight, 700')
-  const before = await stored(request, site)
-  expect(before.looks[0]!.text).toContain(
-    '@font-face {\n  font-family: "Gelasio";\n  src: url("../fonts/old-quay.woff") format("woff");\n  font-weight: 400;\n  font-style: normal;\n  font-display: swap;\n}',
-  )
-  const unused = await handedOff(request, site, before.looks[0]!.id)
-  expect(
-    Object.keys(unused)
-      .filter((name) => name.startsWith('fonts/'))
-      .sort(),
-  ).toEqual(['fonts/public-sans-latin-wght-normal.woff2', 'fonts/source-serif-4-latin-wght-normal.woff2'])
-  expect(new TextDecoder().decode(unused['css/site.css'])).toBe(demoSheet())
+test.describe.serial('one site', () => {
+  const shared = oneSite(demoFiles(['index.html', 'boats.html', 'contact.html', 'timetable.html']))
 
-  await page.getByRole('tab', { name: 'Roles' }).click()
-  await page.getByRole('button', { name: /^Family/ }).click()
-  await page.getByRole('option', { name: /Gelasio/ }).click()
-  await expect
-    .poll(() =>
-      frameOf(page, 'index.html').evaluate(() =>
-        [...document.fonts].some((face) => face.family === 'Gelasio' && face.status === 'loaded'),
-      ),
+  test('own fonts come in by file with their face, are read, used, fitted, switched off, and handed off only when used', async ({
+    request,
+    browser,
+  }) => {
+    const { page, site } = shared
+    await facet(page, 'Type')
+    await page.getByRole('tab', { name: 'Fonts' }).click()
+    await page.locator('input[aria-label="Fonts to add"]').setInputFiles([
+      { name: 'Old Quay.woff', mimeType: 'font/woff', buffer: FONT('gelasio/files/gelasio-latin-400-normal.woff') },
+      { name: 'quay bold.woff2', mimeType: 'font/woff2', buffer: FONT('gelasio/files/gelasio-latin-700-normal.woff2') },
+      { name: 'not.woff2', mimeType: 'font/woff2', buffer: Buffer.from('no') },
+    ])
+    await expect(page.getByRole('alert').filter({ hasText: 'not.woff2 is no font that browsers load' })).toBeVisible()
+    const card = page.getByRole('region', { name: 'Gelasio' })
+    await expect(card).toContainText('Nothing uses it: it stays out of the hand-off.')
+    await kept(page)
+    await card.getByRole('button', { name: /weight 700/ }).click()
+    await expect(card).toContainText(/Gelasio Bold, WOFF2, \d+ glyphs/)
+    await expect(card).toContainText('One weight, 700')
+    const before = await stored(request, site)
+    expect(before.looks[0]!.text).toContain(
+      '@font-face {\n  font-family: "Gelasio";\n  src: url("../fonts/old-quay.woff") format("woff");\n  font-weight: 400;\n  font-style: normal;\n  font-display: swap;\n}',
     )
-    .toBe(true)
-  await page.getByRole('tab', { name: 'Fonts' }).click()
-  await card.getByRole('button', { name: 'Fit it' }).click()
-  await kept(page)
-  const { looks } = await stored(request, site)
-  expect(looks[0]!.text).toMatch(
-    /font-family: "Gelasio Fallback";\n {2}src: local\("[^"]+"\)[^]*size-adjust: [\d.]+%;\n {2}ascent-override: [\d.]+%;/,
-  )
-  expect(looks[0]!.text).toMatch(/font-family: Gelasio, "Gelasio Fallback", /)
-  const used = await handedOff(request, site, looks[0]!.id)
-  expect(Object.keys(used)).toContain('fonts/old-quay.woff')
-  // The demo’s own faults are all that is missing.
-  expect((await visit(browser, used)).missing.filter((name) => /fonts/.test(name))).toEqual([])
+    const unused = await handedOff(request, site, before.looks[0]!.id)
+    expect(
+      Object.keys(unused)
+        .filter((name) => name.startsWith('fonts/'))
+        .sort(),
+    ).toEqual(['fonts/public-sans-latin-wght-normal.woff2', 'fonts/source-serif-4-latin-wght-normal.woff2'])
+    expect(new TextDecoder().decode(unused['css/site.css'])).toBe(demoSheet())
 
-  await page.getByLabel(/as if the fonts never arrived/).check()
-  await expect
-    .poll(() =>
-      frameOf(page, 'index.html')
-        .evaluate(async () => {
-          await document.fonts.ready
-          return [...document.fonts].filter((face) => face.status === 'loaded' && !face.family.includes('Fallback'))
-            .length
-        })
-        .catch(() => -1),
+    await page.getByRole('tab', { name: 'Roles' }).click()
+    await page.getByRole('button', { name: /^Family/ }).click()
+    await page.getByRole('option', { name: /Gelasio/ }).click()
+    await expect
+      .poll(() =>
+        frameOf(page, 'index.html').evaluate(() =>
+          [...document.fonts].some((face) => face.family === 'Gelasio' && face.status === 'loaded'),
+        ),
+      )
+      .toBe(true)
+    await page.getByRole('tab', { name: 'Fonts' }).click()
+    await card.getByRole('button', { name: 'Fit it' }).click()
+    await kept(page)
+    const { looks } = await stored(request, site)
+    expect(looks[0]!.text).toMatch(
+      /font-family: "Gelasio Fallback";\n {2}src: local\("[^"]+"\)[^]*size-adjust: [\d.]+%;\n {2}ascent-override: [\d.]+%;/,
     )
-    .toBe(0)
-  await page.getByLabel(/as if the fonts never arrived/).uncheck()
-  await expect
-    .poll(() =>
-      frameOf(page, 'index.html')
-        .evaluate(async () => {
-          await document.fonts.ready
-          return [...document.fonts].filter((face) => face.status === 'loaded').length
-        })
-        .catch(() => -1),
-    )
-    .toBeGreaterThan(1)
-})
+    expect(looks[0]!.text).toMatch(/font-family: Gelasio, "Gelasio Fallback", /)
+    const used = await handedOff(request, site, looks[0]!.id)
+    expect(Object.keys(used)).toContain('fonts/old-quay.woff')
+    // The demo’s own faults are all that is missing.
+    expect((await visit(browser, used)).missing.filter((name) => /fonts/.test(name))).toEqual([])
 
-test('a scale is shown on all pages while it is chosen, and is one step', async ({ page, request }) => {
-  const site = await bringIn(request, 'Scale', demoFiles(['index.html', 'boats.html']))
-  await openSite(page, site)
-  await facet(page, 'Type')
-  await page.getByRole('tab', { name: 'Scale' }).click()
-  await page.getByLabel('Ratio', { exact: true }).selectOption({ label: '1.5, perfect fifth' })
-  await expect.poll(() => valueIn(page, 'index.html', 'main h2', 'font-size')).toBe('81.008px')
-  await page.getByRole('button', { name: 'Cancel' }).click()
-  await expect.poll(() => valueIn(page, 'index.html', 'main h2', 'font-size')).not.toBe('81.008px')
-  await page.getByLabel('Size of h2').fill('30px')
-  await page.getByRole('button', { name: 'Write the sizes' }).click()
-  await expect.poll(() => valueIn(page, 'index.html', 'main h2', 'font-size')).toBe('30px')
-  await kept(page)
-  expect((await stored(request, site)).steps.map(({ label }) => label)).toEqual(['Sizes on a scale of 1.5'])
+    await page.getByLabel(/as if the fonts never arrived/).check()
+    await expect
+      .poll(() =>
+        frameOf(page, 'index.html')
+          .evaluate(async () => {
+            await document.fonts.ready
+            return [...document.fonts].filter((face) => face.status === 'loaded' && !face.family.includes('Fallback'))
+              .length
+          })
+          .catch(() => -1),
+      )
+      .toBe(0)
+    await page.getByLabel(/as if the fonts never arrived/).uncheck()
+    await expect
+      .poll(() =>
+        frameOf(page, 'index.html')
+          .evaluate(async () => {
+            await document.fonts.ready
+            return [...document.fonts].filter((face) => face.status === 'loaded').length
+          })
+          .catch(() => -1),
+      )
+      .toBeGreaterThan(1)
+  })
+
+  test('a scale is shown on all pages while it is chosen, and is one step', async ({ request }) => {
+    const { page, site } = shared
+    await facet(page, 'Type')
+    await page.getByRole('tab', { name: 'Scale' }).click()
+    await page.getByLabel('Ratio', { exact: true }).selectOption({ label: '1.5, perfect fifth' })
+    await expect.poll(() => valueIn(page, 'index.html', 'main h2', 'font-size')).toBe('81.008px')
+    await page.getByRole('button', { name: 'Cancel' }).click()
+    await expect.poll(() => valueIn(page, 'index.html', 'main h2', 'font-size')).not.toBe('81.008px')
+    await page.getByLabel('Size of h2').fill('30px')
+    await page.getByRole('button', { name: 'Write the sizes' }).click()
+    await expect.poll(() => valueIn(page, 'index.html', 'main h2', 'font-size')).toBe('30px')
+    await kept(page)
+    expect((await stored(request, site)).steps.map(({ label }) => label)).toEqual(['Sizes on a scale of 1.5'])
+  })
 })

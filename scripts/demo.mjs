@@ -10,7 +10,7 @@ const port = await freePort(wanted)
 const address = `http://127.0.0.1:${port}/`
 const server = spawn(
   process.execPath,
-  ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+  ['scripts/serve.mjs', '-p', String(port)],
   { stdio: ['ignore', 'ignore', 'inherit'] },
 )
 server.on('exit', (code) => process.exit(code ?? 0))

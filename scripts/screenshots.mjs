@@ -13,7 +13,7 @@ const address = `http://127.0.0.1:${port}/`
 const data = mkdtempSync(path.join(tmpdir(), 'attire-shots-'))
 const server = spawn(
   process.execPath,
-  ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+  ['scripts/serve.mjs', '-p', String(port)],
   { env: { ...process.env, ATTIRE_DATA: data }, stdio: 'ignore' },
 )
 const browser = await chromium.launch({

@@ -1,7 +1,7 @@
 // What both commands of the README need first: packages as the lockfile says, and a build of the present sources.
 import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import path from 'node:path'
 
@@ -18,19 +18,24 @@ export function run(command, args, what, options = {}) {
   }
 }
 
-/** Runs a command beside others; what it prints comes in one piece. Ends this process with a sentence when it fails. */
-export function runBeside(command, args, what) {
+/** Runs a command beside others; what it prints comes in one piece. Gives how it ended. */
+export function beside(command, args) {
   return new Promise((resolve) => {
     const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] })
     let said = ''
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (piece) => (said += piece))
     child.on('close', (status) => {
       if (said !== '') console.log(said.trimEnd())
-      if (status === 0) return resolve()
-      console.error(`\n${what} did not work (see above).`)
-      process.exit(1)
+      resolve(status)
     })
   })
+}
+
+/** The same; ends this process with a sentence when it fails. */
+export async function runBeside(command, args, what) {
+  if ((await beside(command, args)) === 0) return
+  console.error(`\n${what} did not work (see above).`)
+  process.exit(1)
 }
 
 /** Installs from the lockfile when it is newer than what is installed. */
@@ -48,9 +53,28 @@ export function install() {
   writeFileSync(mark, lock)
 }
 
+const BUILD_MARK = '.next/attire-sources'
+const BUILD = ['npm', ['run', '--silent', 'build'], 'The build']
+
 /** Builds for production unless the last build was of these very sources. */
 export function build() {
-  const mark = '.next/attire-sources'
+  const sources = sourcesToBuild()
+  if (sources === null) return
+  console.log('Building …')
+  run(...BUILD)
+  writeFileSync(BUILD_MARK, sources)
+}
+
+/** The same, beside others. */
+export async function buildBeside() {
+  const sources = sourcesToBuild()
+  if (sources === null) return
+  await runBeside(...BUILD)
+  writeFileSync(BUILD_MARK, sources)
+}
+
+/** What a build made now is made of; null when that is what the last one was made of. */
+function sourcesToBuild() {
   const now = digest([
     'package-lock.json',
     'next.config.ts',
@@ -59,11 +83,8 @@ export function build() {
     'scripts/build-bridge.mjs',
     ...filesBelow('src'),
   ])
-  if (existsSync(mark) && readFileSync(mark, 'utf8') === now && existsSync('public/bridge.js')) return
-  console.log('Building …')
-  run('npm', ['run', '--silent', 'build'], 'The build')
-  mkdirSync('.next', { recursive: true })
-  writeFileSync(mark, now)
+  const built = existsSync(BUILD_MARK) && readFileSync(BUILD_MARK, 'utf8') === now && existsSync('public/bridge.js')
+  return built ? null : now
 }
 
 function filesBelow(folder) {

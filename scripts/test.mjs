@@ -1,8 +1,9 @@
-// `npm test`: installs what is missing, then type check, lint, unit tests, production build, browser tests on that build.
+// `npm test`: installs what is missing; then checks, unit tests and the production build at once; then browser tests on that
+// build.
 // Ends with the line "N passed, N failed".
 import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
-import { build, install, run, runBeside } from './setup.mjs'
+import { beside, buildBeside, install, run, runBeside } from './setup.mjs'
 
 install()
 process.env.CHROMIUM_PATH = chromium()
@@ -11,34 +12,29 @@ needed(
   'unzip',
   'The browser tests unpack what Attire hands off with unzip. Install the package "unzip" and run npm test again.',
 )
-run('npx', ['next', 'typegen'], 'Writing the route types', { stdio: ['ignore', 'ignore', 'inherit'] })
-await Promise.all(
-  [
-    ['lint', 'The lint'],
-    ['format:check', 'The check of the format'],
-    ['typecheck', 'The type check'],
-    ['layers', 'The check of layers'],
-  ].map(([script, what]) => runBeside('npm', ['run', '--silent', script], what)),
-)
-
 rmSync('test-results', { recursive: true, force: true })
 mkdirSync('test-results', { recursive: true })
+const unit = ['--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json']
+// Beside each other: each of them leaves a processor idle now and then.
+const [unitStatus] = await Promise.all([
+  beside('npx', ['vitest', 'run', ...unit]),
+  typesAndBuild(),
+  ...[
+    ['lint', 'The lint'],
+    ['format:check', 'The check of the format'],
+    ['layers', 'The check of layers'],
+  ].map(script),
+])
 let failed = 0
 let passed = 0
-
-test(
-  'npx',
-  ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json'],
-  'unit',
-  (report) => ({
-    passed: report.numPassedTests,
-    failed:
-      report.numFailedTests +
-      report.testResults.filter((suite) => suite.status === 'failed' && suite.assertionResults.length === 0).length,
-  }),
-)
-build()
-test('npx', ['playwright', 'test'], 'e2e', (report) => ({
+count(unitStatus, 'unit', (report) => ({
+  passed: report.numPassedTests,
+  failed:
+    report.numFailedTests +
+    report.testResults.filter((suite) => suite.status === 'failed' && suite.assertionResults.length === 0).length,
+}))
+const { status } = spawnSync('npx', ['playwright', 'test'], { stdio: 'inherit' })
+count(status, 'e2e', (report) => ({
   passed: report.stats.expected + report.stats.flaky,
   failed: report.stats.unexpected + report.errors.length,
 }))
@@ -46,10 +42,21 @@ test('npx', ['playwright', 'test'], 'e2e', (report) => ({
 console.log(`\n${passed} passed, ${failed} failed`)
 process.exit(failed === 0 ? 0 : 1)
 
-function test(command, args, name, count) {
-  const { status } = spawnSync(command, args, { stdio: 'inherit' })
+function script([name, what]) {
+  return runBeside('npm', ['run', '--silent', name], what)
+}
+
+/** One after the other, for all three are about the same folder. */
+async function typesAndBuild() {
+  run('npx', ['next', 'typegen'], 'Writing the route types', { stdio: ['ignore', 'ignore', 'inherit'] })
+  await script(['typecheck', 'The type check'])
+  await buildBeside()
+}
+
+/** Adds what a runner's report says to the sums. */
+function count(status, name, read) {
   const file = `test-results/${name}.json`
-  const result = existsSync(file) ? count(JSON.parse(readFileSync(file, 'utf8'))) : { passed: 0, failed: 1 }
+  const result = existsSync(file) ? read(JSON.parse(readFileSync(file, 'utf8'))) : { passed: 0, failed: 1 }
   passed += result.passed
   // A runner that fails without a failed test (a crash, no test found) is a failure too.
   failed += status !== 0 && result.failed === 0 ? 1 : result.failed
