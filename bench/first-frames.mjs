@@ -12,7 +12,7 @@ const ROUNDS = 7
 const IN_VIEW = 4
 
 const port = await freePort()
-const server = spawn('npx', ['next', 'start', '-H', '127.0.0.1', '-p', String(port)], {
+const server = spawn(process.execPath, ['scripts/serve.mjs', '-p', String(port)], {
   env: { ...process.env, ATTIRE_DATA: mkdtempSync(path.join(tmpdir(), 'attire-bench-')), NEXT_TELEMETRY_DISABLED: '1' },
   stdio: ['ignore', 'pipe', 'inherit'],
   detached: true,

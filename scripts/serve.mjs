@@ -56,17 +56,26 @@ function refuse(response, status) {
 
 /** An error that Next words itself, as text or as a page, gets the one shape before its first byte is sent. */
 function inOneShape(response) {
-  const { write, end } = response
+  const { writeHead, write, end } = response
   let replaced = null
   const decide = () => {
     if (replaced !== null) return
+    response.writeHead = writeHead
     const type = String(response.getHeader('content-type') ?? '')
-    const own = type.startsWith('application/json') || response.hasHeader('content-security-policy')
+    // A frame's own page for what is not there is a page, for a person reads it.
+    const own = type.startsWith('application/json') || /^sandbox/.test(response.getHeader('content-security-policy'))
     replaced = !response.headersSent && response.statusCode >= 400 && !own
     if (!replaced) return
     for (const name of ['content-length', 'content-encoding', 'transfer-encoding', 'etag', 'link'])
       response.removeHeader(name)
     response.setHeader('content-type', 'application/json')
+  }
+  // The head waits for the first byte of the body, so that it can still be another one.
+  response.writeHead = function (status, ...rest) {
+    this.statusCode = status
+    const headers = rest.find((each) => typeof each === 'object') ?? {}
+    for (const [name, value] of Object.entries(headers)) this.setHeader(name, value)
+    return this
   }
   response.write = function (...args) {
     decide()
