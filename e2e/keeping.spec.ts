@@ -47,11 +47,10 @@ test.describe('when the server dies', () => {
   const data = mkdtempSync(path.join(tmpdir(), 'attire-kill-'))
 
   const start = async (port: number) => {
-    server = spawn(
-      process.execPath,
-      ['scripts/serve.mjs', '-p', String(port)],
-      { env: { ...process.env, ATTIRE_DATA: data }, stdio: 'ignore' },
-    )
+    server = spawn(process.execPath, ['scripts/serve.mjs', '-p', String(port)], {
+      env: { ...process.env, ATTIRE_DATA: data },
+      stdio: 'ignore',
+    })
     address = `http://127.0.0.1:${port}`
     await expect
       .poll(

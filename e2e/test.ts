@@ -20,18 +20,14 @@ function freePort(): Promise<number> {
 /** Starts Attire with a data folder and a port of its own; gives its address and what ends it. */
 async function startServer(): Promise<{ address: string; end: () => void }> {
   const port = await freePort()
-  const server = spawn(
-    process.execPath,
-    ['scripts/serve.mjs', '-p', `${port}`],
-    {
-      env: {
-        ...process.env,
-        ATTIRE_DATA: mkdtempSync(path.join(tmpdir(), 'attire-test-')),
-        NEXT_TELEMETRY_DISABLED: '1',
-      },
-      stdio: ['ignore', 'pipe', 'inherit'],
+  const server = spawn(process.execPath, ['scripts/serve.mjs', '-p', `${port}`], {
+    env: {
+      ...process.env,
+      ATTIRE_DATA: mkdtempSync(path.join(tmpdir(), 'attire-test-')),
+      NEXT_TELEMETRY_DISABLED: '1',
     },
-  )
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
   await new Promise<void>((resolve, reject) => {
     server.stdout.on('data', (said: Buffer) => said.includes('Ready') && resolve())
     server.once('exit', (code) => reject(new Error(`The server ended with ${code} before it was ready.`)))

@@ -1,5 +1,6 @@
 import { liveSheet, type LiveSheet } from './live-sheet.ts'
 import { watchHeight } from './page-height.ts'
+import { page, parentOf, widthOf, wordsOf } from './own.ts'
 import { envelopeSchema, GROUND, toFrameSchema, type FromFrame, type ToFrame } from './messages.ts'
 
 /**
@@ -21,7 +22,7 @@ const point = new CSSStyleSheet()
 const sight = new CSSStyleSheet()
 
 function sheetsAt(path: string): LiveSheet[] {
-  return [...document.styleSheets].flatMap((sheet) => {
+  return [...page.sheets()].flatMap((sheet) => {
     try {
       return sheet.href !== null && decodeURI(new URL(sheet.href).pathname) === path && sheet.cssRules
         ? [liveSheet(sheet)]
@@ -82,7 +83,7 @@ function showOutline(selector: string): void {
 function draw(sheet: CSSStyleSheet, selector: string, declarations: string): void {
   try {
     sheet.replaceSync(selector === '' ? '' : `:is(${selector}){${declarations}}`)
-    if (!document.adoptedStyleSheets.includes(sheet)) document.adoptedStyleSheets.push(sheet)
+    if (!page.adopted().includes(sheet)) page.adopted().push(sheet)
   } catch {
     // A selector the browser cannot read touches nothing.
   }
@@ -90,7 +91,7 @@ function draw(sheet: CSSStyleSheet, selector: string, declarations: string): voi
 
 function read(selector: string, properties: readonly string[]): { count: number; values: Record<string, string> } {
   try {
-    const found = document.querySelectorAll(selector)
+    const found = page.all(selector)
     const first = found[0]
     if (!first) return { count: 0, values: {} }
     const style = getComputedStyle(first)
@@ -118,15 +119,15 @@ const MOST_MEASURED = 60
 
 /** For each element found: the width of its content over the average width of its own letters, as the browser sets them. */
 function charactersPerLine(selector: string): number[] {
-  const pen = document.createElement('canvas').getContext('2d')
+  const pen = page.make('canvas').getContext('2d')
   const lines: number[] = []
   if (!pen) return lines
   try {
-    for (const element of document.querySelectorAll<HTMLElement>(selector)) {
+    for (const element of page.all(selector)) {
       if (lines.length >= MOST_MEASURED) break
-      const text = (element.textContent ?? '').replace(/\s+/g, ' ').trim()
+      const text = (wordsOf(element) ?? '').replace(/\s+/g, ' ').trim()
       const style = getComputedStyle(element)
-      const width = element.clientWidth - parseFloat(style.paddingLeft) - parseFloat(style.paddingRight)
+      const width = widthOf(element) - parseFloat(style.paddingLeft) - parseFloat(style.paddingRight)
       if (text.length < LEAST_LETTERS || width <= 0) continue
       pen.font = `${style.fontStyle} ${style.fontWeight} ${style.fontSize} ${style.fontFamily}`
       const each = pen.measureText(text).width / text.length + (parseFloat(style.letterSpacing) || 0)
@@ -144,9 +145,8 @@ const PROBE = 'mmmwwwiiillWQ@#&0123'
 /** Whether text can be set in a family: one of its faces has arrived, or the machine has it. */
 function isPresent(family: string): boolean {
   const quoted = family.replaceAll('"', '')
-  for (const face of document.fonts)
-    if (face.family.replaceAll('"', '') === quoted && face.status === 'loaded') return true
-  const pen = document.createElement('canvas').getContext('2d')
+  for (const face of page.fonts) if (face.family.replaceAll('"', '') === quoted && face.status === 'loaded') return true
+  const pen = page.make('canvas').getContext('2d')
   if (!pen) return false
   // A family that is not there leaves the width to whatever stands behind it.
   return ['monospace', 'serif'].some((fallback) => {
@@ -159,7 +159,7 @@ function isPresent(family: string): boolean {
 
 /** The nearest background colour behind an element that is not see-through; '' for none. */
 function groundOf(element: Element): string {
-  for (let at: Element | null = element; at; at = at.parentElement) {
+  for (let at: Element | null = element; at; at = parentOf(at)) {
     const color = getComputedStyle(at).backgroundColor
     if (!/^(?:transparent|rgba\(.*, 0\))$/.test(color)) return color
   }
@@ -173,43 +173,59 @@ window.addEventListener('message', (event) => {
   if (message?.success) obey(message.data)
 })
 
-const linkOf = (event: Event) =>
-  event
-    .composedPath()
-    .find(
-      (node): node is HTMLAnchorElement =>
-        (node instanceof HTMLAnchorElement || node instanceof HTMLAreaElement) && node.hasAttribute('href'),
-    )
+type Link = HTMLAnchorElement | HTMLAreaElement | SVGAElement
+const isLink = (node: EventTarget): node is Link =>
+  node instanceof HTMLAnchorElement || node instanceof HTMLAreaElement || node instanceof SVGAElement
+/** What a link says, in HTML or in either of the two ways of SVG. */
+const hrefOf = (link: Link): string | null => link.getAttribute('href') ?? link.getAttribute('xlink:href')
+const linkOf = (event: Event): Link | undefined =>
+  event.composedPath().find((node): node is Link => isLink(node) && hrefOf(node) !== null)
+
+function stay(event: Event): void {
+  event.preventDefault()
+  event.stopImmediatePropagation()
+}
 
 function follow(event: Event): void {
   const link = linkOf(event)
-  const href = link?.getAttribute('href')
-  if (!link || href === null || href === undefined) return
-  event.preventDefault()
-  event.stopImmediatePropagation()
-  if (href.startsWith('#')) document.getElementById(decodeURIComponent(href.slice(1)))?.scrollIntoView()
-  else say({ type: 'follow', href: link.href })
+  if (!link) return
+  stay(event)
+  const href = hrefOf(link)!
+  if (href.startsWith('#')) return page.byId(decoded(href.slice(1)))?.scrollIntoView()
+  try {
+    say({ type: 'follow', href: new URL(href, page.base()).href })
+  } catch {
+    // An address that no browser can read leads nowhere.
+  }
+}
+
+function decoded(fragment: string): string {
+  try {
+    return decodeURIComponent(fragment)
+  } catch {
+    return fragment
+  }
 }
 
 // A click picks what is under it, to be traced. Links do not leave by themselves: a double click or the Enter key follows
 // them, and the workroom decides where that leads.
-document.addEventListener(
+page.listen(
   'click',
   (event) => {
     // Enter on a link gives a click without a pointer.
     if (event.detail === 0 && linkOf(event)) return follow(event)
-    if (linkOf(event)) {
-      event.preventDefault()
-      event.stopImmediatePropagation()
-    }
+    if (linkOf(event)) stay(event)
     const element = event.composedPath()[0]
     if (event.detail > 1 || !(element instanceof Element)) return
-    say({ type: 'pick', index: [...document.querySelectorAll('*')].indexOf(element), tag: element.localName })
+    say({ type: 'pick', index: [...page.all('*')].indexOf(element), tag: element.localName })
   },
   true,
 )
-document.addEventListener('dblclick', follow, true)
-document.addEventListener('submit', (event) => event.preventDefault(), true)
+page.listen('dblclick', follow, true)
+// The middle button would open another window.
+page.listen('auxclick', (event) => linkOf(event) && stay(event), true)
+page.listen('dragstart', (event) => linkOf(event) && event.preventDefault(), true)
+page.listen('submit', (event) => event.preventDefault(), true)
 
 window.addEventListener(
   'keydown',
@@ -226,7 +242,7 @@ window.addEventListener(
   true,
 )
 
-document.fonts.addEventListener('loadingdone', () => say({ type: 'changed' }))
+page.fonts.addEventListener('loadingdone', () => say({ type: 'changed' }))
 
 let scrollQueued = false
 window.addEventListener(
@@ -244,9 +260,7 @@ window.addEventListener(
 
 /** Ready once the tree is built and every stylesheet has arrived or failed. */
 async function announce(): Promise<void> {
-  const pending = [...document.querySelectorAll<HTMLLinkElement>('link[rel~="stylesheet" i]')].filter(
-    (link) => !link.sheet && link.href,
-  )
+  const pending = [...page.all<HTMLLinkElement>('link[rel~="stylesheet" i]')].filter((link) => !link.sheet && link.href)
   const arrived = pending.map(
     (link) =>
       new Promise((resolve) => {
@@ -258,5 +272,5 @@ async function announce(): Promise<void> {
   say({ type: 'ready' })
 }
 
-if (document.readyState === 'loading') document.addEventListener('DOMContentLoaded', () => void announce())
+if (page.state() === 'loading') page.listen('DOMContentLoaded', () => void announce())
 else void announce()

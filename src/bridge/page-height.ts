@@ -1,3 +1,5 @@
+import { page } from './own.ts'
+
 /** How tall a page is, in CSS px, and the height of the viewport it was seen at. */
 export interface SeenHeight {
   readonly viewport: number
@@ -7,9 +9,9 @@ export interface SeenHeight {
 /** Beyond the viewport the browser says it; a page that is shorter ends where its lowest element does. */
 function seenHeight(): SeenHeight {
   const viewport = window.innerHeight
-  const scrolled = document.documentElement.scrollHeight
+  const scrolled = page.root()?.scrollHeight ?? 0
   if (scrolled > viewport) return { viewport, page: scrolled }
-  const lowest = [...document.querySelectorAll('body, body *')].reduce(
+  const lowest = [...page.all('body, body *')].reduce(
     (most, element) => Math.max(most, element.getBoundingClientRect().bottom + window.scrollY),
     0,
   )
@@ -26,7 +28,7 @@ export function watchHeight(tell: (seen: SeenHeight) => void): { look(): void; e
     tell(seen)
   }
   const observer = new ResizeObserver(look)
-  for (const box of [document.documentElement, document.body]) if (box) observer.observe(box)
+  for (const box of [page.root(), page.body()]) if (box) observer.observe(box)
   window.addEventListener('resize', look)
   window.addEventListener('load', look)
   return {

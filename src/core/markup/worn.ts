@@ -1,5 +1,6 @@
 import { addressesIn } from '../sheet/references.ts'
 import type { Splice } from '../text/splice.ts'
+import { disarmed } from './disarm.ts'
 import { firstByTag, parsePage, type PageElement } from './tree.ts'
 
 /** What the served copy of a page needs. */
@@ -10,22 +11,23 @@ export interface WornOptions {
   readonly root: string
   /** What `'self'` means in a policy of the page's own: a frame's origin is opaque, so it would match nothing. */
   readonly self: string
+  /** Whether browsers read the page as XML. */
+  readonly xml?: boolean
 }
 
 /**
  * The copy of a page that a frame is given. The page's tree stays as it is, but: the bridge comes first; stylesheets are
- * fetched with CORS so that single rules can be patched; "/" leads to the site's own root; and what would make the frame
- * leave by itself (refresh) or open connections beforehand (resource hints) is taken out of action.
+ *
  */
-export function wornCopy(text: string, { bridge, root, self }: WornOptions): Splice[] {
+export function wornCopy(text: string, { bridge, root, self, xml = false }: WornOptions): Splice[] {
   const page = parsePage(text)
   const at =
     firstByTag(page, 'head')?.place?.startTag.to ?? firstByTag(page, 'html')?.place?.startTag.to ?? page.doctypeEnd
   const start = at ?? (text.startsWith('\uFEFF') ? 1 : 0)
-  const splices: Splice[] = [{ from: start, to: start, insert: bridge }]
+  const splices: Splice[] = [{ from: start, to: start, insert: bridge }, ...disarmed(text, xml)]
   for (const element of page.elements) {
     if (!element.place) continue
-    splices.push(...neutralised(element, text), ...rooted(element, text, root), ...ownPolicy(element, text, self))
+    splices.push(...rooted(element, text, root), ...ownPolicy(element, text, self))
     if (
       element.tag === 'link' &&
       /\bstylesheet\b/i.test(element.attributes.get('rel') ?? '') &&
@@ -45,25 +47,6 @@ export function rootedUrls(text: string, root: string, base = 0): Splice[] {
   return addressesIn(text, base)
     .filter(({ from }) => text[from - base] === '/' && text[from - base + 1] !== '/')
     .map(({ from }) => ({ from, to: from + 1, insert: root }))
-}
-
-const HINTS = /\b(?:preconnect|dns-prefetch|prefetch|preload|modulepreload|prerender)\b/i
-
-function neutralised(element: PageElement, text: string): Splice[] {
-  const disarm = (name: string): Splice[] => {
-    const at = element.place!.attributes[name]
-    return at ? [{ from: at.from, to: at.from, insert: 'data-attire-' }] : []
-  }
-  if (element.tag === 'meta' && /^\s*refresh\s*$/i.test(element.attributes.get('http-equiv') ?? ''))
-    return disarm('http-equiv')
-  if (
-    element.tag === 'link' &&
-    HINTS.test(element.attributes.get('rel') ?? '') &&
-    !/stylesheet/i.test(text.slice(element.place!.from, element.place!.startTag.to))
-  ) {
-    return disarm('rel')
-  }
-  return []
 }
 
 /** A policy that a page sets for itself keeps its meaning: `'self'` is where the site is served. */

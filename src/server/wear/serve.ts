@@ -45,6 +45,7 @@ export async function serveWorn(repository: Repository, request: WearRequest): P
       bridge: `<script nonce="${nonce}" src="/bridge.js"></script>`,
       root,
       self: `${request.origin}${root}`,
+      xml: /\.xhtml$/i.test(path),
     }),
   )
   return answer(
@@ -93,6 +94,8 @@ function answer(
       'x-dns-prefetch-control': 'off',
       'referrer-policy': 'no-referrer',
       'cross-origin-resource-policy': 'cross-origin',
+      'permissions-policy':
+        'attribution-reporting=(), browsing-topics=(), join-ad-interest-group=(), run-ad-auction=()',
       'cache-control': 'no-store',
     },
   })
@@ -109,6 +112,8 @@ function framePolicy(origin: string, root: string, nonce: string | undefined, fo
     `img-src ${own} data:`,
     fontsArrive ? `font-src ${own} data:` : "font-src 'none'",
     `media-src ${own} data:`,
+    // Only what Attire puts in the place of a frame; it inherits this policy.
+    'frame-src data:',
     "form-action 'none'",
     `base-uri ${own}`,
     `frame-ancestors ${origin}`,

@@ -5,7 +5,7 @@ import { useEffect, useState } from 'react'
 import type { Aspect } from '../../core/trace/aspect.ts'
 import type { Inspection } from '../../core/trace/inspection.ts'
 import { type Picked } from '../state/view.ts'
-import { useRoom, useWorkroom } from '../state/context.tsx'
+import { useNotice, useRoom, useWorkroom } from '../state/context.tsx'
 import { onEscape } from '../controls/on-escape.ts'
 import { ChangeHere } from './change-here.tsx'
 import { Ladder } from './ladder.tsx'
@@ -75,9 +75,11 @@ function Said({ picked, open, setOpen }: SaidProps) {
 function LinkLine({ found, href }: { found: Inspection; href: string }) {
   const { frames, store } = useWorkroom()
   const set = useRoom((state) => state.set)
+  const notice = useNotice()
   const follow = () => {
     const page = new URL(frames.addressOf(store.getState().lookId, found.page), location.href)
-    set({ follow: { href: new URL(href, page).href } })
+    if (URL.canParse(href, page)) return set({ follow: { href: new URL(href, page).href } })
+    notice(`“${href}” is no address that a browser can read, so it leads nowhere. Change it in the page’s text.`)
   }
   return (
     <p className="flex items-center gap-2 border-b border-line px-4 py-2">

@@ -1,0 +1,34 @@
+/**
+ * What the bridge needs of the document, taken before the page is there. A page may call an element anything:
+ * `<img name="querySelectorAll">` takes the place of the method of that name, and an `<input name="parentElement">` that of
+ * its form's.
+ */
+function getter<T>(holder: object, name: string): (self: unknown) => T {
+  const read = Object.getOwnPropertyDescriptor(holder, name)!.get!
+  return (self) => read.call(self) as T
+}
+
+const adoptedOf = getter<CSSStyleSheet[]>(Document.prototype, 'adoptedStyleSheets')
+const sheetsOf = getter<StyleSheetList>(Document.prototype, 'styleSheets')
+const stateOf = getter<DocumentReadyState>(Document.prototype, 'readyState')
+const rootOf = getter<HTMLElement | null>(Document.prototype, 'documentElement')
+const bodyOf = getter<HTMLElement | null>(Document.prototype, 'body')
+
+export const parentOf = getter<Element | null>(Node.prototype, 'parentElement')
+const baseOf = getter<string>(Node.prototype, 'baseURI')
+export const wordsOf = getter<string | null>(Node.prototype, 'textContent')
+export const widthOf = getter<number>(Element.prototype, 'clientWidth')
+
+export const page = {
+  all: document.querySelectorAll.bind(document),
+  byId: document.getElementById.bind(document),
+  make: document.createElement.bind(document),
+  listen: document.addEventListener.bind(document),
+  fonts: document.fonts,
+  sheets: () => sheetsOf(document),
+  adopted: () => adoptedOf(document),
+  base: () => baseOf(document),
+  state: () => stateOf(document),
+  root: () => rootOf(document),
+  body: () => bodyOf(document),
+}
