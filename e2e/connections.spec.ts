@@ -135,7 +135,7 @@ test('no page opens a connection, whatever it is made of, in a profile like anyb
   const seen = connections
   // The frames as they are served, many at once, with the sandbox that the workroom gives them.
   const names = Object.keys(files).filter((name) => name !== 'site.css')
-  for (let from = 0; from < names.length; from += 24) {
+  for (let from = 0; from < names.length; from += 64) {
     await window.evaluate(
       async ({ paths, root }) => {
         const frames = paths.map((name) => {
@@ -144,15 +144,15 @@ test('no page opens a connection, whatever it is made of, in a profile like anyb
           const loaded = new Promise((resolve) => frame.addEventListener('load', resolve))
           frame.src = root + name
           document.body.append(frame)
-          return { frame, loaded: Promise.race([loaded, new Promise((resolve) => setTimeout(resolve, 3000))]) }
+          return { frame, loaded: Promise.race([loaded, new Promise((resolve) => setTimeout(resolve, 2000))]) }
         })
         await Promise.all(frames.map(({ loaded }) => loaded))
-        await new Promise((resolve) => setTimeout(resolve, 400))
+        await new Promise((resolve) => setTimeout(resolve, 250))
         for (const { frame } of frames) frame.remove()
       },
-      { paths: names.slice(from, from + 24), root: `/wear/${site}/${look}/` },
+      { paths: names.slice(from, from + 64), root: `/wear/${site}/${look}/` },
     )
-    expect(connections - seen, names.slice(from, from + 24).join(' ')).toBe(0)
+    expect(connections - seen, names.slice(from, from + 64).join(' ')).toBe(0)
   }
   await profile.close()
 })

@@ -113,7 +113,6 @@ describe('a page as it is read, beside the tree of parse5 itself', () => {
     '<p/><br/><img src="a"/>',
     '<math><mi>x</mi><annotation-xml encoding="text/html"><p>y</annotation-xml></math>',
     '<noscript><link rel=stylesheet href=x></noscript>',
-    '\uFEFF<p>x',
     'a\r\nb<p\r\nclass = "x\r\ny">',
     '<p a=1 A=2 a="3">',
     '<button><p><button>',

@@ -170,9 +170,8 @@ export class Matcher {
     look(this.byTag.get(element.html ? element.tag : element.tag.toLowerCase()))
     for (const name of element.attributes.keys()) look(this.byAttribute.get(name))
     if (element.id !== '') look(this.byId.get(this.fold(element.id)))
-    element.classes.forEach((name, at) => {
-      if (element.classes.indexOf(name) === at) look(this.byClass.get(this.fold(name)))
-    })
+    const classes = element.classes.length < 2 ? element.classes : new Set(element.classes)
+    for (const name of classes) look(this.byClass.get(this.fold(name)))
     if (maybe.length > 1) maybe.sort((a, b) => a.rank - b.rank)
     return new Node(this.intern(always), maybe.length > 0 ? always : NONE, maybe, this.withNames(element, ancestors))
   }

@@ -1,3 +1,4 @@
+import { isTooDeep } from '../css/tokens.ts'
 import { hasVar } from '../css/var.ts'
 import { parseComplex } from '../selectors/parse.ts'
 import { aliasOf } from '../properties/aliases.ts'
@@ -6,8 +7,9 @@ import { expand, isShorthand } from '../properties/shorthands.ts'
 
 /** Whether a browser supports what an `@supports` condition asks for (CSS Conditional Rules 3, section 6). */
 export function supportsMatches(condition: string): boolean {
+  if (isTooDeep(condition)) return false
   const text = condition.trim()
-  const not = /^not\b\s*([\s\S]+)$/i.exec(text)
+  const not = /^not\b\s*((?:[a-z-]+)?\([\s\S]*)$/i.exec(text)
   if (not) return !supportsMatches(not[1]!)
   for (const word of ['or', 'and']) {
     const parts = splitWord(text, word)

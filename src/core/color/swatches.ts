@@ -29,14 +29,25 @@ export const swatchesOf = memo((sheet: Sheet): readonly Swatch[] => {
       if (declaration.property.startsWith('--')) deciding.set(declaration.property, declaration)
     }
   }
-  const colored = (value: string, seen: readonly string[]): boolean => {
-    const link = leadingVar(value)
-    if (link === null) return isColor(value) || /^(?:color-mix|light-dark)\(/i.test(value)
-    const next = deciding.get(link)
-    return next !== undefined && !seen.includes(link) && colored(next.value, [...seen, link])
+  const colored = new Map<string, boolean>()
+  /** Follows a swatch that is made of others to the end; what is found holds for all on the way. A ring has no colour. */
+  const isColored = (name: string): boolean => {
+    const way = new Set<string>()
+    let at = name
+    let found = colored.get(at)
+    while (found === undefined) {
+      const value = deciding.get(at)?.value
+      const link = value === undefined || way.has(at) ? null : leadingVar(value)
+      if (link === null) found = value !== undefined && !way.has(at) && makesColor(value)
+      else found = colored.get(link)
+      way.add(at)
+      at = link ?? at
+    }
+    for (const each of way) colored.set(each, found)
+    return found
   }
   return [...deciding]
-    .filter(([name, { value }]) => colored(value, [name]))
+    .filter(([name]) => isColored(name))
     .map(([name, declaration]) => ({
       name,
       value: declaration.value,
@@ -47,16 +58,13 @@ export const swatchesOf = memo((sheet: Sheet): readonly Swatch[] => {
     }))
 })
 
+const makesColor = (value: string) => isColor(value) || /^(?:color-mix|light-dark)\(/i.test(value)
+
 /** Counting reads the whole text, so it is done when it is asked for: while a colour is dragged nobody does. */
 const usesIn = memo(({ text }: Sheet) => countUses(text))
 
-/** How often a text uses a custom property in `var()`. */
-export function usesOf(text: string, name: string): number {
-  return text.includes(name) ? (countUses(text).get(name) ?? 0) : 0
-}
-
 /** How often a text uses each custom property in `var()`. */
-function countUses(text: string): Map<string, number> {
+export function countUses(text: string): Map<string, number> {
   const counts = new Map<string, number>()
   let inVar = false
   for (const token of tokensOf(text)) {

@@ -2,7 +2,9 @@ import { withoutStates } from '../selectors/why-nothing.ts'
 import type { Declaration, Rule, Sheet, StyleRule } from '../sheet/parse.ts'
 import { declarationsOf, styleRules } from '../sheet/walk.ts'
 import type { SitePath } from '../paths/paths.ts'
-import { usesOf } from './swatches.ts'
+import { hasVar } from '../css/var.ts'
+import { memo } from '../text/memo.ts'
+import { countUses } from './swatches.ts'
 
 /** A declaration that uses a swatch. */
 export interface SwatchUse {
@@ -25,22 +27,37 @@ export interface SwatchReach {
 
 /** The declarations that use a swatch, through other custom properties too. */
 export function swatchUses(sheet: Sheet, name: string): SwatchUse[] {
-  const all = styleRules(sheet).flatMap(({ rule, within }) =>
-    declarationsOf(rule).map((declaration) => ({ selector: unnested(rule, within), declaration })),
-  )
+  const users = usersByName(sheet)
   const found: SwatchUse[] = []
   const seen = new Set<Declaration>()
-  const follow = (current: string, through: string) => {
-    for (const { selector, declaration } of all) {
-      if (seen.has(declaration) || usesOf(declaration.value, current) === 0) continue
+  const followed = new Set([name])
+  // The set grows while it is walked: each custom property that uses one of those before is followed in its turn.
+  for (const current of followed) {
+    for (const { selector, declaration } of users.get(current) ?? []) {
+      const { property, from, to } = declaration
+      if (seen.has(declaration)) continue
       seen.add(declaration)
-      found.push({ selector, property: declaration.property, from: declaration.from, to: declaration.to, through })
-      if (declaration.property.startsWith('--')) follow(declaration.property, declaration.property)
+      found.push({ selector, property, from, to, through: current === name ? '' : current })
+      if (property.startsWith('--')) followed.add(property)
     }
   }
-  follow(name, '')
   return found.sort((a, b) => a.from - b.from)
 }
+
+/** The declarations that use each custom property in `var()`, with the selectors they stand under. */
+const usersByName = memo((sheet: Sheet) => {
+  const users = new Map<string, { selector: string; declaration: Declaration }[]>()
+  for (const { rule, within } of styleRules(sheet)) {
+    const selector = unnested(rule, within)
+    for (const declaration of declarationsOf(rule))
+      for (const name of hasVar(declaration.value) ? countUses(declaration.value).keys() : []) {
+        const known = users.get(name)
+        if (known) known.push({ selector, declaration })
+        else users.set(name, [{ selector, declaration }])
+      }
+  }
+  return users
+})
 
 /** A nested rule's selector as it reads outside (CSS Nesting 1, section 3). */
 function unnested(rule: StyleRule, within: readonly Rule[]): string {

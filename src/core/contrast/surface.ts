@@ -56,9 +56,11 @@ export class Surfaces {
 
   /** What the content of an element of this style is painted on. */
   under(style: ElementStyle): Surface {
-    let found = this.known.get(style)
-    if (!found) this.known.set(style, (found = this.paint(style, this.around(style))))
-    return found
+    // From the outermost that is not known yet inwards: pages may be nested deeper than calls may be.
+    const way: ElementStyle[] = []
+    for (let at: ElementStyle | null = style; at && !this.known.has(at); at = at.parent) way.push(at)
+    for (const each of way.reverse()) this.known.set(each, this.paint(each, this.around(each)))
+    return this.known.get(style)!
   }
 
   /** What an element of this style itself is painted on. */

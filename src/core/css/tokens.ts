@@ -54,6 +54,27 @@ export function skipComponent(tokens: readonly CssToken[], at: number, end: numb
   return next
 }
 
+/** Brackets in brackets beyond which nothing is read: no author writes a tenth of it, and functions that call themselves end. */
+export const DEEPEST = 100
+
+/** How deep brackets stand in each other among tokens `first` (inclusive) to `end`. */
+export function bracketDepth(tokens: readonly CssToken[], first = 0, end: number = tokens.length): number {
+  const open: number[] = []
+  let deepest = 0
+  for (let at = first; at < end; at++) {
+    const { type } = tokens[at]!
+    const closer = closerOf(type)
+    if (closer !== undefined) deepest = Math.max(deepest, open.push(closer))
+    else if (type === open.at(-1)) open.pop()
+  }
+  return deepest
+}
+
+/** Whether a text that came from elsewhere than a sheet is nested deeper than anything is read. */
+export function isTooDeep(text: string): boolean {
+  return text.length > DEEPEST && bracketDepth(tokensOf(text)) > DEEPEST
+}
+
 /** Splits a text at its top-level commas into trimmed ranges; brackets and strings are respected. */
 export function splitAtCommas(text: string, base = 0): { from: number; to: number; text: string }[] {
   return splitTopLevel(text, (type) => type === tokenTypes.Comma, base)

@@ -11,6 +11,7 @@ import type { SitePath } from '../paths/paths.ts'
 import { fileDoc } from '../site/step.ts'
 import { lineEndOf } from '../text/place.ts'
 import { diffTexts, type Splice } from '../text/splice.ts'
+import type { PageStyles } from '../cascade/cascade.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import { pageClass, suggestClass } from './class-names.ts'
 import { gather, type EmbeddedRule, type InlineStyle, type LeftBehind } from './carried-styles.ts'
@@ -288,9 +289,12 @@ function classRule(
 ): string {
   let classes = 0
   let important = false
+  const everyState = new Set(['hover', 'focus', 'focus-visible', 'focus-within', 'active'] as const)
+  const styled = new Map<SitePath, readonly PageStyles[]>()
+  for (const { page } of list)
+    if (!styled.has(page)) styled.set(page, [model.stylesOf(page), model.stylesInState(page, () => everyState)])
   for (const { page, element } of list) {
-    const everyState = new Set(['hover', 'focus', 'focus-visible', 'focus-within', 'active'] as const)
-    for (const styles of [model.stylesOf(page), model.stylesInState(page, () => everyState)]) {
+    for (const styles of styled.get(page)!) {
       for (const { specificity, pseudo, source } of styles.of(element).matched.rules) {
         if (pseudo !== '' || source.kind === 'user-agent') continue
         if (specificity[0] > 0) important = true

@@ -1,4 +1,5 @@
 import { HtmlValidate, StaticConfigLoader, type Message } from 'html-validate/browser'
+import type { Range } from '../text/splice.ts'
 import { withoutMark, type Page, type PageElement } from './tree.ts'
 import { SeenMarkup } from './seen-markup.ts'
 
@@ -53,7 +54,7 @@ export function messagesFor(text: string): Message[] {
  * validator is not asked again (see {@link SeenMarkup}).
  */
 export function markupFaults(page: Page): MarkupFault[] {
-  const tooDeep = deeperThan(page, DEEPEST)
+  const tooDeep = deeperThan(page, DEEPEST)?.place?.startTag ?? writtenDeeper(page.text, DEEPEST)
   if (tooDeep) return [nestedTooDeep(tooDeep)]
   const constructs = seen.constructsOf(page)
   if (constructs && seen.allFine(constructs)) return []
@@ -87,10 +88,26 @@ function deeperThan(page: Page, most: number): PageElement | undefined {
   return page.elements.find(({ index, parent }) => (depths[index] = parent ? depths[parent.index]! + 1 : 0) > most)
 }
 
-function nestedTooDeep({ place }: PageElement): MarkupFault {
+const VOID = new Set('area base br col embed frame hr img input link meta param source track wbr'.split(' '))
+/** Elements that end where the next one begins (HTML standard, 13.1.2.4). */
+const UNENDED = new Set('caption colgroup dd dt li optgroup option p rp rt tbody td tfoot th thead tr'.split(' '))
+
+/** The first tag behind which more than so many are open as the text is written, which is how the validator nests. */
+function writtenDeeper(text: string, most: number): Range | null {
+  let open = 0
+  for (const match of text.matchAll(/<(\/?)([a-z][^\s/>]*)/gi)) {
+    const name = match[2]!.toLowerCase()
+    if (VOID.has(name) || UNENDED.has(name)) continue
+    open = match[1] === '' ? open + 1 : Math.max(0, open - 1)
+    if (open > most) return { from: match.index, to: match.index + match[0].length }
+  }
+  return null
+}
+
+function nestedTooDeep({ from, to }: Range): MarkupFault {
   return {
-    from: place?.startTag.from ?? 0,
-    to: place?.startTag.to ?? 0,
+    from,
+    to,
     message: `Here elements stand in each other more than ${DEEPEST} deep, farther than browsers follow; end tags are missing before. What is below has not been checked.`,
   }
 }

@@ -1,4 +1,13 @@
-import { isTrivia, skipComponent, splitAtCommas, Token, tokensOf, type CssToken } from '../css/tokens.ts'
+import {
+  bracketDepth,
+  DEEPEST,
+  isTrivia,
+  skipComponent,
+  splitAtCommas,
+  Token,
+  tokensOf,
+  type CssToken,
+} from '../css/tokens.ts'
 import type { Range } from '../text/splice.ts'
 import { unescapeCss } from '../css/ident.ts'
 
@@ -107,6 +116,7 @@ export function splitSelectorList(text: string, base = 0): PlacedSelector[] {
 /** One complex selector, or null when it is not valid. A leading combinator is allowed only when `relative`. */
 export function parseComplex(text: string, relative = false): Complex | null {
   const tokens = tokensOf(text)
+  if (tokens.length > DEEPEST && bracketDepth(tokens) > DEEPEST) return null
   const compounds: Simple[][] = []
   const combinators: Combinator[] = []
   let current: Simple[] = []

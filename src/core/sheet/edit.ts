@@ -76,20 +76,40 @@ export function addRule(
   if (place === 'end') {
     // Behind a stray text or a comment without end a new rule would be swallowed.
     const start = text.startsWith('\uFEFF') ? 1 : 0
-    if (sheet.errors.length > 0 || text.lastIndexOf('/*') > text.lastIndexOf('*/'))
+    if (sheet.errors.length > 0 || text.lastIndexOf('/*') > text.lastIndexOf('*/')) {
+      const head = headOf(sheet)
+      if (head) return addRule(sheet, prelude, body, { after: head })
       return [{ from: start, to: start, insert: rule + eol + eol }]
+    }
+    const last = sheet.rules.at(-1)
+    const end = last && needsSemicolon(text, last) ? ';' : ''
     const lead = text.trim() === '' ? '' : /[\r\n]\s*$/.test(text) ? eol : eol + eol
-    return [{ from: text.length, to: text.length, insert: `${lead}${rule}${eol}` }]
+    return [{ from: text.length, to: text.length, insert: `${end}${lead}${rule}${eol}` }]
   }
   // Behind a block that is never closed a new rule would fall into it.
   if ('after' in place && isOpen(place.after)) return addRule(sheet, prelude, body, { before: place.after })
   if ('before' in place) return [{ from: place.before.from, to: place.before.from, insert: `${rule}${eol}${eol}` }]
+  // Nor behind an at-rule that nothing ends: it would take the new rule for more of itself.
+  const end = needsSemicolon(text, place.after) ? [{ from: place.after.to, to: place.after.to, insert: ';' }] : []
   const comment = /^[ \t]*\/\*(?:[^*\r\n]|\*(?!\/))*\*\//.exec(text.slice(place.after.to))
   const at = place.after.to + (comment?.[0].length ?? 0)
   const blank =
     sheet.rules.length < 2 ||
     sheet.rules.some((each, index) => index > 0 && BLANK_LINE.test(text.slice(sheet.rules[index - 1]!.to, each.from)))
-  return [{ from: at, to: at, insert: eol + (blank ? eol : '') + rule }]
+  return [...end, { from: at, to: at, insert: eol + (blank ? eol : '') + rule }]
+}
+
+/** The last of the at-rules that must stand before every style rule (CSS Cascade 5, section 2), when the sheet begins with any. */
+function headOf({ rules }: Sheet): Rule | undefined {
+  const first = rules.findIndex(
+    (rule) =>
+      rule.kind === 'style' || rule.block !== null || !['charset', 'import', 'namespace', 'layer'].includes(rule.name),
+  )
+  return rules[(first < 0 ? rules.length : first) - 1]
+}
+
+function needsSemicolon(text: string, rule: Rule): boolean {
+  return rule.kind === 'at' && rule.block === null && text[rule.to - 1] !== ';'
 }
 
 const BLANK_LINE = /(?:\r\n|\r|\n)[ \t]*(?:\r\n|\r|\n)/

@@ -1,5 +1,14 @@
 import type { Range } from '../text/splice.ts'
-import { closerOf, isTrivia, skipComponent, Token, tokensOf, type CssToken } from '../css/tokens.ts'
+import {
+  bracketDepth,
+  closerOf,
+  DEEPEST,
+  isTrivia,
+  skipComponent,
+  Token,
+  tokensOf,
+  type CssToken,
+} from '../css/tokens.ts'
 
 /** `property: value !important`, with the places of its parts. */
 export interface Declaration extends Range {
@@ -44,7 +53,14 @@ export type Item = Declaration | Rule
 /** A stretch that CSS error handling skips, and why. */
 export interface SheetError extends Range {
   readonly message: string
+  /** Whether browsers do read it, and only Attire does not: it is nested deeper than can be followed. */
+  readonly leftOut?: true
 }
+
+/** Blocks in blocks beyond which nothing is read. */
+const DEEPEST_BLOCK = 64
+/** Times that an outer selector may stand in the selectors of one nested rule, all `&` around it taken out. */
+const MOST_REPEATED = 4096
 
 /** The sheet's text with an index of what stands where. The text is the truth; the index only points into it. */
 export interface Sheet {
@@ -74,6 +90,9 @@ class Reader {
   readonly errors: SheetError[] = []
   private readonly tokens: CssToken[]
   private at = 0
+  private depth = 0
+  /** How often the outermost selector stands in the rule that is read. */
+  private repeated = 1
 
   constructor(private readonly text: string) {
     this.tokens = tokensOf(text)
@@ -105,7 +124,8 @@ class Reader {
       } else {
         const start = this.at
         const declaration = this.declaration()
-        if (declaration) items.push(declaration)
+        if (declaration === 'skipped') this.leaveOut(start, this.at, TOO_DEEP)
+        else if (declaration) items.push(declaration)
         else {
           this.at = start
           const rule = this.qualifiedRule(true)
@@ -131,10 +151,24 @@ class Reader {
     return { from, to: last > first ? this.tokens[last - 1]!.to : from }
   }
 
+  /** Notes what Attire does not read although browsers might. */
+  private leaveOut(first: number, end: number, why: string): null {
+    const { from, to } = this.trimmed(first, end)
+    this.errors.push({ from, to, message: `${why}, so Attire leaves this out; it stays in the text.`, leftOut: true })
+    return null
+  }
+
+  private isTooDeep(first: number, end: number): boolean {
+    return end - first > DEEPEST && bracketDepth(this.tokens, first, end) > DEEPEST
+  }
+
   private block(): { block: Range; closed: boolean; items: Item[] } {
+    if (this.depth >= DEEPEST_BLOCK) return this.skippedBlock()
     this.at++
     const from = this.offset(this.at)
+    this.depth++
     const items = this.blockContents()
+    this.depth--
     const to = this.offset(this.at)
     const closed = this.type() === Token.RightCurlyBracket
     if (closed) this.at++
@@ -147,7 +181,31 @@ class Reader {
     return { block: { from, to }, closed, items }
   }
 
-  private atRule(nested: boolean): AtRule {
+  private skippedBlock(): { block: Range; closed: boolean; items: Item[] } {
+    const open = this.at
+    this.at = skipComponent(this.tokens, open)
+    const closed = this.at - 1 > open && this.type(this.at - 1) === Token.RightCurlyBracket
+    this.leaveOut(open + 1, this.at, `Blocks stand more than ${DEEPEST_BLOCK} deep in each other`)
+    return {
+      block: { from: this.offset(open + 1), to: this.offset(closed ? this.at - 1 : this.at) },
+      closed,
+      items: [],
+    }
+  }
+
+  /** Reads the block of a nested rule, with how often its selector repeats the ones around; null where that is too often. */
+  private nestedBlock(first: number): ReturnType<Reader['block']> | null {
+    const outer = this.repeated
+    const marks = this.tokens
+      .slice(first, this.at)
+      .filter(({ type, from }) => type === Token.Delim && this.text[from] === '&').length
+    this.repeated = outer * Math.max(1, marks)
+    const body = this.repeated > MOST_REPEATED ? null : this.block()
+    this.repeated = outer
+    return body
+  }
+
+  private atRule(nested: boolean): AtRule | null {
     const start = this.at
     const { from, to } = this.tokens[start]!
     const name = this.text.slice(from + 1, to).toLowerCase()
@@ -158,9 +216,11 @@ class Reader {
       if (nested && type === Token.RightCurlyBracket) break
       this.at = skipComponent(this.tokens, this.at)
     }
-    const preludeRange = this.trimmed(start + 1, this.at)
+    const prelude = this.at
+    const preludeRange = this.trimmed(start + 1, prelude)
     const body = this.type() === Token.LeftCurlyBracket ? this.block() : null
     if (!body && this.type() === Token.Semicolon) this.at++
+    if (this.isTooDeep(start, prelude)) return this.leaveOut(start, this.at, TOO_DEEP)
     return {
       kind: 'at',
       name,
@@ -180,7 +240,12 @@ class Reader {
       const type = this.type()
       if (type === Token.LeftCurlyBracket) {
         const selectorRange = this.trimmed(start, this.at)
-        const body = this.block()
+        const selectorEnd = this.at
+        const body = this.nestedBlock(start)
+        if (!body || this.isTooDeep(start, selectorEnd)) {
+          if (!body) this.at = skipComponent(this.tokens, selectorEnd)
+          return this.leaveOut(start, this.at, body ? TOO_DEEP : 'Nested selectors repeat those around them too often')
+        }
         const selector = this.text.slice(selectorRange.from, selectorRange.to)
         // "--name: {…}" on the top level would be a custom property; the standard drops it as a rule.
         return {
@@ -207,7 +272,8 @@ class Reader {
     return null
   }
 
-  private declaration(): Declaration | null {
+  /** A declaration; null where none begins. One that is too deep is passed over. */
+  private declaration(): Declaration | 'skipped' | null {
     const start = this.at
     if (this.type() !== Token.Ident) return null
     const propertyRange = { from: this.tokens[start]!.from, to: this.tokens[start]!.to }
@@ -236,6 +302,7 @@ class Reader {
     const semicolon = this.type() === Token.Semicolon
     const to = Math.max(this.trimmed(valueStart, this.at).to, this.tokens[valueStart - 1]!.to)
     if (semicolon) this.at++
+    if (this.isTooDeep(valueStart, this.at)) return 'skipped'
     return {
       kind: 'declaration',
       property: custom ? written : written.toLowerCase(),
@@ -262,6 +329,8 @@ class Reader {
     return at >= first && mark?.type === Token.Delim && this.text[mark.from] === '!' ? at : null
   }
 }
+
+const TOO_DEEP = `Brackets stand more than ${DEEPEST} deep in each other`
 
 function brief(text: string): string {
   const line = text.replace(/\s+/g, ' ')

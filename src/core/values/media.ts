@@ -16,6 +16,7 @@ import {
   type MediaFeature,
   type MediaQuery,
 } from '@csstools/media-query-list-parser'
+import { isTooDeep } from '../css/tokens.ts'
 import { Remembered } from '../text/remembered.ts'
 
 /** The viewport media queries are asked about, in CSS px. */
@@ -46,6 +47,7 @@ const known = new Remembered<readonly MediaQuery[]>(QUERIES_AT_MOST)
 
 /** Whether a media query list matches a screen of this size (Media Queries 4). Unknown features never match. */
 export function mediaMatches(query: string, viewport: Viewport): boolean {
+  if (isTooDeep(query)) return false
   if (query.trim() === '') return true
   return known.get(query, () => parse(query)).some((each) => queryMatches(each, viewport) === true)
 }

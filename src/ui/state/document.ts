@@ -1,7 +1,8 @@
 import type { StateCreator } from 'zustand'
 import { unfitCharacter, unfitSentence } from '../../core/site/encoding.ts'
 import type { Look, SiteFile, SiteState } from '../../protocol/site-state.ts'
-import { isPage, comparePages } from '../../core/paths/paths.ts'
+import { isPage, isSheet, comparePages } from '../../core/paths/paths.ts'
+import { editFault } from '../../core/sheet/edit-fault.ts'
 import {
   EMPTY_HASH,
   fileDoc,
@@ -18,6 +19,7 @@ import {
 import { applySplices, diffTexts, type Splice } from '../../core/text/splice.ts'
 import { api } from './api.ts'
 import { filesAfter } from './files-after.ts'
+import { sheetOf } from './texts.ts'
 import { Keeper, type Keeping } from './keeper.ts'
 import { viewAfterMoves, type View } from './view.ts'
 
@@ -77,6 +79,19 @@ function textsOf(site: SiteState): Map<Doc, string> {
     ...Object.entries(site.texts).map(([path, text]) => [fileDoc(path), text] as const),
     ...site.looks.map(({ id, text }) => [lookDoc(id), text] as const),
   ])
+}
+
+/** Why a planned step must not be made of a stylesheet; null when every sheet of it says what it should afterwards. */
+function sheetFault(step: Step, known: (doc: Doc) => string | undefined): string | null {
+  for (const { doc, splices } of step.texts) {
+    const path = pathOfDoc(doc)
+    const text = known(doc)
+    if (text === undefined || (path !== null && !isSheet(path))) continue
+    const before = sheetOf(text)
+    const fault = editFault(before, sheetOf(applySplices(text, splices)), splices)
+    if (fault !== null) return fault
+  }
+  return null
 }
 
 /** The part of the workroom's state that holds the site itself, and keeps it. */
@@ -179,6 +194,11 @@ export function createDocument(site: SiteState): StateCreator<DocumentState & Vi
         const step = stepOf(edit, (doc) => get().texts.get(doc))
         if (!step) {
           set({ preview: null })
+          return false
+        }
+        const fault = sheetFault(step, (doc) => get().texts.get(doc))
+        if (fault !== null) {
+          set({ preview: null, trouble: { text: `${fault} Nothing was changed.` } })
           return false
         }
         commit(step, { type: 'step', step })

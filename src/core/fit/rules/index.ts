@@ -12,6 +12,7 @@ import { imageSizeUnset } from './image-size-unset.ts'
 import { indexMissing } from './index-missing.ts'
 import { inlineStyle } from './inline-style.ts'
 import { langMissing } from './lang-missing.ts'
+import { leftOut } from './left-out.ts'
 import { linkCaseMismatch } from './link-case-mismatch.ts'
 import { linkExtraSheet } from './link-extra-sheet.ts'
 import { linkLocalPath } from './link-local-path.ts'
@@ -59,6 +60,7 @@ export const RULES: readonly FitRule[] = [
   fontUnavailable,
   fallbackMissing,
   markupInvalid,
+  leftOut,
   looseText,
   doctypeMissing,
   langMissing,
