@@ -74,6 +74,10 @@ describe('a page’s tree', () => {
     )
   })
 
+  it('a doctype that never closes ends with the text', () => {
+    expect(parsePage('<!doctype').doctypeEnd).toBe(9)
+  })
+
   it('knows quirks mode, the doctype’s end and elements’ forebears (HTML standard, 13.2.6.4.1)', () => {
     const page = parsePage('<!DOCTYPE html><div id=a><p class="x y  z">')
     expect([page.quirks, page.doctypeEnd, parsePage('<p>').quirks]).toEqual([false, 15, true])

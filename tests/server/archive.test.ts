@@ -37,6 +37,24 @@ describe('archives', () => {
     expect([leftOut, folder]).toEqual([[], ''])
   })
 
+  it('names that begin with ./, and names in UTF-8 that do not say so, are what was meant', async () => {
+    const { files } = await readArchive(zip({ './index.html': 'a', './css/site.css': 'b', 'c.css': 'c' }))
+    expect(files.map((file) => file.path)).toEqual(['index.html', 'css/site.css', 'c.css'])
+    // Bit 11 of the flags says that a name is UTF-8 (APPNOTE, 4.4.4); many tools leave it out.
+    const silent = zip({ 'index.html': 'a', 'Grüße.html': 'b' })
+    for (const [signature, flags] of [
+      [CENTRAL, 8],
+      [LOCAL, 6],
+    ] as const)
+      for (const at of headers(silent, signature))
+        silent.writeUInt16LE(silent.readUInt16LE(at + flags) & ~0x800, at + flags)
+    expect((await readArchive(silent)).files.map((file) => file.path)).toEqual(['index.html', 'Grüße.html'])
+    // What is no UTF-8 is of the code page 437, as the standard has it.
+    const old = Buffer.from(zip({ 'index.html': 'a', 'b_.html': 'b' }))
+    for (let at = old.indexOf('b_.html'); at >= 0; at = old.indexOf('b_.html', at + 1)) old[at + 1] = 0x81
+    expect((await readArchive(old)).files.map((file) => file.path)).toEqual(['index.html', 'bü.html'])
+  })
+
   it('takes off the one folder that wraps everything, and remembers it', async () => {
     const { files, folder } = await readArchive(zip({ 'my-site/index.html': 'a', 'my-site/css/a.css': 'b' }))
     expect([files.map((file) => file.path), folder]).toEqual([['index.html', 'css/a.css'], 'my-site/'])

@@ -317,6 +317,24 @@ describe('the workroom’s state', () => {
     ])
   })
 
+  it('does not make a step that would take something else with it, or that fits no text, and says why', () => {
+    const store = createWorkroom(site())
+    const tried = (splices: { from: number; to: number; insert: string }[]) =>
+      store.getState().edit({ label: 'x', texts: [{ doc: lookDoc('a'), splices }] })
+    expect(tried([{ from: 3, to: 3, insert: '/*' }])).toBe(false)
+    expect(store.getState().trouble!.text).toMatch(
+      /not closed, so “.*” would no longer be read.* Nothing was changed\.$/,
+    )
+    expect(
+      tried([
+        { from: 0, to: 5, insert: 'a' },
+        { from: 2, to: 3, insert: 'b' },
+      ]),
+    ).toBe(false)
+    expect(store.getState().trouble!.text).toMatch(/does not fit the text/)
+    expect([sheetText(store.getState()), store.getState().past]).toEqual(['p { color: red }', []])
+  })
+
   it('history that was kept before can be undone', () => {
     const text = 'p { color: red }'
     const done = stepOf({ label: 'old', texts: [{ doc: lookDoc('a'), splices: change(text, 'teal') }] }, () => text)!
@@ -430,6 +448,43 @@ describe('keeping', () => {
       await settle()
       expect(store.getState().keeping.state).toBe('kept')
     }
+  })
+
+  it('sends what was made while the server was away in portions that it takes', async () => {
+    const store = createWorkroom(site())
+    let away = true
+    answers = Array.from({ length: 8 }, () => () => {
+      if (away) throw new TypeError('away')
+      return Response.json({ revision: 5 })
+    })
+    for (let at = 0; at < 1203; at++)
+      store
+        .getState()
+        .edit({ label: `${at}`, texts: [{ doc: lookDoc('a'), splices: [{ from: 11, to: 11, insert: 'x' }] }] })
+    await settle(600)
+    away = false
+    answers = []
+    saves = []
+    await settle(60_000)
+    expect(store.getState().keeping.state).toBe('kept')
+    expect(saves.map(({ operations }) => operations.length)).toEqual([1, 500, 500, 202])
+  })
+
+  it('goes on with this window’s version, or the kept one, after a refusal; neither is thrown away unasked', async () => {
+    const store = createWorkroom(site())
+    answers = [() => Response.json({ error: { code: 'not-usable', message: 'No.' } }, { status: 422 })]
+    store
+      .getState()
+      .edit({ label: 'mine', texts: [{ doc: lookDoc('a'), splices: change('p { color: red }', 'teal') }] })
+    await settle(10)
+    expect(store.getState().keeping).toEqual({ state: 'refused', message: 'No.' })
+    expect(sheetText(store.getState())).toBe('p { color: teal }')
+    store.getState().settle(site({ revision: 9 }), 'mine')
+    await settle(10)
+    expect([store.getState().keeping.state, sheetText(store.getState())]).toEqual(['kept', 'p { color: teal }'])
+    expect(saves.at(-1)).toMatchObject({ revision: 9 })
+    store.getState().settle(site({ revision: 12 }), 'kept')
+    expect([sheetText(store.getState()), store.getState().past]).toEqual(['p { color: red }', []])
   })
 
   it('says what the server refuses for good', async () => {

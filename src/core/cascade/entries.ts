@@ -37,6 +37,7 @@ export function placeOfEntry(
     const { from, to } = cascade.declarationOf(entry)
     return { file, offset: offset + from, end: offset + to }
   }
-  const attribute = owner === 'inline' ? element.place?.attributes['style'] : element.place?.startTag
+  const { place } = element.copyOf ?? element
+  const attribute = owner === 'inline' ? place?.attributes['style'] : place?.startTag
   return { file: '', offset: attribute?.from ?? 0, end: attribute?.to ?? 0 }
 }

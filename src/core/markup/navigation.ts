@@ -33,7 +33,9 @@ export function navigationsIn(page: Page): Navigation[] {
   return page.elements
     .filter(({ tag, html, place }) => html && tag === 'nav' && place)
     .map((nav) => {
-      const links = descendantsOf(page, nav).filter(({ tag, attributes }) => tag === 'a' && attributes.has('href'))
+      const links = descendantsOf(page, nav).filter(
+        ({ tag, attributes, place }) => tag === 'a' && attributes.has('href') && place,
+      )
       return {
         index: nav.index,
         label: nav.attributes.get('aria-label') ?? '',

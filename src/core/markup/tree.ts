@@ -37,7 +37,10 @@ export interface PageElement {
   readonly empty: boolean
   /** Text that stands directly in it and is more than white space. */
   readonly texts: readonly Range[]
+  /** Of one element only: what the parser makes of the same tag once more has none, and says whose copy it is. */
   readonly place: ElementPlace | null
+  /** The element of the same tag that came before, where the parser took up formatting again (HTML standard, 13.2.4.3). */
+  readonly copyOf: PageElement | null
   /** The text inside a `style`, `title` or `script` element, with its place. */
   readonly rawText: { readonly text: string; readonly from: number } | null
 }
@@ -61,6 +64,9 @@ export interface Page {
   /** Whether the parser had to mend anything (a parse error of the HTML standard), a missing doctype left aside. */
   readonly mended: boolean
 }
+
+/** Elements that the parser opens again after it had to close them (HTML standard, 13.2.4.3). */
+const FORMATTING = new Set('a b big code em font i nobr s small strike strong tt u'.split(' '))
 
 const RAW_TEXT = new Set(['style', 'title', 'script'])
 
@@ -87,17 +93,20 @@ export function parsePage(text: string): Page {
         comments.push({ text: node.data, from: node.from, to: node.to })
   }
   let doctypeEnd: number | null = null
+  const placed = new Map<number, PageElement>()
   keepComments(document.childNodes)
 
   // A stack of its own: pages may be nested deeper than functions can be.
   const open: { node: DraftElement; parent: PageElement | null; position: number }[] = []
   for (const node of document.childNodes) {
     if (node instanceof DraftElement) open.push({ node, parent: null, position: 0 })
-    else if (node instanceof DraftDoctype) doctypeEnd = node.from < 0 ? null : node.to
+    else if (node instanceof DraftDoctype) doctypeEnd = node.from < 0 ? null : Math.min(node.to, text.length)
   }
   for (let next = open.pop(); next; next = open.pop()) {
     const { node, parent, position } = next
-    const element = pageElement(node, parent, position, elements.length)
+    const original = placed.get(node.from) ?? null
+    const element = pageElement(node, parent, position, elements.length, original)
+    if (element.place && FORMATTING.has(node.tagName)) placed.set(node.from, element)
     elements.push(element)
     parent?.children.push(element)
     if (node.content) continue
@@ -117,7 +126,13 @@ export function parsePage(text: string): Page {
   }
 }
 
-function pageElement(node: DraftElement, parent: PageElement | null, position: number, index: number): PageElement {
+function pageElement(
+  node: DraftElement,
+  parent: PageElement | null,
+  position: number,
+  index: number,
+  copyOf: PageElement | null,
+): PageElement {
   const attributes = attributesOf(node)
   const { from, to, startTo, endFrom, endTo, tagName, childNodes } = node
   const content = contentOf(childNodes)
@@ -132,10 +147,11 @@ function pageElement(node: DraftElement, parent: PageElement | null, position: n
     parent,
     children: content.elements ? [] : NO_CHILDREN,
     position,
+    copyOf,
     texts: content.texts,
     empty: content.empty,
     place:
-      from < 0
+      from < 0 || copyOf
         ? null
         : new Place(
             from,

@@ -16,7 +16,7 @@ import {
   type FileChange,
   type Step,
 } from '../../core/site/step.ts'
-import { applySplices, diffTexts, type Splice } from '../../core/text/splice.ts'
+import { applySplices, diffTexts, SpliceError, type Splice } from '../../core/text/splice.ts'
 import { api } from './api.ts'
 import { filesAfter } from './files-after.ts'
 import { sheetOf } from './texts.ts'
@@ -79,6 +79,17 @@ function textsOf(site: SiteState): Map<Doc, string> {
     ...Object.entries(site.texts).map(([path, text]) => [fileDoc(path), text] as const),
     ...site.looks.map(({ id, text }) => [lookDoc(id), text] as const),
   ])
+}
+
+/** The step of an edit; null when it changes nothing, a sentence when it cannot be made. */
+function plannedStep(edit: Edit, known: (doc: Doc) => string | undefined): Step | string | null {
+  try {
+    const step = stepOf(edit, known)
+    return step && (sheetFault(step, known) ?? step)
+  } catch (error) {
+    if (!(error instanceof SpliceError)) throw error
+    return 'This change does not fit the text as it stands, which is a fault of Attire’s. Make it in the text itself.'
+  }
 }
 
 /** Why a planned step must not be made of a stylesheet; null when every sheet of it says what it should afterwards. */
@@ -191,16 +202,13 @@ export function createDocument(site: SiteState): StateCreator<DocumentState & Vi
           set({ preview: null })
           return false
         }
-        const step = stepOf(edit, (doc) => get().texts.get(doc))
-        if (!step) {
+        const planned = plannedStep(edit, (doc) => get().texts.get(doc))
+        if (typeof planned === 'string') set({ trouble: { text: `${planned} Nothing was changed.` } })
+        if (planned === null || typeof planned === 'string') {
           set({ preview: null })
           return false
         }
-        const fault = sheetFault(step, (doc) => get().texts.get(doc))
-        if (fault !== null) {
-          set({ preview: null, trouble: { text: `${fault} Nothing was changed.` } })
-          return false
-        }
+        const step = planned
         commit(step, { type: 'step', step })
         set((state) => ({ past: [...state.past, step], future: [] }))
         return true

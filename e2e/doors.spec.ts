@@ -1,0 +1,98 @@
+import { connect } from 'node:net'
+import { expect, test } from './test.ts'
+import { bringIn, bytes, clickInCloseUp, openSite, pageFrames } from './helpers.ts'
+
+/** What a server answers to these very bytes; '' when it closes the line without a word. Fails when it does neither. */
+function answerTo(address: string, request: string): Promise<string> {
+  const { hostname, port } = new URL(address)
+  return new Promise((resolve, reject) => {
+    let said = ''
+    const socket = connect(Number(port), hostname, () => socket.write(request))
+    socket.setTimeout(5000, () => reject(new Error('It hangs.')))
+    socket.on('data', (piece) => (said += piece.toString()))
+    socket.on('error', () => resolve(said))
+    socket.on('close', () => resolve(said))
+  })
+}
+
+test('every answer under /api and /wear has the one shape and a right status, whatever is asked', async ({
+  server,
+  request,
+}) => {
+  const site = await bringIn(request, 'Doors', { 'index.html': bytes('<!doctype') })
+  const { lookId } = (await (await request.get(`/api/sites/${site}`)).json()) as { lookId: string }
+  const { host } = new URL(server)
+  const ask = (method: string, path: string, more = '') =>
+    answerTo(server, `${method} ${path} HTTP/1.1\r\nHost: ${host}\r\nConnection: close\r\n${more}\r\n`)
+  for (const [method, path, status] of [
+    ['GET', '/api/sites/%E0%A4%A', 400],
+    ['GET', `/wear/${site}/${lookId}/%zz.html`, 400],
+    ['GET', '/%', 400],
+    ['TRACE', '/api/sites', 405],
+    ['TRACE', '/', 405],
+    ['PUT', '/bridge.js', 405],
+    ['DELETE', '/bridge.js', 405],
+    ['PROPFIND', '/api/sites', 405],
+    ['LOCK', `/api/sites/${site}`, 405],
+    ['PATCH', '/api/fonts', 405],
+    ['DELETE', '/api/import', 405],
+    ['GET', '/api', 404],
+    ['GET', '/api/nothing/here', 404],
+    ['GET', '/wear/nobody', 404],
+    ['GET', '/wear/nobody/nolook/index.html', 404],
+    ['GET', '/api/sites/nobody', 404],
+    ['POST', `/wear/${site}/${lookId}/index.html`, 403],
+  ] as const) {
+    const said = await ask(method, path)
+    expect(said, `${method} ${path}`).toMatch(new RegExp(`^HTTP/1.1 ${status} `))
+    const page = /content-type: text\/html/i.test(said) && /^\/wear/.test(path)
+    if (!page) expect(said, `${method} ${path}`).toMatch(/\{"error":\{"code":"[a-z-]+","message":"[A-Z“][^"]*\."\}\}/)
+  }
+  for (const [what, bare, status] of [
+    ['a line of another kind', 'Upgrade: websocket\r\nSec-WebSocket-Key: x\r\n', 426],
+    ['no length that can be', 'Content-Length: x\r\n', 400],
+  ] as const) {
+    const kind = status === 426 ? bare.replace('Upgrade', 'Connection: Upgrade\r\nUpgrade') : bare
+    const said = await answerTo(server, `GET /api/sites HTTP/1.1\r\nHost: ${host}\r\n${kind}\r\n`)
+    expect(said, what).toMatch(new RegExp(`^HTTP/1.1 ${status} [^]*"error"`))
+  }
+  expect(await answerTo(server, 'NONSENSE\r\n\r\n')).toMatch(/^HTTP\/1.1 400 [^]*"error"/)
+  // A page that is hardly one is worn as browsers take it.
+  expect((await request.get(`/wear/${site}/${lookId}/index.html`)).status()).toBe(200)
+})
+
+test('a page cannot take the bridge’s tools away, and no link of it leads out by itself', async ({ page, request }) => {
+  const names = ['querySelectorAll', 'getElementById', 'styleSheets', 'adoptedStyleSheets', 'createElement', 'fonts']
+  const site = await bringIn(request, 'Names', {
+    'index.html': bytes(
+      `<!doctype html><html><head><link rel="stylesheet" href="site.css"></head><body>${names.map((name) => `<img name="${name}" alt="">`).join('')}<form name="documentElement"><input name="parentElement"></form><h1 id="one">Names</h1><p><svg width="80" height="40"><a href="two.html" id="svg"><rect width="80" height="40" fill="teal"/></a></svg></p><p><a id="out" href="http://127.0.0.2:9/out">out</a> <a id="bad" href="http://[">bad</a></p></body></html>`,
+    ),
+    'two.html': bytes(
+      '<!doctype html><html><head><link rel="stylesheet" href="site.css"></head><body><h1>Two</h1></body></html>',
+    ),
+    'site.css': bytes('h1 { color: rgb(1, 2, 3) }\nbody { background: rgb(9, 9, 9) }\n'),
+  })
+  await openSite(page, site)
+  await page.getByRole('button', { name: '768' }).click()
+  await page.getByRole('button', { name: 'Open index.html in a close-up' }).click()
+  const close = page.frameLocator('iframe[title^="Close-up"]')
+  const frame = () => pageFrames(page).at(-1)!
+  // The sheet is worn live, and what is clicked is traced.
+  await expect(close.locator('#one')).toHaveCSS('color', 'rgb(1, 2, 3)')
+  await clickInCloseUp(page, 'index.html', '#one')
+  await expect(page.getByRole('heading', { name: 'Trace', exact: true })).toBeVisible()
+  const before = frame().url()
+  await close.locator('#svg').click()
+  await close.locator('#out').click()
+  await close.locator('#out').click({ button: 'middle' })
+  await close.locator('#out').click({ modifiers: ['ControlOrMeta'] })
+  expect(frame().url()).toBe(before)
+  expect(page.context().pages()).toHaveLength(1)
+  // An address that cannot be read leads nowhere, and says so where the link is traced.
+  await close.locator('#bad').dblclick()
+  await page.getByRole('button', { name: 'Follow it' }).click()
+  await expect(page.getByText('“http://[” is no address that a browser can read, so it leads nowhere.')).toBeVisible()
+  // A link of a drawing is followed as any other.
+  await close.locator('#svg').dblclick()
+  await expect(page.getByRole('region', { name: 'Close-up of two.html' })).toBeVisible()
+})
