@@ -17,7 +17,7 @@ const PARTS = {
   platform: ['core'],
   workers: ['core', 'protocol'],
   server: ['core', 'protocol', 'platform'],
-  cli: ['core', 'platform'],
+  cli: ['core', 'platform', 'server'],
   ui: ['core', 'protocol', 'bridge', 'workers'],
   app: ['core', 'protocol', 'server', 'ui'],
 }

@@ -14,6 +14,7 @@ await build({
   logLevel: 'error',
 })
 const { main } = await import(outfile)
+process.env.ATTIRE_HOME ??= root
 process.chdir(folder)
 // The whole answer is written before the process ends, also into a pipe.
 let answer = ''

@@ -8,11 +8,9 @@ build()
 const wanted = Number(process.env.PORT ?? 4710)
 const port = await freePort(wanted)
 const address = `http://127.0.0.1:${port}/`
-const server = spawn(
-  process.execPath,
-  ['scripts/serve.mjs', '-p', String(port)],
-  { stdio: ['ignore', 'ignore', 'inherit'] },
-)
+const server = spawn(process.execPath, ['scripts/serve.mjs', '-p', String(port)], {
+  stdio: ['ignore', 'ignore', 'inherit'],
+})
 server.on('exit', (code) => process.exit(code ?? 0))
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
 

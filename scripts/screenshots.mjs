@@ -11,11 +11,10 @@ build()
 const port = await freePort()
 const address = `http://127.0.0.1:${port}/`
 const data = mkdtempSync(path.join(tmpdir(), 'attire-shots-'))
-const server = spawn(
-  process.execPath,
-  ['scripts/serve.mjs', '-p', String(port)],
-  { env: { ...process.env, ATTIRE_DATA: data }, stdio: 'ignore' },
-)
+const server = spawn(process.execPath, ['scripts/serve.mjs', '-p', String(port)], {
+  env: { ...process.env, ATTIRE_DATA: data },
+  stdio: 'ignore',
+})
 const browser = await chromium.launch({
   executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
   args: [

@@ -3,6 +3,7 @@ import { whyNothing } from '../core/selectors/why-nothing.ts'
 import { WORN_STATES, type WornState } from '../core/selectors/states.ts'
 import { SEVERITIES, type Severity } from '../core/fit/finding.ts'
 import { DESK } from '../core/values/media.ts'
+import { database, databaseText } from './commands/database.ts'
 import { check, checkText, fails, sarif } from './commands/check.ts'
 import { colours, coloursText } from './commands/colours.ts'
 import { contrast, contrastText } from './commands/contrast.ts'
@@ -30,8 +31,10 @@ const USAGE = `Use: npm run --silent attire -- <command> <folder> [options]
       swatches and colours written directly in the sheet, with their uses
   contrast <folder> [--width ${DESK.width}] [--json]
       every pairing of text and background on the pages, in every link state, with its WCAG 2.2 ratio
+  database [--json]
+      checks the database of this Attire and gives back room that nothing needs; stop Attire first
 
-Exit codes: 0 fine, 1 findings (as bad as --fail-on says, or worse; errors when it is left out), 2 wrong use.`
+Exit codes: 0 fine, 1 findings (as bad as --fail-on says, or worse; errors when it is left out), 2 wrong use or an error of Attire’s.`
 
 /** Runs the command line; gives the exit code. */
 export async function main(
@@ -42,8 +45,11 @@ export async function main(
   try {
     return await run(argv, out)
   } catch (error) {
-    if (!(error instanceof WrongUse) && !(error instanceof TypeError && 'code' in error)) throw error
-    complain(`${error.message}\n\n${USAGE}`)
+    const wrongUse = error instanceof WrongUse || (error instanceof TypeError && 'code' in error)
+    const message = error instanceof Error ? error.message : String(error)
+    complain(
+      wrongUse ? `${message}\n\n${USAGE}` : `Attire could not do this because of an error of its own: ${message}`,
+    )
     return 2
   }
 }
@@ -74,8 +80,14 @@ async function run(argv: readonly string[], out: (text: string) => void): Promis
     return 0
   }
   if (command === undefined) throw new WrongUse('Say what to do.')
-  if (!['resolve', 'trace', 'reach', 'check', 'fix', 'colours', 'contrast'].includes(command))
+  if (!['resolve', 'trace', 'reach', 'check', 'fix', 'colours', 'contrast', 'database'].includes(command))
     throw new WrongUse(`There is no command ${command}.`)
+  if (command === 'database') {
+    if (folder !== undefined) throw new WrongUse(`database takes no folder; “${folder}” is too much.`)
+    const compacted = await database()
+    out(values.json ? JSON.stringify(compacted) : databaseText(compacted))
+    return compacted.faults.length > 0 ? 1 : 0
+  }
   if (folder === undefined) throw new WrongUse('Say which folder holds the site.')
   if (rest.length > 0) throw new WrongUse(`One folder at a time; “${rest[0]}” is too much.`)
   const viewport = { width: pixels('width', values.width), height: pixels('height', values.height) }

@@ -3,9 +3,11 @@ import { createHash } from 'node:crypto'
 import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { main } from '../../src/cli/main.ts'
 import { LONGHANDS } from '../../src/core/properties/longhands.ts'
+import { localUrl } from '../../src/server/sqlite/database.ts'
+import { SqliteRepository } from '../../src/server/sqlite/sqlite-repository.ts'
 import { demoLine } from '../demo-line.ts'
 
 const DEMO = 'demo/vennor-isles'
@@ -20,6 +22,32 @@ async function attire(...argv: string[]): Promise<{ code: number; out: string; e
   )
   return { code, out, err }
 }
+
+describe('database', () => {
+  it('checks and compacts the database; without one, or when something fails, a sentence and exit code 2', async () => {
+    const data = mkdtempSync(path.join(tmpdir(), 'attire-cli-data-'))
+    vi.stubEnv('ATTIRE_DATA', data)
+    vi.stubEnv('ATTIRE_DATABASE_URL', undefined)
+    expect(await attire('database')).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/^There is no database yet\./),
+    })
+    const sites = await SqliteRepository.open(localUrl())
+    await sites.create({ name: 'A', files: [{ path: 'index.html', bytes: Buffer.from('<p>') }] })
+    await sites.keep('unused.bin', Buffer.alloc(200_000, 7))
+    const { code, out } = await attire('database', '--json')
+    const { before, after, ...rest } = JSON.parse(out) as { before: number; after: number }
+    expect([code, rest]).toEqual([0, { faults: [], sites: 1 }])
+    expect(after).toBeLessThan(before - 150_000)
+    writeFileSync(path.join(data, 'attire.db'), 'no database')
+    expect(await attire('database')).toMatchObject({
+      code: 2,
+      out: '',
+      err: expect.stringMatching(/error of its own: /),
+    })
+    vi.unstubAllEnvs()
+  })
+})
 
 describe('resolve', () => {
   it('gives every longhand of every element, with where it comes from', async () => {

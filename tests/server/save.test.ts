@@ -1,13 +1,16 @@
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
+import { createClient } from '@libsql/client'
 import { unzipSync } from 'fflate'
 import fc from 'fast-check'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { fileDoc, lookDoc, stepOf, type Step } from '../../src/core/site/step.ts'
+import { fileDoc, lookDoc, stepOf, stepSchema, type Step } from '../../src/core/site/step.ts'
 import { diffTexts } from '../../src/core/text/splice.ts'
 import { decodeText, encodeText, encodingOf } from '../../src/platform/encoding.ts'
 import { SqliteRepository } from '../../src/server/sqlite/sqlite-repository.ts'
+import { STEPS_KEPT } from '../../src/server/sqlite/unused.ts'
+import { readArchive } from '../../src/server/import/archive.ts'
 import { exportSite } from '../../src/server/sites/export.ts'
 import { serveWorn } from '../../src/server/wear/serve.ts'
 import { runs } from '../runs.ts'
@@ -152,6 +155,95 @@ describe('texts and bytes', () => {
     )
     const bom = Buffer.from('\uFEFFa', 'utf8')
     expect(encodeText(decodeText(bom, encodingOf(bom, 'a.html')), 'utf-8')).toEqual(bom)
+  })
+})
+
+describe('what is let go of', () => {
+  const rows = async (sql: string) => Number((await createClient({ url }).execute(sql)).rows[0]![0])
+  const blobCount = () => rows('select count(*) from blobs')
+
+  it('texts that were changed, steps too far back to be undone, and all of a removed site that no other shares', async () => {
+    const before = await blobCount()
+    const { id } = await make()
+    await save(id, 0, [{ type: 'step', step: await change(id, 'p { top: 0 }') }])
+    const first = await blobCount()
+    for (let at = 1; at < 5; at++) await save(id, at, [{ type: 'step', step: await change(id, `p { top: ${at}px }`) }])
+    expect(await blobCount()).toBe(first)
+    for (let at = 5; at < 10; at++) await save(id, at, [{ type: 'undo' }])
+    expect(await sheet(id)).toBe('p { color: red }')
+    // Bytes that a step could bring back stay.
+    const { hash } = await sites.keep('p.bin', Buffer.from('only here'))
+    const put = { path: 'p.bin', before: null, after: hash }
+    await save(id, 10, [{ type: 'step', step: { label: 'put', texts: [], files: [put], moves: [] } }])
+    await save(id, 11, [{ type: 'undo' }])
+    await save(id, 12, [{ type: 'redo' }])
+    expect((await sites.load(id)).files.map((file) => file.path)).toContain('p.bin')
+    await sites.remove(id)
+    // A window may still make a step with what was kept for one; a later process lets go of it.
+    expect(await blobCount()).toBe(before + 1)
+    const other = await make()
+    await (await SqliteRepository.open(url)).remove(other.id)
+    expect(await sites.bytes(hash)).not.toBeNull()
+  })
+
+  it('a thousand steps are kept, and undone', async () => {
+    const { id } = await make()
+    const steps = []
+    let text = 'p { color: red }'
+    for (let at = 0; at < STEPS_KEPT + 30; at++) {
+      const next = `p { top: ${at}px }`
+      const now = text
+      steps.push(
+        stepOf(
+          { label: `${at}`, texts: [{ doc: lookDoc((await sites.load(id)).lookId), splices: diffTexts(now, next) }] },
+          () => now,
+        )!,
+      )
+      text = next
+    }
+    for (let at = 0; at < steps.length; at += 500)
+      await save(
+        id,
+        at / 500,
+        steps.slice(at, at + 500).map((step) => ({ type: 'step', step })),
+      )
+    expect(await rows(`select count(*) from steps where site_id = '${id}'`)).toBe(STEPS_KEPT)
+    const state = await sites.load(id)
+    expect([state.steps.at(-1)!.label, state.cursor]).toEqual([`${STEPS_KEPT + 29}`, state.steps.length])
+    await save(id, state.revision, [{ type: 'undo' }])
+    expect(await sheet(id)).toBe(`p { top: ${STEPS_KEPT + 28}px }`)
+  })
+
+  it('names that programs stumble over come out as they came in, and can be edited', async () => {
+    const names = ['__proto__', 'line\nend.html', 'constructor']
+    const { id } = await sites.create({
+      name: 'Odd',
+      files: names.map((name) => ({ path: name, bytes: Buffer.from(name) })),
+    })
+    const doc = fileDoc('line\nend.html')
+    const step = stepOf(
+      { label: 'x', texts: [{ doc, splices: [{ from: 0, to: 0, insert: '<b>' }] }] },
+      () => 'line\nend.html',
+    )!
+    expect(stepSchema.safeParse(step).success).toBe(true)
+    await save(id, 0, [{ type: 'step', step }])
+    const { bytes } = await exportSite(sites, id, (await sites.load(id)).lookId)
+    const { files } = await readArchive(Buffer.from(bytes))
+    expect(files.map((file) => file.path).sort()).toEqual([...names, 'css/site.css'].sort())
+    expect(files.find((file) => file.path === 'line\nend.html')!.bytes.toString()).toBe('<b>line\nend.html')
+  })
+
+  it('a step that moves a file twice, or gives two the same name, is refused whole', async () => {
+    const { id } = await make()
+    const moving = (...moves: { from: string; to: string }[]) =>
+      save(id, 0, [{ type: 'step', step: { label: 'x', texts: [], files: [], moves } }])
+    await expect(
+      moving({ from: 'css/site.css', to: 'a.css' }, { from: 'css/site.css', to: 'b.css' }),
+    ).rejects.toMatchObject({ code: 'bad-request' })
+    await expect(moving({ from: 'index.html', to: 'a.html' }, { from: 'x.bin', to: 'a.html' })).rejects.toMatchObject({
+      code: 'bad-request',
+    })
+    expect((await sites.load(id)).sheetPath).toBe('css/site.css')
   })
 })
 

@@ -9,9 +9,12 @@ export type Database = LibSQLDatabase<typeof schema> & { readonly $client: Clien
 /** A database or a transaction on it. */
 export type Executor = Database | Parameters<Parameters<Database['transaction']>[0]>[0]
 
+/** The project's folder: where the process was started, or what the command line says. */
+const home = () => process.env['ATTIRE_HOME'] ?? '.'
+
 /** The folder that holds everything people make: `ATTIRE_DATA`, or `data` in the project. */
 export function dataFolder(): string {
-  return path.resolve(process.env['ATTIRE_DATA'] ?? 'data')
+  return path.resolve(process.env['ATTIRE_DATA'] ?? path.join(home(), 'data'))
 }
 
 /** The address of the database when none is named: a file in the data folder. */
@@ -31,6 +34,6 @@ export async function openDatabase(url: string): Promise<Database> {
     await client.execute('PRAGMA journal_mode = WAL')
   }
   const db = drizzle({ client, schema, casing: 'snake_case' })
-  await migrate(db, { migrationsFolder: path.resolve('drizzle') })
+  await migrate(db, { migrationsFolder: path.resolve(home(), 'drizzle') })
   return db
 }

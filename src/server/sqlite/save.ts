@@ -20,6 +20,7 @@ import { blobs, files, looks, sites, steps } from './schema.ts'
 import { PublicError } from '../http/errors.ts'
 import { siteRow } from './load.ts'
 import { readStep, STEP_VERSION } from './stored-step.ts'
+import { dropOldSteps, dropUnused } from './unused.ts'
 import { writing } from './transactions.ts'
 
 /** See {@link Repository.save}. */
@@ -35,6 +36,7 @@ export function saveSite(db: Database, siteId: string, request: SaveRequest): Pr
     }
     let cursor = site.cursor
     for (const operation of request.operations) cursor = await carryOut(tx, siteId, cursor, operation)
+    await dropOldSteps(tx, siteId, cursor)
     const revision = site.revision + 1
     await tx.update(sites).set({ revision, cursor, lastSave: request.saveId }).where(eq(sites.id, siteId))
     return revision
@@ -140,6 +142,8 @@ async function applyText(
   const hash = await putBlob(tx, encodedText(changed, path ?? 'the sheet', row.encoding))
   if (path === null) await tx.update(looks).set({ hash }).where(where)
   else await tx.update(files).set({ hash }).where(where)
+  // The step holds what this text was; its bytes are needed no longer.
+  if (hash !== row.hash) await dropUnused(tx, [row.hash])
 }
 
 /** Throws when a text cannot be written in an encoding after all: the tables of two engines may differ in a few characters. */

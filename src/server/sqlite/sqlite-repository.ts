@@ -35,7 +35,7 @@ export class SqliteRepository implements Repository {
 
   changeSettings = (siteId: string, settings: SettingsRequest) => changeSettings(this.db, siteId, settings)
 
-  remove = (siteId: string) => removeSite(this.db, siteId)
+  remove = (siteId: string) => removeSite(this.db, siteId, this.kept)
 
   wornFile = (siteId: string, lookId: string, path: SitePath) =>
     reading(this.db, (tx) => wornFile(tx, siteId, lookId, path))
@@ -44,7 +44,14 @@ export class SqliteRepository implements Repository {
 
   bytes = (hash: string) => getBlob(this.db, hash)
 
-  keep = (path: SitePath, bytes: Buffer) => keepFile(this.db, path, bytes)
+  /** What was kept for a step since this process began: a step may still come for it, whatever else goes meanwhile. */
+  private readonly kept = new Set<string>()
+
+  keep = async (path: SitePath, bytes: Buffer) => {
+    const blob = await keepFile(this.db, path, bytes)
+    this.kept.add(blob.hash)
+    return blob
+  }
 
   sheetPath = async (siteId: string) => (await siteRow(this.db, siteId)).sheetPath
 
