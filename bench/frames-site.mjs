@@ -63,11 +63,10 @@ export const USUAL = { width: 1280, height: 800, zoom: 'fit' }
 /** Opens the site in Attire with the picker of --tide open; `use` is given the page and its frames. */
 export async function inAttire(browser, files, use, { width, height, zoom } = ALL) {
   const port = await freePort()
-  const server = spawn(
-    process.execPath,
-    ['scripts/serve.mjs', '-p', String(port)],
-    { env: { ...process.env, ATTIRE_DATA: mkdtempSync(path.join(tmpdir(), 'attire-bench-')) }, stdio: 'ignore' },
-  )
+  const server = spawn(process.execPath, ['scripts/serve.mjs', '-p', String(port)], {
+    env: { ...process.env, ATTIRE_DATA: mkdtempSync(path.join(tmpdir(), 'attire-bench-')) },
+    stdio: 'ignore',
+  })
   const address = `http://127.0.0.1:${port}`
   try {
     for (let tries = 0; tries < 100; tries++)
