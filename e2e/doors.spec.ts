@@ -1,6 +1,6 @@
 import { connect } from 'node:net'
 import { expect, test } from './test.ts'
-import { bringIn, bytes, clickInCloseUp, openSite, pageFrames } from './helpers.ts'
+import { bringIn, bytes, clickInCloseUp, facet, openSite, pageFrames, valueIn } from './helpers.ts'
 
 /** What a server answers to these very bytes; '' when it closes the line without a word. Fails when it does neither. */
 function answerTo(address: string, request: string): Promise<string> {
@@ -95,4 +95,26 @@ test('a page cannot take the bridge’s tools away, and no link of it leads out 
   // A link of a drawing is followed as any other.
   await close.locator('#svg').dblclick()
   await expect(page.getByRole('region', { name: 'Close-up of two.html' })).toBeVisible()
+})
+
+test('a page whose loading fails once is loaded again by itself', async ({ page, request }) => {
+  const site = await bringIn(request, 'Again', {
+    'index.html': bytes(
+      '<!doctype html><html lang="en"><head><title>t</title><link rel="stylesheet" href="s.css"></head><body><h1>Old words</h1></body></html>',
+    ),
+    's.css': bytes('h1 { color: red }\n'),
+  })
+  await openSite(page, site)
+  let failed = 0
+  await page.route(/\/wear\/.*\/index\.html/, async (route) => {
+    if (failed++ === 0) await route.abort('connectionrefused')
+    else await route.continue()
+  })
+  // Without web fonts every page is loaded anew.
+  await facet(page, 'Type')
+  await page.getByRole('tab', { name: 'Fonts' }).click()
+  await page.getByLabel(/as if the fonts never arrived/).check()
+  await expect.poll(() => failed).toBeGreaterThan(1)
+  await expect.poll(() => pageFrames(page).map((frame) => new URL(frame.url()).search)).toEqual(['?fonts=none'])
+  await expect.poll(() => valueIn(page, 'index.html', 'h1', 'color')).toBe('rgb(255, 0, 0)')
 })

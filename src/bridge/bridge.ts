@@ -244,6 +244,8 @@ window.addEventListener(
 
 page.fonts.addEventListener('loadingdone', () => say({ type: 'changed' }))
 
+/** Where a page is scrolled to is told no more often: only a reload asks for it. */
+const SCROLL_TOLD_MS = 100
 let scrollQueued = false
 window.addEventListener(
   'scroll',
@@ -253,10 +255,13 @@ window.addEventListener(
     setTimeout(() => {
       scrollQueued = false
       say({ type: 'scrolled', x: window.scrollX, y: window.scrollY })
-    }, 100)
+    }, SCROLL_TOLD_MS)
   },
   { passive: true },
 )
+
+/** A stylesheet that has not come by then is not waited for. */
+const SHEETS_WITHIN_MS = 4000
 
 /** Ready once the tree is built and every stylesheet has arrived or failed. */
 async function announce(): Promise<void> {
@@ -268,7 +273,7 @@ async function announce(): Promise<void> {
         link.addEventListener('error', resolve, { once: true })
       }),
   )
-  await Promise.race([Promise.all(arrived), new Promise((resolve) => setTimeout(resolve, 4000))])
+  await Promise.race([Promise.all(arrived), new Promise((resolve) => setTimeout(resolve, SHEETS_WITHIN_MS))])
   say({ type: 'ready' })
 }
 

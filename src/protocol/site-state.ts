@@ -73,20 +73,27 @@ export type KeptBlob = z.infer<typeof blobSchema>
 /** Asks for a copy of an image, `width` px wide. */
 export const scaleRequestSchema = z.object({ path: z.string().min(1), width: z.number().int().min(16).max(10_000) })
 
+/** What people type when they name things; far more than anybody does. */
+export const NAME_LETTERS = 120
+const PATH_LETTERS = 400
+const TITLE_LETTERS = 200
+/** A site is begun with the pages one has in mind; more come one by one. */
+const FIRST_PAGES = 50
+
 /** What a new site begins with. */
 export const newSiteRequestSchema = z.object({
-  name: z.string().trim().min(1).max(120),
+  name: z.string().trim().min(1).max(NAME_LETTERS),
   /** The folder the hand-off wraps everything in; '' for none. */
   folder: z
     .string()
-    .max(120)
+    .max(NAME_LETTERS)
     .regex(/^[^/\\:*?"<>|\0]*$/),
-  sheetPath: z.string().min(1).max(400),
-  imageFolder: z.string().max(400),
+  sheetPath: z.string().min(1).max(PATH_LETTERS),
+  imageFolder: z.string().max(PATH_LETTERS),
   pages: z
-    .array(z.object({ path: z.string().min(1).max(400), title: z.string().max(200) }))
+    .array(z.object({ path: z.string().min(1).max(PATH_LETTERS), title: z.string().max(TITLE_LETTERS) }))
     .min(1)
-    .max(50),
+    .max(FIRST_PAGES),
   lang: z.string().regex(/^[A-Za-z]{2,8}(?:-[A-Za-z0-9]{1,8})*$/),
 })
 export type NewSiteRequest = z.infer<typeof newSiteRequestSchema>
@@ -94,7 +101,7 @@ export type NewSiteRequest = z.infer<typeof newSiteRequestSchema>
 export const settingsRequestSchema = z.object({
   lookId: z.string().optional(),
   sheetPath: z.string().optional(),
-  name: z.string().trim().min(1).max(120).optional(),
+  name: z.string().trim().min(1).max(NAME_LETTERS).optional(),
 })
 export type SettingsRequest = z.infer<typeof settingsRequestSchema>
 

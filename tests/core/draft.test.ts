@@ -19,11 +19,16 @@ function reference(text: string) {
   const document = parse(text, { sourceCodeLocationInfo: true })
   const rows: unknown[] = []
   const comments: string[] = []
+  // Here the second element that comes of a tag has no place of its own.
+  const placed = new Set<number>()
   const visit = (node: P5.Node, parent: number) => {
     if (node.nodeName === '#comment' && 'data' in node) comments.push(node.data)
     let index = parent
     if ('tagName' in node) {
-      const { tagName, namespaceURI, attrs, childNodes, sourceCodeLocation: at } = node as Located
+      const { tagName, namespaceURI, attrs, childNodes, sourceCodeLocation } = node as Located
+      const again = sourceCodeLocation && placed.has(sourceCodeLocation.startOffset)
+      const at = again ? null : sourceCodeLocation
+      if (at) placed.add(at.startOffset)
       index = rows.length
       const start = at?.startTag ?? at
       rows.push({

@@ -20,6 +20,7 @@ import type { NewSiteRequest } from '../../src/protocol/site-state.ts'
 import { SqliteRepository } from '../../src/server/sqlite/sqlite-repository.ts'
 import { beginSite } from '../../src/server/sites/begin.ts'
 import { pixelsOf } from '../../src/platform/pixels.ts'
+import { svgSize } from '../../src/platform/svg-size.ts'
 import { scaledCopy } from '../../src/server/pictures/scaled-copy.ts'
 import { siteOf } from '../core/model.ts'
 import { runs } from '../runs.ts'
@@ -224,6 +225,28 @@ describe('images', () => {
       height: 5,
     })
     expect(await pixelsOf(Buffer.from('no picture'))).toBeNull()
+  })
+  it.each([
+    '<svg xmlns="http://www.w3.org/2000/svg" width="7" height="5"/>',
+    '<?xml version="1.0"?><!DOCTYPE svg><!-- <svg width="1" height="1"> --><svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 120 80"></svg>',
+    '<svg xmlns="http://www.w3.org/2000/svg" height="40" viewBox="0 0 200 100"/>',
+    '\uFEFF<svg xmlns="http://www.w3.org/2000/svg" width="100%" height="100%" viewBox="0,0,30,60"/>',
+    '<svg xmlns="http://www.w3.org/2000/svg" data-a="x>y" width="25px" height=" 10 "/>',
+  ])('are as large as another library says, without being drawn: %s', async (text) => {
+    const { width, height } = await sharp(Buffer.from(text)).metadata()
+    expect(svgSize(Buffer.from(text))).toEqual({ width, height })
+  })
+  it('have the CSS px of their units (CSS Values 4, 6.2), 96 an inch as in browsers', () => {
+    expect(svgSize(Buffer.from("<svg width='96pt' height='1in'/>"))).toEqual({ width: 128, height: 96 })
+    expect(svgSize(Buffer.from("<svg width='2.54cm' height='25.4mm'/>"))).toEqual({ width: 96, height: 96 })
+    expect(svgSize(Buffer.from("<svg width='6pc' height='50%'/>"))).toBeNull()
+    expect(svgSize(Buffer.from('<p>no drawing'))).toBeNull()
+  })
+  it('that multiply when they are drawn are only read', async () => {
+    const level = (at: number) => `<g id="g${at}">${`<use href="#g${at - 1}"/>`.repeat(10)}</g>`
+    const bomb = `<svg xmlns="http://www.w3.org/2000/svg" width="9" height="8"><g id="g0"><path d="M0 0h1"/></g>${Array.from({ length: 12 }, (_, at) => level(at + 1)).join('')}<use href="#g12"/></svg>`
+    expect(await pixelsOf(Buffer.from(bomb))).toEqual({ width: 9, height: 8 })
+    expect(await scaledCopy(Buffer.from(bomb), 20)).toBeNull()
   })
   it.each(['png', 'jpeg', 'webp', 'avif'] as const)('are scaled in their own format (%s), never up', async (format) => {
     const copy = (await scaledCopy(await picture(400, 200).toFormat(format).toBuffer(), 100))!

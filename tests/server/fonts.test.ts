@@ -6,6 +6,7 @@ import { localWidth, LOCAL_FONTS } from '../../src/core/type/fallback.ts'
 import { FAMILIES } from '../../src/core/type/families.ts'
 import { MEASURED } from '../../src/core/type/facts.ts'
 import { readFont } from '../../src/server/fonts/read-font.ts'
+import { unpackedSize } from '../../src/server/fonts/unpacked-size.ts'
 import { licenceOf, shippedFont } from '../../src/server/fonts/shipped.ts'
 
 /** The tables as the OpenType specification names their fields. */
@@ -36,6 +37,29 @@ async function secondOpinion(bytes: Buffer) {
 }
 
 const file = (name: string) => readFileSync(`node_modules/@fontsource/${name}`)
+
+describe('packed fonts', () => {
+  it.each(FAMILIES.slice(0, 4).map(({ files }) => files[0]!.file))('%s says how large it is unpacked', async (name) => {
+    const bytes = await shippedFont(name)
+    const unpacked = (await decompress(bytes)).length
+    expect(unpackedSize(bytes)).toBeGreaterThan(unpacked * 0.8)
+    expect(unpackedSize(bytes)).toBeLessThan(unpacked * 1.4)
+  })
+  it('those that would fill the memory are not unpacked', () => {
+    const woff2 = Buffer.alloc(200)
+    woff2.write('wOF2', 'latin1')
+    woff2.writeUInt16BE(1, 12)
+    // A table of 1 GB: flags, then UIntBase128 (WOFF2, 4.1).
+    woff2.set([0, 0x84, 0x80, 0x80, 0x80, 0x00], 48)
+    expect(unpackedSize(woff2)).toBe(2 ** 30)
+    expect(readFont(woff2)).toBeNull()
+    const woff = Buffer.alloc(64)
+    woff.write('wOFF', 'latin1')
+    woff.writeUInt16BE(1, 12)
+    woff.writeUInt32BE(2 ** 30, 56)
+    expect([unpackedSize(woff), readFont(woff), unpackedSize(Buffer.from('wOF2'))]).toEqual([2 ** 30, null, 0])
+  })
+})
 
 describe('what font files say of themselves', () => {
   it.each(FAMILIES.map((family) => [family.name, family] as const))(

@@ -219,6 +219,23 @@ describe('all frames together', () => {
     vi.useRealTimers()
   })
 
+  it('a page that floods the workroom is not listened to for the rest of the second, and begins anew after it', () => {
+    vi.useFakeTimers()
+    const frames = new Frames('s', 'css/site.css')
+    const { source, sent } = opened('index.html')
+    const applied = vi.fn()
+    const { channel } = frames.open('index.html', 'l', source, { onApplied: applied })
+    channel.hear({ type: 'ready' })
+    frames.wear(parseSheet('p { color: red }'))
+    const before = sent.length
+    for (let at = 0; at < 20_000; at++) if (channel.mayHear()) channel.hear({ type: 'applied', seq: -1, sheets: 1 })
+    expect(applied.mock.calls.length).toBe(200)
+    vi.advanceTimersByTime(1000)
+    expect(sent.slice(before).filter(({ type }) => type === 'sheet')).toHaveLength(1)
+    expect(channel.mayHear()).toBe(true)
+    vi.useRealTimers()
+  })
+
   it('takes only well-formed messages about seeing, pointing and measuring', () => {
     for (const good of [
       { type: 'see', matrix: [1, 2], linear: true },

@@ -44,12 +44,15 @@ export type FileChange = z.infer<typeof fileChangeSchema>
 export const moveSchema = z.object({ from: z.string().min(1), to: z.string().min(1) })
 export type Move = z.infer<typeof moveSchema>
 
+/** A step is named in a tooltip and in the history: longer names are cut. */
+const LABEL_LETTERS = 200
+
 /**
  * One undoable change: splices in any number of texts, files that come or go, and files that move. It is carried out in
  * this order: files come, texts change (named as they were before the moves), files move all at once, files go.
  */
 export const stepSchema = z.object({
-  label: z.string().min(1).max(200),
+  label: z.string().min(1).max(LABEL_LETTERS),
   texts: z
     .array(z.object({ doc: docSchema, splices: z.array(spliceSchema), inverse: z.array(spliceSchema) }))
     .max(20_000),
@@ -117,7 +120,7 @@ export function stepOf(edit: Edit, known: (doc: Doc) => string | undefined): Ste
   const files = (edit.files ?? []).filter(({ before, after }) => before !== after)
   const moves = (edit.moves ?? []).filter(({ from, to }) => from !== to)
   return texts.length + files.length + moves.length > 0
-    ? { label: edit.label.slice(0, 200), texts, files, moves }
+    ? { label: edit.label.slice(0, LABEL_LETTERS), texts, files, moves }
     : null
 }
 

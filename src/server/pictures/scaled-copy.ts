@@ -1,10 +1,15 @@
 import sharp from 'sharp'
 import { MOST_PIXELS } from '../../platform/pixels.ts'
+import { isMarkup } from '../../platform/svg-size.ts'
+
+/** A picture that takes longer is let be: others wait for the same processors. */
+const MOST_SECONDS = 30
 
 /** A copy of an image, `width` px wide, in its own format; null when it cannot be read or has no pixels of its own. */
 export async function scaledCopy(bytes: Buffer, width: number): Promise<Buffer | null> {
+  if (isMarkup(bytes)) return null
   try {
-    const image = sharp(bytes, { limitInputPixels: MOST_PIXELS })
+    const image = sharp(bytes, { limitInputPixels: MOST_PIXELS }).timeout({ seconds: MOST_SECONDS })
     const { format } = await image.metadata()
     if (format === 'svg' || format === undefined) return null
     const scaled = image.rotate().resize({ width, withoutEnlargement: true })

@@ -90,7 +90,7 @@ export function useField(selector: string, property: string, name: string): Fiel
     line: decision ? placeOf(settled, decision.declaration.from).line : null,
     ownLine: own ? placeOf(settled, own.from).line : null,
     preview: (value) => store.getState().showPreview(value === null ? null : plan(value)),
-    commit: (value) => keep(`${target}: ${value}`.slice(0, 200), plan(value)),
+    commit: (value) => keep(`${target}: ${value}`, plan(value)),
     clear: removable ? () => keep(`Took away ${target}`, planRemoval(sheet, selector, property)) : null,
     show: decision
       ? () => store.getState().showText(null, { from: decision.declaration.from, to: decision.declaration.to })

@@ -86,6 +86,9 @@ export function Outcomes({
 }
 
 /** Two texts line by line: what goes is struck through and begins with a minus, what comes begins with a plus. */
+/** Lines in a row that are the same, of which the rest is left out. */
+const EQUAL_LINES = 400
+
 function LineDiff({ before, after }: { before: string; after: string }) {
   return (
     <pre
@@ -98,7 +101,7 @@ function LineDiff({ before, after }: { before: string; after: string }) {
           value
             .replace(/\n$/, '')
             .split('\n')
-            .slice(0, added || removed ? undefined : 400)
+            .slice(0, added || removed ? undefined : EQUAL_LINES)
             .map((line, row) => (
               <span
                 key={`${at} ${row}`}

@@ -32,12 +32,18 @@ const scrolls = new Map<string, { x: number; y: number }>()
  */
 export function Frame({ generation, ...props }: Props & { readonly generation: string }) {
   const [shown, setShown] = useState(generation)
+  const [lost, setLost] = useState({ generation, times: 0 })
+  const times = lost.generation === generation ? lost.times : 0
   return (
     <div className="relative">
       {[...new Set([shown, generation])].map((each) => (
-        <div key={each} className={each === shown ? '' : 'pointer-events-none absolute inset-0 opacity-0'}>
+        <div
+          key={each === generation ? `${each} ${times}` : each}
+          className={each === shown ? '' : 'pointer-events-none absolute inset-0 opacity-0'}
+        >
           <SingleFrame
             {...props}
+            onLost={() => each === generation && times < MOST_TRIES && setLost({ generation, times: times + 1 })}
             listener={{
               ...props.listener,
               onApplied: (sheets) => {
@@ -51,6 +57,11 @@ export function Frame({ generation, ...props }: Props & { readonly generation: s
     </div>
   )
 }
+
+/** A page speaks before it has loaded, or soon after. */
+const SPEAKS_WITHIN_MS = 3000
+/** A page that never speaks, such as one that browsers cannot read at all, is let be. */
+const MOST_TRIES = 4
 
 /** What a frame's address asks for beside its page. */
 function asked(fontsArrive: boolean, aside: boolean): string {
@@ -73,7 +84,8 @@ function SingleFrame({
   whole = false,
   title,
   listener,
-}: Props) {
+  onLost,
+}: Props & { readonly onLost: () => void }) {
   const { frames, store } = useWorkroom()
   const iframe = useRef<HTMLIFrameElement>(null)
   const channel = useRef<FrameChannel>(null)
@@ -122,6 +134,16 @@ function SingleFrame({
     if (channel.current) channel.current.inView = inView
   }, [inView])
 
+  // What has loaded and does not speak is no page: the server was away for a moment, or answered with an error.
+  const waiting = useRef<ReturnType<typeof setTimeout>>(undefined)
+  useEffect(() => () => clearTimeout(waiting.current), [])
+  const awaitBridge = () => {
+    clearTimeout(waiting.current)
+    waiting.current = setTimeout(() => {
+      if (!channel.current?.isReady) onLost()
+    }, SPEAKS_WITHIN_MS)
+  }
+
   useEffect(() => {
     if (ready > 0) channel.current?.post({ type: 'height', follow: whole })
   }, [ready, whole])
@@ -135,6 +157,7 @@ function SingleFrame({
         sandbox="allow-scripts"
         tabIndex={interactive ? 0 : -1}
         data-page={page}
+        onLoad={awaitBridge}
         className={`absolute left-0 top-0 origin-top-left border-0 ${interactive ? '' : 'pointer-events-none'}`}
         style={{ width, height, transform: `scale(${scale})` }}
       />

@@ -23,14 +23,22 @@ export const useViewport = create<ViewportState>()((set) => ({
   setZoom: (zoom) => set({ zoom }),
 }))
 
+/** Widths below these, in px, are those of phones and of tablets held upright (common practice). */
+const PHONE_BELOW = 500
+const TABLET_BELOW = 1000
+
 /** Height of a viewport of this width, as on common devices: taller than wide on small ones. */
 export function heightFor(width: number): number {
-  return width < 500 ? Math.round(width * 2) : width < 1000 ? Math.round(width * 1.25) : Math.round(width * 0.625)
+  return width < PHONE_BELOW
+    ? Math.round(width * 2)
+    : width < TABLET_BELOW
+      ? Math.round(width * 1.25)
+      : Math.round(width * 0.625)
 }
 
 /** How many frames stand beside each other when the zoom is "fit". */
 export function columnsFor(width: number, available: number): number {
-  const narrowest = width < 500 ? 170 : width < 1000 ? 230 : 340
+  const narrowest = width < PHONE_BELOW ? 170 : width < TABLET_BELOW ? 230 : 340
   return Math.max(1, Math.floor((available + GAP) / (narrowest + GAP)))
 }
 

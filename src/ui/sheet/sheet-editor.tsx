@@ -18,6 +18,8 @@ import { docText, fromEditor, fromStore, lineEnd, toEditor } from './editor-text
 
 /** A pause of the cursor before the selector under it is outlined. */
 const REACH_AFTER_MS = 80
+/** Mistakes are marked when typing rests: half a word is one every time. */
+const MARK_AFTER_MS = 250
 
 /** The sheet's text. The store owns it: what is typed goes there, what changes there comes back. */
 export function SheetEditor() {
@@ -104,7 +106,7 @@ export function SheetEditor() {
       const [change] = diffTexts(docText(editor.state), sheetText(state))
       if (change) editor.dispatch({ changes: toEditor(editor.state, change), annotations: fromStore.of(true) })
       clearTimeout(timer)
-      timer = setTimeout(mark, 250)
+      timer = setTimeout(mark, MARK_AFTER_MS)
     })
     mark()
     return () => {

@@ -168,10 +168,13 @@ function Version({ title, text }: { title: string; text: string }) {
   )
 }
 
+/** A line may be a whole sheet; more of it than this tells nothing. */
+const EXCERPT_LETTERS = 4000
+
 /** The lines a change touches, with one before and after. */
 function around(text: string, from: number, to: number): string {
   const start = text.lastIndexOf('\n', Math.max(0, text.lastIndexOf('\n', from - 1) - 1)) + 1
   const next = text.indexOf('\n', to)
   const end = next < 0 ? text.length : text.indexOf('\n', next + 1)
-  return text.slice(start, end < 0 ? text.length : end).slice(0, 4000)
+  return text.slice(start, end < 0 ? text.length : end).slice(0, EXCERPT_LETTERS)
 }

@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useState } from 'react'
-import type { SiteList } from '../../protocol/site-state.ts'
+import { NAME_LETTERS, type SiteList } from '../../protocol/site-state.ts'
 import { api } from '../state/api.ts'
 import { count } from '../words.ts'
 import { Modal } from '../controls/modal.tsx'
@@ -35,7 +35,7 @@ function SiteDialog({ asking: { what, site }, onClose }: { asking: Asking; onClo
             autoFocus
             aria-label="New name"
             required
-            maxLength={120}
+            maxLength={NAME_LETTERS}
             className="field mt-3 w-full"
             value={name}
             onChange={(event) => setName(event.target.value)}

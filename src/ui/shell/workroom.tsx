@@ -132,13 +132,16 @@ function useBusy(): boolean {
   return asked || working
 }
 
+/** Long enough to read two sentences. */
+const NOTICE_MS = 6000
+
 /** The latest thing to tell; goes by itself. */
 function NoticeStrip() {
   const notice = useInsights((insights) => insights.notice)
   const [gone, setGone] = useState(0)
   useEffect(() => {
     if (!notice) return
-    const timer = setTimeout(() => setGone(notice.at), 6000)
+    const timer = setTimeout(() => setGone(notice.at), NOTICE_MS)
     return () => clearTimeout(timer)
   }, [notice])
   const shown = notice && notice.at !== gone

@@ -25,6 +25,10 @@ export interface FrameListener {
 /** What a frame answers when it is asked. */
 type FrameAnswer = Extract<FromFrame, { type: 'values' | 'present' }>
 
+const SECOND_MS = 1000
+/** A frame that follows a drag says one thing a picture of the screen; three times that is nobody’s need. */
+const MESSAGES_A_SECOND = 200
+
 /** The line to one frame: keeps its sheet equal to the workroom's, changing single rules, one message under way at a time. */
 export class FrameChannel {
   /** Whether the frame is in view: those come first. */
@@ -36,6 +40,7 @@ export class FrameChannel {
   private seq = 0
   private acknowledged = 0
   private wanted: Sheet | null = null
+  private heard = { since: 0, messages: 0, tooMany: false }
 
   constructor(
     readonly page: string,
@@ -59,6 +64,26 @@ export class FrameChannel {
   post(message: ToFrame): void {
     // The frame's origin is opaque, so no target origin can name it; the window itself is the address.
     this.source.postMessage({ attire: 1, message }, '*')
+  }
+
+  /**
+   * Whether another message may be heard. A page that floods the workroom is not listened to for the rest of the second, and
+   * begins anew after it, for an answer may have been among the lost.
+   */
+  mayHear(): boolean {
+    const now = Date.now()
+    if (now - this.heard.since >= SECOND_MS) this.heard = { ...this.heard, since: now, messages: 0 }
+    if (++this.heard.messages <= MESSAGES_A_SECOND) return true
+    if (!this.heard.tooMany) setTimeout(() => this.beginAnew(), SECOND_MS)
+    this.heard.tooMany = true
+    return false
+  }
+
+  private beginAnew(): void {
+    this.heard.tooMany = false
+    this.sent = null
+    this.acknowledged = this.seq
+    if (this.ready) this.send()
   }
 
   hear(message: FromFrame): void {
@@ -172,7 +197,7 @@ export class Frames {
   listen(): () => void {
     const hear = (event: MessageEvent) => {
       const channel = this.channels.get(event.source as Window)
-      if (!channel || event.origin !== 'null') return
+      if (!channel || event.origin !== 'null' || !channel.mayHear()) return
       const envelope = envelopeSchema.safeParse(event.data)
       const message = envelope.success ? fromFrameSchema.safeParse(envelope.data.message) : null
       if (message?.success) channel.hear(message.data)

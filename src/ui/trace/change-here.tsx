@@ -89,7 +89,7 @@ function ChangeForm({ trace, found, close }: { trace: PlacedTrace; found: Inspec
           : target.selector
     if (change.splices.length === 0)
       return notice('This cannot be written there. Choose another place, or edit the text itself.')
-    edit({ label: `${property} of ${where}: ${value}`.slice(0, 200), texts: [change] })
+    edit({ label: `${property} of ${where}: ${value}`, texts: [change] })
   }
   const preview = (value: string | null) => {
     const change = value === null ? null : plan(value)

@@ -1,14 +1,14 @@
 import { z } from 'zod'
 import { repository } from '../../../server/open-repository.ts'
 import { readBody } from '../../../server/http/body.ts'
-import type { ImportLine, ImportResult } from '../../../protocol/site-state.ts'
+import { NAME_LETTERS, type ImportLine, type ImportResult } from '../../../protocol/site-state.ts'
 import { answering, errorResponse, PublicError } from '../../../server/http/errors.ts'
 import { LIMITS } from '../../../protocol/limits.ts'
 import { importSite } from '../../../server/import/site.ts'
 
 export const dynamic = 'force-dynamic'
 
-const nameSchema = z.string().trim().min(1).max(120)
+const nameSchema = z.string().trim().min(1).max(NAME_LETTERS)
 
 /** Makes a site of the ZIP archive in the body; `?name=` says what to call it. Asked for application/x-ndjson, it tells line by line how far it is. */
 export function POST(request: Request): Promise<Response> {

@@ -344,7 +344,7 @@ function DropFonts() {
     )
     const names = listed([...new Set(added.map(({ face }) => face.family))])
     edit({
-      label: `Added the font ${names}`.slice(0, 200),
+      label: `Added the font ${names}`,
       texts: [{ doc: lookDoc(lookId), splices: diffTexts(text, after) }],
       files: added.map(({ change }) => change),
     })
