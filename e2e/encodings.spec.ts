@@ -108,7 +108,7 @@ test('a site in UTF-16 and one in Shift_JIS are worn, edited and handed off in t
   await window.getByRole('button', { name: 'Attach', exact: true }).click()
   await expect.poll(() => valueIn(window, 'index.html', 'h1', 'color')).toBe('rgb(18, 52, 86)')
   await kept(window)
-  const heading = (file: string) =>
+  const heading = async (file: string) =>
     window
       .frames()
       .find((frame) => frame.url().endsWith(`/${file}`))!

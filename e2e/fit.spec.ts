@@ -137,7 +137,7 @@ test('a page’s own text is mended where a finding points, byte for byte but fo
     old.replace('petrel.svg" width="560" height="315">', 'petrel.svg" width="560" height="315" alt="A red boat">'),
   )
   expect(stand.steps.at(-1)!.label).toBe('Typed in boats.html')
-  const alt = () =>
+  const alt = async () =>
     page
       .frames()
       .find((frame) => frame.url().endsWith('/boats.html'))!

@@ -73,6 +73,12 @@ export function frameOf(page: Page, file: string): Frame {
   return frame!
 }
 
+/** What the frame of a page says; null while it is loaded anew and there is none. For polling. */
+export async function inFrame<T>(page: Page, file: string, read: () => T | Promise<T>): Promise<T | null> {
+  const frame = pageFrames(page).find((each) => decodeURIComponent(new URL(each.url()).pathname).endsWith(`/${file}`))
+  return frame ? (frame.evaluate(read) as Promise<T>).catch(() => null) : null
+}
+
 /** A computed value of the first match in the frame of a page; '' while the frame loads. For polling. */
 export async function valueIn(page: Page, file: string, selector: string, property: string): Promise<string> {
   const frame = pageFrames(page).find((each) => decodeURIComponent(new URL(each.url()).pathname).endsWith(`/${file}`))

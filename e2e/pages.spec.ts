@@ -188,7 +188,7 @@ test('images are added, replaced and scaled, with weight and dimensions', async 
   await expect(page.getByText(/night-crossing-1120.png weighs \d+ kB instead of 1.0 MB: \d\d % saved/)).toBeVisible()
   await kept(page)
   expect(await text(request, site, 'boats.html')).toContain('src="images/night-crossing-1120.png"')
-  const natural = () =>
+  const natural = async () =>
     page
       .frames()
       .find((frame) => frame.url().endsWith('/boats.html'))!

@@ -7,6 +7,7 @@ import {
   demoFiles,
   facet,
   frameOf,
+  inFrame,
   kept,
   openSite,
   pageFrames,
@@ -65,7 +66,7 @@ test.describe.serial('one site', () => {
     expect((await stored(request, site)).steps).toHaveLength(1)
     await page.keyboard.press('Control+z')
     await expect
-      .poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color))
+      .poll(() => inFrame(page, 'index.html', () => getComputedStyle(document.querySelector('h1')!).color))
       .toBe('rgb(20, 89, 107)')
   })
 
@@ -96,11 +97,11 @@ test.describe.serial('one site', () => {
     await page.getByRole('button', { name: /^Family/ }).click()
     await page.getByRole('option', { name: /Lora/ }).click()
     await expect
-      .poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.body).fontFamily))
+      .poll(() => inFrame(page, 'index.html', () => getComputedStyle(document.body).fontFamily))
       .toContain('Lora')
     await expect
       .poll(() =>
-        frameOf(page, 'index.html').evaluate(async () => {
+        inFrame(page, 'index.html', async () => {
           await document.fonts.ready
           return [...document.fonts].filter((face) => face.family.includes('Lora')).map((face) => face.status)
         }),
@@ -128,7 +129,7 @@ test.describe.serial('one site', () => {
     await color.press('Enter')
     await expect
       .poll(() =>
-        frameOf(page, 'index.html').evaluate(() =>
+        inFrame(page, 'index.html', () =>
           ['h1', 'h2'].map((each) => getComputedStyle(document.querySelector(each)!).color),
         ),
       )
@@ -147,7 +148,7 @@ test.describe.serial('one site', () => {
     await left.fill('70px')
     await left.press('Enter')
     await expect
-      .poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('main')!).padding))
+      .poll(() => inFrame(page, 'index.html', () => getComputedStyle(document.querySelector('main')!).padding))
       .toBe('48px 40px 48px 70px')
     await kept(page)
     expect((await stored(request, site)).looks[0]!.text).toContain('padding: 3rem 2.5rem 3rem 70px;')
@@ -191,7 +192,7 @@ test.describe.serial('one site', () => {
     await page.keyboard.type('14596b'.replace(/./g, '0'))
     await expect(page.locator('[data-swatch="--tide"]')).toContainText('#000000')
     await expect
-      .poll(() => frameOf(page, 'index.html').evaluate(() => getComputedStyle(document.querySelector('h1')!).color))
+      .poll(() => inFrame(page, 'index.html', () => getComputedStyle(document.querySelector('h1')!).color))
       .toBe('rgb(0, 0, 0)')
     await page.getByRole('button', { name: /^Swatch --sand/ }).click()
     const text = page.getByRole('textbox', { name: 'Swatch --sand, any CSS colour' })

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from './test.ts'
 import { oneSite } from './one-site.ts'
-import { bringIn, bytes, demoFiles, facet, frameOf, kept, openSite, stored, valueIn } from './helpers.ts'
+import { bringIn, bytes, demoFiles, facet, frameOf, inFrame, kept, openSite, stored, valueIn } from './helpers.ts'
 import { handedOff, visit } from './published.ts'
 
 const FONT = (name: string) => readFileSync(`node_modules/@fontsource/${name}`)
@@ -143,7 +143,7 @@ test.describe.serial('one site', () => {
     await page.getByRole('option', { name: /Gelasio/ }).click()
     await expect
       .poll(() =>
-        frameOf(page, 'index.html').evaluate(() =>
+        inFrame(page, 'index.html', () =>
           [...document.fonts].some((face) => face.family === 'Gelasio' && face.status === 'loaded'),
         ),
       )
@@ -164,24 +164,20 @@ test.describe.serial('one site', () => {
     await page.getByLabel(/as if the fonts never arrived/).check()
     await expect
       .poll(() =>
-        frameOf(page, 'index.html')
-          .evaluate(async () => {
-            await document.fonts.ready
-            return [...document.fonts].filter((face) => face.status === 'loaded' && !face.family.includes('Fallback'))
-              .length
-          })
-          .catch(() => -1),
+        inFrame(page, 'index.html', async () => {
+          await document.fonts.ready
+          return [...document.fonts].filter((face) => face.status === 'loaded' && !face.family.includes('Fallback'))
+            .length
+        }),
       )
       .toBe(0)
     await page.getByLabel(/as if the fonts never arrived/).uncheck()
     await expect
       .poll(() =>
-        frameOf(page, 'index.html')
-          .evaluate(async () => {
-            await document.fonts.ready
-            return [...document.fonts].filter((face) => face.status === 'loaded').length
-          })
-          .catch(() => -1),
+        inFrame(page, 'index.html', async () => {
+          await document.fonts.ready
+          return [...document.fonts].filter((face) => face.status === 'loaded').length
+        }),
       )
       .toBeGreaterThan(1)
   })

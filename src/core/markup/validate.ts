@@ -85,7 +85,12 @@ const DEEPEST = 512
 /** The first element that stands in more than so many others. */
 function deeperThan(page: Page, most: number): PageElement | undefined {
   const depths: number[] = []
-  return page.elements.find(({ index, parent }) => (depths[index] = parent ? depths[parent.index]! + 1 : 0) > most)
+  for (const element of page.elements) {
+    const depth = element.parent ? depths[element.parent.index]! + 1 : 0
+    if (depth > most) return element
+    depths[element.index] = depth
+  }
+  return undefined
 }
 
 const VOID = new Set('area base br col embed frame hr img input link meta param source track wbr'.split(' '))

@@ -15,16 +15,31 @@ interface Saying {
  * edit something else (an at-rule without its semicolon swallows what comes behind), and nobody would see it.
  */
 export function editFault(before: Sheet, after: Sheet, splices: readonly Splice[]): string | null {
-  const said = new Set(sayings(after).map(keyOf))
-  const shifted = shiftsOf(splices)
-  for (const saying of sayings(before)) {
-    // What an edit touches, or writes right beside, it may mean to change.
-    if (splices.some(({ from, to }) => from <= saying.to && to >= saying.from)) continue
-    if (!said.has(keyOf({ ...saying, from: shifted(saying.from) }))) return lost(saying.text)
-  }
-  const heads = new Set(sayings(after).map(({ from, text }) => `${from} ${text}`))
+  const ordered = [...splices].sort((a, b) => a.from - b.from || a.to - b.to)
+  const found = sayings(after)
+  return lostSaying(sayings(before), found, ordered) ?? missingRule(found, ordered)
+}
+
+/** Something that the splices leave alone and that is no longer said. */
+function lostSaying(before: readonly Saying[], after: readonly Saying[], ordered: readonly Splice[]): string | null {
+  const said = new Set(after.map(keyOf))
+  let next = 0
   let shift = 0
-  for (const { from, to, insert } of [...splices].sort((a, b) => a.from - b.from || a.to - b.to)) {
+  for (const saying of before) {
+    for (let splice = ordered[next]; splice && splice.to < saying.from; splice = ordered[++next])
+      shift += splice.insert.length - (splice.to - splice.from)
+    // What an edit touches, or writes right beside, it may mean to change.
+    const touched = next < ordered.length && ordered[next]!.from <= saying.to
+    if (!touched && !said.has(keyOf({ ...saying, from: saying.from + shift }))) return lost(saying.text)
+  }
+  return null
+}
+
+/** A rule that the splices write and that is none where they write it. */
+function missingRule(after: readonly Saying[], ordered: readonly Splice[]): string | null {
+  const heads = new Set(after.map(({ from, text }) => `${from} ${text}`))
+  let shift = 0
+  for (const { from, to, insert } of ordered) {
     const written = parseSheet(insert)
     const missing = written.rules.find((rule) => !heads.has(`${from + shift + rule.from} ${headOf(rule)}`))
     if (missing && written.errors.length === 0) return lost(headOf(missing))
@@ -41,15 +56,11 @@ function lost(text: string): string {
   return `Something before this place is not closed, so “${brief}” would no longer be read as it is meant. Mend what the sheet marks as a mistake, then try again.`
 }
 
-/** Where a place stands after the splices; what is written at the very place comes before it. */
-function shiftsOf(splices: readonly Splice[]): (at: number) => number {
-  return (at) => splices.reduce((sum, { from, to, insert }) => (to <= at ? sum + insert.length - (to - from) : sum), at)
-}
-
 function headOf(rule: Rule): string {
   return rule.kind === 'style' ? rule.selector : `@${rule.name} ${rule.prelude}`
 }
 
+/** In the order of the text. */
 function sayings(sheet: Sheet): Saying[] {
   const found: Saying[] = []
   const visit = (items: readonly Item[], depth: number) => {

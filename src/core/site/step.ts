@@ -63,16 +63,21 @@ export type Step = z.infer<typeof stepSchema>
 
 /** Why a step cannot be carried out whatever the site holds, in a sentence; null when nothing speaks against it. */
 export function stepFault({ files, moves }: Step): string | null {
-  const twice = (paths: readonly string[]) => {
-    const seen = new Set<string>()
-    return paths.find((path) => seen.has(path) || !seen.add(path))
-  }
-  const moved = twice(moves.map(({ from }) => from))
+  const moved = firstTwice(moves.map(({ from }) => from))
   if (moved !== undefined) return `One step moves ${moved} twice.`
-  const target = twice(moves.map(({ to }) => to))
+  const target = firstTwice(moves.map(({ to }) => to))
   if (target !== undefined) return `Two files would be called ${target}.`
-  const file = twice(files.map(({ path }) => path))
+  const file = firstTwice(files.map(({ path }) => path))
   return file === undefined ? null : `One step changes the file ${file} twice.`
+}
+
+function firstTwice(paths: readonly string[]): string | undefined {
+  const seen = new Set<string>()
+  for (const path of paths) {
+    if (seen.has(path)) return path
+    seen.add(path)
+  }
+  return undefined
 }
 
 /** The same step the other way round. */

@@ -22,11 +22,14 @@ const CHARACTERS_AT_ONCE = 4_000_000
 
 /** Takes as many operations from the front of a queue as one save carries; at least one. */
 export function nextPortion(queue: Operation[]): Operation[] {
+  let count = 0
   let size = 0
-  const fits = (operation: Operation, at: number) =>
-    at < OPERATIONS_AT_ONCE && (size += JSON.stringify(operation).length) <= CHARACTERS_AT_ONCE
-  const end = queue.findIndex((operation, at) => !fits(operation, at) && at > 0)
-  return queue.splice(0, end < 0 ? queue.length : end)
+  for (const operation of queue) {
+    size += JSON.stringify(operation).length
+    if (count > 0 && (count === OPERATIONS_AT_ONCE || size > CHARACTERS_AT_ONCE)) break
+    count++
+  }
+  return queue.splice(0, count)
 }
 
 /** Answers that say nothing of the save itself. */
