@@ -67,21 +67,26 @@ export function pageFrames(page: Page): Frame[] {
   return page.frames().filter((frame) => frame.url().includes('/wear/') && !frame.url().includes('aside=1'))
 }
 
+/** The frame of a page, while there is one: when a page is loaded anew there may be none. */
+function frameShowing(page: Page, file: string): Frame | undefined {
+  return pageFrames(page).find((each) => decodeURIComponent(new URL(each.url()).pathname).endsWith(`/${file}`))
+}
+
 export function frameOf(page: Page, file: string): Frame {
-  const frame = pageFrames(page).find((each) => decodeURIComponent(new URL(each.url()).pathname).endsWith(`/${file}`))
+  const frame = frameShowing(page, file)
   expect(frame, `a frame shows ${file}`).toBeDefined()
   return frame!
 }
 
 /** What the frame of a page says; null while it is loaded anew and there is none. For polling. */
 export async function inFrame<T>(page: Page, file: string, read: () => T | Promise<T>): Promise<T | null> {
-  const frame = pageFrames(page).find((each) => decodeURIComponent(new URL(each.url()).pathname).endsWith(`/${file}`))
+  const frame = frameShowing(page, file)
   return frame ? (frame.evaluate(read) as Promise<T>).catch(() => null) : null
 }
 
 /** A computed value of the first match in the frame of a page; '' while the frame loads. For polling. */
 export async function valueIn(page: Page, file: string, selector: string, property: string): Promise<string> {
-  const frame = pageFrames(page).find((each) => decodeURIComponent(new URL(each.url()).pathname).endsWith(`/${file}`))
+  const frame = frameShowing(page, file)
   const read = frame?.evaluate(
     ([wanted, name]) => {
       const element = document.querySelector(wanted!)

@@ -2,7 +2,7 @@ import { createMultibyteEncoder } from '@exodus/bytes/multi-byte.js'
 import { createSinglebyteEncoder } from '@exodus/bytes/single-byte.js'
 import { getBOMEncoding, labelToName, TextDecoder as StandardDecoder } from '@exodus/bytes/encoding.js'
 import sniffHtml from 'html-encoding-sniffer'
-import { isKnownEncoding, type TextEncodingName } from '../core/site/encoding.ts'
+import { isKnownEncoding, isMultiByte, type TextEncodingName } from '../core/site/encoding.ts'
 import { isSheet, type SitePath } from '../core/paths/paths.ts'
 
 /**
@@ -110,5 +110,5 @@ export function encodeText(text: string, encoding: TextEncodingName): Buffer {
 }
 
 function encoderOf(encoding: TextEncodingName): (text: string) => Uint8Array {
-  return /^(?:gb|big5|euc|shift)/.test(encoding) ? createMultibyteEncoder(encoding) : createSinglebyteEncoder(encoding)
+  return isMultiByte(encoding) ? createMultibyteEncoder(encoding) : createSinglebyteEncoder(encoding)
 }

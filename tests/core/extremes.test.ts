@@ -53,7 +53,7 @@ function askAll(html: string, css: string): void {
 const PAGE =
   '<!doctype html><html lang=en><head><title>t</title><link rel=stylesheet href=css/site.css></head><body><main><p>x</p><p class=a>y</p></main></body></html>'
 const SHEET = 'p { color: red } div b, li > a { top: 0 }'
-/** What is only long takes long, so it is asked by the campaign. */
+/** What is only long takes long, so it is asked where more than usual is (`ATTIRE_RUNS`). */
 const wide = runs(1) > 1
 
 describe('too deep, too long or too clever: everything is answered, nothing throws', () => {

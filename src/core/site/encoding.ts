@@ -75,7 +75,10 @@ const WINDOWS_1252 = '€‚ƒ„…†‡ˆ‰Š‹ŒŽ‘’“”•–—˜�
 const isReadOnly = (encoding: TextEncodingName, lead: number) =>
   encoding === 'big5' ? lead < 0xa1 : encoding === 'shift_jis' && lead >= 0xf0 && lead <= 0xf9
 
-const isMultiByte = (encoding: TextEncodingName) => /^(?:gb|big5|euc|shift)/.test(encoding)
+/** Whether an encoding writes some characters in two bytes or more, beside ASCII in one. */
+export function isMultiByte(encoding: TextEncodingName): boolean {
+  return /^(?:gb|big5|euc|shift)/.test(encoding)
+}
 
 /** What the byte pairs that begin with `lead` stand for; line ends, which end no pair, keep them apart. */
 function rowOf(decoder: Decoder, lead: number): string[] {
