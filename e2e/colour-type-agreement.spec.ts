@@ -9,7 +9,7 @@ import { fallbackMetrics, frequencies, LOCAL_FONTS } from '../src/core/type/fall
 import { FAMILIES } from '../src/core/type/families.ts'
 import { fluidSize, SIZE_UNITS, sizeInPx, writeSize } from '../src/core/type/units.ts'
 import { readSite } from '../src/cli/read-site.ts'
-import { readFont } from '../src/server/fonts/read-font.ts'
+import { readFont } from '../src/server/media/read-font.ts'
 import { demoFiles } from './helpers.ts'
 import { staticServer } from './published.ts'
 

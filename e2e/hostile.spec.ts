@@ -1,6 +1,6 @@
 import { createServer, type Server } from 'node:http'
 import { expect, test } from './test.ts'
-import { bringIn, bytes, openSite, pageFrames, stored } from './helpers.ts'
+import { bringIn, bytes, inFrame, openSite, pageFrames, stored } from './helpers.ts'
 
 /** A server that a page must not reach: it writes down whoever comes. */
 let outside: Server
@@ -165,4 +165,50 @@ test('routes refuse foreign origins and hosts with one shape and a sentence', as
   expect((await request.get('/')).headers()['content-security-policy']).toMatch(
     /script-src 'self' 'nonce-[^']+' 'strict-dynamic'; style-src 'self' 'nonce-[^']+'/,
   )
+})
+
+/** Blurred things that turn: this many are too many for any machine without a graphics card. */
+const DOTS = 5000
+
+test('a page that moves too much is stilled by itself, with a word and a way back, and the window stays quick', async ({
+  page,
+  request,
+}) => {
+  const dots = '<i></i>'.repeat(DOTS)
+  const site = await bringIn(request, 'Moving', {
+    'index.html': bytes(`<!doctype html><title>x</title><link rel="stylesheet" href="site.css"><h1>Dots</h1>${dots}`),
+    'calm.html': bytes('<!doctype html><title>y</title><link rel="stylesheet" href="site.css"><p class="one">y</p>'),
+    'site.css': bytes(
+      `@keyframes go { to { transform: translateX(300px) rotate(1turn); filter: blur(12px) } }
+       i { display: inline-block; width: 90px; height: 90px; background: teal; animation: go 3s infinite alternate }
+       .one { animation: go 3s infinite }`,
+    ),
+  })
+  await openSite(page, site)
+  const running = (file: string) =>
+    inFrame(page, file, () => document.getAnimations().filter(({ playState }) => playState === 'running').length)
+  await expect(page.getByText('stilled: it moved too much to keep up')).toBeVisible()
+  await expect.poll(() => running('index.html')).toBe(0)
+  // The page beside it costs little and goes on.
+  await expect.poll(() => running('calm.html')).toBe(1)
+  const pictures = await page.evaluate(
+    () =>
+      new Promise<number>((resolve) => {
+        const until = performance.now() + 1000
+        let seen = 0
+        const next = () => {
+          seen++
+          if (performance.now() < until) requestAnimationFrame(next)
+          else resolve(seen)
+        }
+        requestAnimationFrame(next)
+      }),
+  )
+  expect(pictures).toBeGreaterThan(20)
+
+  await page.getByRole('button', { name: 'Still calm.html: hold what moves on it' }).click()
+  await expect.poll(() => running('calm.html')).toBe(0)
+  await page.getByRole('button', { name: 'Let calm.html move' }).click()
+  await expect.poll(() => running('calm.html')).toBe(1)
+  expect((await stored(request, site)).steps).toEqual([])
 })

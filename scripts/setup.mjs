@@ -80,10 +80,10 @@ function sourcesToBuild() {
     'next.config.ts',
     'postcss.config.mjs',
     'tsconfig.json',
-    'scripts/build-bridge.mjs',
+    'scripts/build-aside.mjs',
     ...filesBelow('src'),
   ])
-  const built = existsSync(BUILD_MARK) && readFileSync(BUILD_MARK, 'utf8') === now && existsSync('public/bridge.js')
+  const built = existsSync(BUILD_MARK) && readFileSync(BUILD_MARK, 'utf8') === now && ['public/bridge.js', '.cache/media.mjs'].every((file) => existsSync(file))
   return built ? null : now
 }
 

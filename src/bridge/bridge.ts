@@ -1,7 +1,8 @@
 import { liveSheet, type LiveSheet } from './live-sheet.ts'
+import { watchMotion } from './motion.ts'
 import { watchHeight } from './page-height.ts'
 import { page, parentOf, widthOf, wordsOf } from './own.ts'
-import { envelopeSchema, GROUND, toFrameSchema, type FromFrame, type ToFrame } from './messages.ts'
+import { envelopeSchema, GROUND, LEAST_RATE, toFrameSchema, type FromFrame, type ToFrame } from './messages.ts'
 
 /**
  * Runs inside a frame, before anything the page can say, and is the only script there. It hears the workroom alone,
@@ -16,6 +17,7 @@ const say = (message: FromFrame) => window.parent.postMessage({ attire: 1, messa
 
 let worn: LiveSheet[] = []
 let heights: ReturnType<typeof watchHeight> | null = null
+const still = watchMotion(LEAST_RATE, (seen) => say({ type: 'motion', ...seen }))
 const outline = new CSSStyleSheet()
 const mark = new CSSStyleSheet()
 const point = new CSSStyleSheet()
@@ -66,6 +68,8 @@ function obey(message: ToFrame): void {
       heights?.end()
       heights = message.follow ? watchHeight((seen) => say({ type: 'height', ...seen })) : null
       return heights?.look()
+    case 'still':
+      return still(message.still)
     case 'scroll':
       return window.scrollTo({ left: message.x, top: message.y, behavior: 'instant' })
   }

@@ -3,6 +3,9 @@ import * as z from 'zod/mini'
 // Zod would try eval() to go faster; frames and workroom both forbid it.
 z.config({ jitless: true })
 
+/** A page that gets fewer pictures a second than this while it moves is not seen moving any more, and holds up all others. */
+export const LEAST_RATE = 10
+
 /** Stands among the properties to read for the ground an element is seen on. */
 export const GROUND = 'ground'
 
@@ -37,6 +40,8 @@ export const toFrameSchema = z.discriminatedUnion('type', [
   /** Say how tall the page is, now and whenever that changes; or no longer. */
   z.object({ type: z.literal('height'), follow: z.boolean() }),
   z.object({ type: z.literal('scroll'), x: z.number(), y: z.number() }),
+  /** Hold what moves by itself where it is, or let it go on. */
+  z.object({ type: z.literal('still'), still: z.boolean() }),
 ])
 export type ToFrame = z.infer<typeof toFrameSchema>
 
@@ -53,6 +58,8 @@ export const fromFrameSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('changed') }),
   /** How tall the page is, and the height of the viewport it is seen at, in CSS px. */
   z.object({ type: z.literal('height'), viewport: z.number(), page: z.number() }),
+  /** How many things move by themselves, and whether the page gets too few pictures meanwhile; told where either matters anew. */
+  z.object({ type: z.literal('motion'), moving: z.int(), slow: z.boolean() }),
   z.object({ type: z.literal('scrolled'), x: z.number(), y: z.number() }),
   /** An element was clicked: its place in document order over all elements. */
   z.object({ type: z.literal('pick'), index: z.int().check(z.nonnegative()), tag: z.string() }),

@@ -25,6 +25,7 @@ export const page = {
   make: document.createElement.bind(document),
   listen: document.addEventListener.bind(document),
   fonts: document.fonts,
+  animations: document.getAnimations.bind(document),
   sheets: () => sheetsOf(document),
   adopted: () => adoptedOf(document),
   base: () => baseOf(document),

@@ -21,7 +21,7 @@ import { SqliteRepository } from '../../src/server/sqlite/sqlite-repository.ts'
 import { beginSite } from '../../src/server/sites/begin.ts'
 import { pixelsOf } from '../../src/platform/pixels.ts'
 import { svgSize } from '../../src/platform/svg-size.ts'
-import { scaledCopy } from '../../src/server/pictures/scaled-copy.ts'
+import { scaledCopy } from '../../src/server/media/scaled-copy.ts'
 import { siteOf } from '../core/model.ts'
 import { runs } from '../runs.ts'
 

@@ -5,8 +5,8 @@ import { decompress } from 'wawoff2'
 import { localWidth, LOCAL_FONTS } from '../../src/core/type/fallback.ts'
 import { FAMILIES } from '../../src/core/type/families.ts'
 import { MEASURED } from '../../src/core/type/facts.ts'
-import { readFont } from '../../src/server/fonts/read-font.ts'
-import { unpackedSize } from '../../src/server/fonts/unpacked-size.ts'
+import { readFont } from '../../src/server/media/read-font.ts'
+import { unpackedSize } from '../../src/server/media/unpacked-size.ts'
 import { licenceOf, shippedFont } from '../../src/server/fonts/shipped.ts'
 
 /** The tables as the OpenType specification names their fields. */

@@ -1,9 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it, vi } from 'vitest'
+import { create } from 'zustand'
 import { envelopeSchema, fromFrameSchema, toFrameSchema, type ToFrame } from '../../src/bridge/messages.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { FrameChannel, Frames, ruleEdit } from '../../src/ui/state/frames.ts'
 import { columnsFor, heightFor } from '../../src/ui/lineup/viewport.ts'
+import { createMotion, isStilled, type MotionState } from '../../src/ui/state/motion.ts'
 import { frameRules, sheetOf } from '../../src/ui/state/texts.ts'
 import { count, listed } from '../../src/ui/words.ts'
 
@@ -16,7 +18,15 @@ const channel = () => {
   return {
     sent,
     listener,
-    line: new FrameChannel('index.html', source, '/wear/s/l/', 'css/site.css', listener, () => undefined),
+    line: new FrameChannel(
+      'index.html',
+      source,
+      '/wear/s/l/',
+      'css/site.css',
+      listener,
+      () => undefined,
+      () => undefined,
+    ),
   }
 }
 
@@ -216,6 +226,49 @@ describe('all frames together', () => {
       frames.open(name, 'l', opened(name).source, {}).channel.hear({ type: 'ready' })
     await vi.runAllTimersAsync()
     expect(told).toEqual(['stays'])
+    vi.useRealTimers()
+  })
+
+  it('the page that moves most is stilled first, the next only when it is slow by itself, and never one that may move', () => {
+    vi.useFakeTimers()
+    const pages = ['busy.html', 'calm.html', 'let.html'].map((page) => opened(page))
+    const frames = new Frames('s', 'css/site.css')
+    const room = create<MotionState>()(createMotion)
+    frames.onMotion = { seen: room.getState().seeMotion, tooSlow: room.getState().stillSlow }
+    room.subscribe(({ motion }) => frames.still((page) => isStilled(motion.get(page))))
+    const [busy, calm, free] = pages.map(({ page, source }) => frames.open(page, 'l', source, {}).channel)
+    const says = (channel = calm!, moving: number, slow: boolean) => channel.hear({ type: 'motion', moving, slow })
+    for (const channel of [busy!, calm!, free!]) channel.hear({ type: 'ready' })
+    says(busy, 900, false)
+    says(calm, 2, false)
+    says(free, 5000, false)
+    room.getState().setStill('let.html', false)
+    says(calm, 2, true)
+    expect([...room.getState().motion]).toEqual([
+      ['busy.html', 'slow'],
+      ['calm.html', 'moves'],
+      ['let.html', 'let'],
+    ])
+    expect(pages[0]!.sent).toEqual([{ type: 'still', still: true }])
+    // Until it has been stilled, and a moment longer, the others are slow because of it.
+    vi.advanceTimersByTime(9000)
+    says(calm, 2, true)
+    says(busy, 0, false)
+    vi.advanceTimersByTime(1000)
+    says(calm, 2, true)
+    expect(room.getState().motion.get('calm.html')).toBe('moves')
+    vi.advanceTimersByTime(3000)
+    says(calm, 2, true)
+    expect(room.getState().motion.get('calm.html')).toBe('slow')
+    // What a frame loaded anew must be told again.
+    busy!.hear({ type: 'ready' })
+    room.getState().setStill('busy.html', false)
+    expect(pages[0]!.sent.slice(1)).toEqual([
+      { type: 'still', still: true },
+      { type: 'still', still: false },
+    ])
+    says(calm, 2, true)
+    expect(room.getState().motion.get('busy.html')).toBe('let')
     vi.useRealTimers()
   })
 

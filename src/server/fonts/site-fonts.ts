@@ -3,7 +3,7 @@ import type { FontFacts } from '../../core/type/facts.ts'
 import type { KeptBlob } from '../../protocol/site-state.ts'
 import { PublicError } from '../http/errors.ts'
 import type { Repository } from '../repository.ts'
-import { readFont } from './read-font.ts'
+import { factsOf } from '../media/media-thread.ts'
 
 /** Facts of fonts that were read, by hash; a font never changes under its hash. */
 const known = new Map<string, FontFacts | null>()
@@ -17,7 +17,7 @@ export async function siteFonts(repository: Repository, siteId: string): Promise
     let facts = known.get(hash)
     if (facts === undefined) {
       const bytes = await repository.bytes(hash)
-      facts = bytes ? readFont(bytes) : null
+      facts = bytes ? await factsOf(bytes) : null
       if (known.size >= MOST_KNOWN) known.clear()
       known.set(hash, facts)
     }
@@ -32,7 +32,7 @@ export async function keepFont(
   name: string,
   bytes: Buffer,
 ): Promise<{ blob: KeptBlob; facts: FontFacts }> {
-  const facts = readFont(bytes)
+  const facts = await factsOf(bytes)
   if (!facts)
     throw new PublicError(
       'not-usable',

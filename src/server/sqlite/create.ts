@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto'
 import { chooseSheet, NEW_SHEET } from '../../core/site/choose-sheet.ts'
 import { folderOf, isImage, isPage, isSheet, type SitePath } from '../../core/paths/paths.ts'
 import type { CreatedSite, NewSite } from '../repository.ts'
-import { pixelsOf } from '../../platform/pixels.ts'
+import { pixelsOf } from '../media/media-thread.ts'
 import { decodeText, encodingOf } from '../../platform/encoding.ts'
 import { hashOf } from './blobs.ts'
 import type { Database } from './database.ts'
@@ -57,14 +57,19 @@ export async function createSite(db: Database, site: NewSite): Promise<CreatedSi
   return { id, sheetPath, sheetIsNew: chosen === null }
 }
 
+/** Images of an import that are not measured by then stay unmeasured: such ones are made to take long. */
+const MEASURED_WITHIN_MS = 30_000
+
 /** The files of a new site as rows, images measured. */
 async function measuredFiles(siteId: string, site: NewSite, sheetPath: SitePath) {
   const rows = []
+  const until = Date.now() + MEASURED_WITHIN_MS
+  const measured = async (bytes: Buffer) => (Date.now() < until && (await pixelsOf(bytes))) || { width: 0, height: 0 }
   for (const [at, { path, bytes }] of site.files.entries()) {
     site.progress?.(at / site.files.length)
     if (path === sheetPath) continue
     const hash = hashOf(bytes)
-    const pixels = isImage(path) ? ((await pixelsOf(bytes)) ?? { width: 0, height: 0 }) : { width: null, height: null }
+    const pixels = isImage(path) ? await measured(bytes) : { width: null, height: null }
     const encoding = isPage(path) || isSheet(path) ? encodingOf(bytes, path) : null
     rows.push({ row: { siteId, path, hash, encoding }, blob: { hash, bytes, size: bytes.length, ...pixels } })
   }

@@ -3,18 +3,16 @@ import path from 'node:path'
 import { createClient, type Client } from '@libsql/client'
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql'
 import { migrate } from 'drizzle-orm/libsql/migrator'
+import { home } from '../home.ts'
 import * as schema from './schema.ts'
 
 export type Database = LibSQLDatabase<typeof schema> & { readonly $client: Client }
 /** A database or a transaction on it. */
 export type Executor = Database | Parameters<Parameters<Database['transaction']>[0]>[0]
 
-/** The project's folder: where the process was started, or what the command line says. */
-const home = () => process.env['ATTIRE_HOME'] ?? '.'
-
 /** The folder that holds everything people make: `ATTIRE_DATA`, or `data` in the project. */
 export function dataFolder(): string {
-  return path.resolve(process.env['ATTIRE_DATA'] ?? path.join(home(), 'data'))
+  return path.resolve(/*turbopackIgnore: true*/ process.env['ATTIRE_DATA'] ?? path.join(home(), 'data'))
 }
 
 /** The address of the database when none is named: a file in the data folder. */
@@ -34,6 +32,6 @@ export async function openDatabase(url: string): Promise<Database> {
     await client.execute('PRAGMA journal_mode = WAL')
   }
   const db = drizzle({ client, schema, casing: 'snake_case' })
-  await migrate(db, { migrationsFolder: path.resolve(home(), 'drizzle') })
+  await migrate(db, { migrationsFolder: path.resolve(/*turbopackIgnore: true*/ home(), 'drizzle') })
   return db
 }

@@ -1,7 +1,7 @@
 import { isNull } from 'drizzle-orm'
 import { isImage, type SitePath } from '../../core/paths/paths.ts'
 import type { KeptBlob } from '../../protocol/site-state.ts'
-import { pixelsOf } from '../../platform/pixels.ts'
+import { pixelsOf } from '../media/media-thread.ts'
 import { getBlob, hashOf } from './blobs.ts'
 import type { Database } from './database.ts'
 import { blobs, files } from './schema.ts'

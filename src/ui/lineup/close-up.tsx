@@ -7,6 +7,7 @@ import { useInsights, useNotice, useRoom, useWorkroom } from '../state/context.t
 import { runShortcut } from '../state/shortcuts.ts'
 import { Frame } from './frame.tsx'
 import { useGeneration } from './generation.ts'
+import { MotionWord } from './motion-word.tsx'
 import { ViewportBar } from './viewport-bar.tsx'
 import { useViewport } from './viewport.ts'
 
@@ -130,6 +131,7 @@ export function CloseUp({ page }: { page: string }) {
         >
           Trace
         </button>
+        <MotionWord page={page} />
       </ViewportBar>
       <div ref={area} className="min-h-0 flex-1 overflow-auto">
         {size && unkept && <p className="p-8 text-center text-quiet">keeping …</p>}

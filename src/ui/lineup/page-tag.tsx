@@ -4,6 +4,7 @@ import type { WearSummary } from '../../core/model/wear-summary.ts'
 import { attachTo } from '../state/attach.ts'
 import { useInsights, useRoom, useWorkroom, useNotice } from '../state/context.tsx'
 import { count } from '../words.ts'
+import { MotionWord } from './motion-word.tsx'
 
 /** The garment tag over a frame: what the page is, whether it wears the sheet, and what it carries of its own. */
 export function PageTag({ page }: { page: string }) {
@@ -67,6 +68,7 @@ export function PageTag({ page }: { page: string }) {
             )}
           </p>
         )}
+        <MotionWord page={page} />
       </div>
       {fault && (
         <button

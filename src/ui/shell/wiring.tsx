@@ -4,6 +4,7 @@ import { isSheet } from '../../core/paths/paths.ts'
 import { lookDoc } from '../../core/site/step.ts'
 import type { Workroom } from '../state/context.tsx'
 import { sheetText } from '../state/document.ts'
+import { isStilled } from '../state/motion.ts'
 import { runShortcut } from '../state/shortcuts.ts'
 import { filesNews, looksNews, wholeSite, wornTexts } from '../state/site-news.ts'
 import type { WorkroomState } from '../state/store.ts'
@@ -48,6 +49,7 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
       if (state.looks.some(({ id }) => state.texts.get(lookDoc(id)) !== before.texts.get(lookDoc(id))))
         worker.tell(looksNews(state))
       if (state.vision !== before.vision) frames.see(state.vision)
+      if (state.motion !== before.motion) frames.still((page) => isStilled(state.motion.get(page)))
       if (state.sheetPath !== before.sheetPath) frames.sheetPath = state.sheetPath
       if (state.trouble !== before.trouble && state.trouble)
         insights.setState({ notice: { text: state.trouble.text, at: Date.now() } })
@@ -59,6 +61,8 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
         }, WORKER_DELAY_MS)
       }
     })
+    const { seeMotion, stillSlow } = store.getState()
+    frames.onMotion = { seen: seeMotion, tooSlow: stillSlow }
     const leaveFrames = frames.listen()
     const key = (event: KeyboardEvent) => {
       // In a field with unfinished text the browser's own undo is what is meant; a field that shows a kept value says so.

@@ -40,6 +40,8 @@ export class FrameChannel {
   private seq = 0
   private acknowledged = 0
   private wanted: Sheet | null = null
+  /** How many things move by themselves on the page, as far as it has said. */
+  moving = 0
   private heard = { since: 0, messages: 0, tooMany: false }
 
   constructor(
@@ -49,6 +51,7 @@ export class FrameChannel {
     private readonly sheetPath: string,
     private readonly listener: FrameListener,
     private readonly onAnswer: (message: FrameAnswer) => void,
+    private readonly onMotion: (channel: FrameChannel, slow: boolean) => void,
   ) {}
 
   get isReady(): boolean {
@@ -111,6 +114,9 @@ export class FrameChannel {
         return this.listener.onPick?.(message.index)
       case 'height':
         return this.listener.onHeight?.(message)
+      case 'motion':
+        this.moving = message.moving
+        return this.onMotion(this, message.slow)
       case 'scrolled':
         return this.listener.onScrolled?.(message.x, message.y)
       case 'key':
@@ -162,6 +168,9 @@ export interface ReadResult {
 /** A frame that has not answered by then is not waited for: its page may be busy, or want no good. */
 const ANSWER_MS = 500
 
+/** After a page was stilled, so long passes before the others have shown whether they are slow by themselves. */
+const NEXT_STILLED_MS = 2500
+
 /** Frames that are not looked at follow at this pace while something is dragged: the time belongs to those in view. */
 const LATER_MS = 150
 
@@ -178,6 +187,11 @@ export class Frames {
   private outlined = ''
   private marked = ''
   private vision: Vision | null = null
+  private stilled: (page: string) => boolean = () => false
+  private stilling: FrameChannel | null = null
+  private stilledAt = 0
+  /** Hears which pages move, and stills one where it may; says whether it did. */
+  onMotion: { seen(page: string, moves: boolean): void; tooSlow(page: string): boolean } | null = null
   private pointed: ReadonlyMap<string, string> | null = null
 
   constructor(
@@ -222,6 +236,7 @@ export class Frames {
         ...listener,
         onReady: () => {
           if (this.outlined) channel.post({ type: 'outline', selector: this.outlined })
+          if (this.stilled(page)) channel.post({ type: 'still', still: true })
           if (this.vision) channel.post(seeing(this.vision))
           const pointed = this.pointed?.get(page)
           if (pointed) channel.post({ type: 'point', selector: pointed })
@@ -240,6 +255,7 @@ export class Frames {
         },
       },
       (answer) => this.asked.get(answer.id)?.(channel.page, answer),
+      (moved, slow) => this.heedMotion(moved, slow),
     )
     if (this.sheet) channel.wear(this.sheet)
     this.channels.set(source, channel)
@@ -285,6 +301,31 @@ export class Frames {
   see(vision: Vision | null): void {
     this.vision = vision
     for (const channel of this.channels.values()) if (channel.isReady) channel.post(seeing(vision))
+  }
+
+  /** Holds what moves on these pages, and lets all others move. */
+  still(stilled: (page: string) => boolean): void {
+    const before = this.stilled
+    this.stilled = stilled
+    for (const channel of this.channels.values())
+      if (channel.isReady && before(channel.page) !== stilled(channel.page))
+        channel.post({ type: 'still', still: stilled(channel.page) })
+  }
+
+  /** Tells what moves; of those in view while one is too slow, the one that moves most is to be stilled: it costs the others. */
+  private heedMotion(channel: FrameChannel, slow: boolean): void {
+    this.onMotion?.seen(channel.page, channel.moving > 0)
+    if (channel === this.stilling && channel.moving === 0) this.stilling = null
+    if (!slow || !channel.inView || this.isStilling()) return
+    const moving = [...this.channels.values()].filter((each) => each.inView && !this.stilled(each.page))
+    const most = moving.sort((a, b) => b.moving - a.moving)
+    this.stilling = most.find(({ page }) => this.onMotion?.tooSlow(page)) ?? null
+  }
+
+  /** Whether one is being stilled, or has been a moment ago: the others have not shown yet whether they are slow by themselves. */
+  private isStilling(): boolean {
+    if (this.stilling && this.channels.get(this.stilling.source) === this.stilling) this.stilledAt = Date.now()
+    return Date.now() - this.stilledAt < NEXT_STILLED_MS
   }
 
   /** Points at single elements, page by page, by selectors that find them; null takes it away. */
