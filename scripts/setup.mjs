@@ -83,7 +83,10 @@ function sourcesToBuild() {
     'scripts/build-aside.mjs',
     ...filesBelow('src'),
   ])
-  const built = existsSync(BUILD_MARK) && readFileSync(BUILD_MARK, 'utf8') === now && ['public/bridge.js', '.cache/media.mjs'].every((file) => existsSync(file))
+  const built =
+    existsSync(BUILD_MARK) &&
+    readFileSync(BUILD_MARK, 'utf8') === now &&
+    ['public/bridge.js', '.cache/media.mjs'].every((file) => existsSync(file))
   return built ? null : now
 }
 
