@@ -578,7 +578,7 @@ describe('markup, through html-validate', () => {
       fc.property(fc.array(inner, { maxLength: 3 }), (parts) => {
         const text = page(parts.join(''))
         const constructs = seen.constructsOf(parsePage(text))
-        const messages = messagesFor(text).map(({ ruleId, message }) => `${ruleId}: ${message}`)
+        const messages = messagesFor(text)!.map(({ ruleId, message }) => `${ruleId}: ${message}`)
         if (constructs && seen.allFine(constructs)) {
           skipped++
           expect(messages, text).toEqual([])

@@ -1,4 +1,4 @@
-import { HtmlValidate, StaticConfigLoader, type Message } from 'html-validate/browser'
+import { HtmlElement, HtmlValidate, StaticConfigLoader, type Message, type Plugin } from 'html-validate/browser'
 import type { Range } from '../text/splice.ts'
 import { withoutMark, type Page, type PageElement } from './tree.ts'
 import { SeenMarkup } from './seen-markup.ts'
@@ -31,15 +31,47 @@ const RULES = [
   'void-content',
 ]
 
+// For each message it would find a selector that no other element matches, which takes the square of the page; nobody reads it.
+HtmlElement.prototype.generateSelector = () => null
+
+/** A page that takes the validator longer is not checked to its end. */
+const MOST_MS = 1500
+
+let until = Infinity
+class OutOfTime extends Error {}
+
+/** Hears everything the validator does on its way, and ends it when it takes too long. */
+const limit: Plugin = {
+  name: 'limit',
+  setup: (_source, events) =>
+    void events.on('*', () => {
+      if (Date.now() > until) throw new OutOfTime()
+    }),
+}
+
 let validator: HtmlValidate | null = null
 const seen = new SeenMarkup()
 
-/** Everything html-validate finds about a page's markup, but for a missing language, which has a rule of its own. */
-export function messagesFor(text: string): Message[] {
+/**
+ * Everything html-validate finds about a page's markup, but for a missing language, which has a rule of its own; null when it
+ * takes too long.
+ */
+export function messagesFor(text: string): Message[] | null {
+  until = Date.now() + MOST_MS
+  try {
+    return messagesOf(text)
+  } catch (error) {
+    if (error instanceof OutOfTime) return null
+    throw error
+  }
+}
+
+function messagesOf(text: string): Message[] {
   validator ??= new HtmlValidate(
     new StaticConfigLoader({
       root: true,
       elements: ['html5'],
+      plugins: [limit],
       rules: Object.fromEntries(RULES.map((rule) => [rule, 'error'])),
     }),
   )
@@ -59,6 +91,7 @@ export function markupFaults(page: Page): MarkupFault[] {
   const constructs = seen.constructsOf(page)
   if (constructs && seen.allFine(constructs)) return []
   const messages = messagesFor(page.text)
+  if (messages === null) return [TAKES_TOO_LONG]
   if (messages.length === 0) {
     if (constructs) seen.keep(constructs)
     return []
@@ -72,11 +105,15 @@ export function markupFaults(page: Page): MarkupFault[] {
           ({ ruleId, message }) => !(/<\/?(?:body|head)>/.test(message) && /close-order|permitted/.test(ruleId)),
         )
   const faults = [...misplaced, ...rest.flatMap(inWords)]
-  return faults
-    .filter(
-      (fault, at) => faults.findIndex(({ from, message }) => from === fault.from && message === fault.message) === at,
-    )
-    .sort((a, b) => a.from - b.from)
+  const once = new Map(faults.toReversed().map((fault) => [`${fault.from} ${fault.message}`, fault]))
+  return [...once.values()].reverse().sort((a, b) => a.from - b.from)
+}
+
+const TAKES_TOO_LONG: MarkupFault = {
+  from: 0,
+  to: 0,
+  message:
+    'This page’s markup is so large or so broken that checking it takes too long; it has been left out. Mend what else is found first, or take the page apart.',
 }
 
 /** Chromium puts what is nested deeper beside instead of inside (from memory); the validator cannot follow much farther. */
