@@ -43,7 +43,7 @@ export async function main(
   complain: (text: string) => void,
 ): Promise<number> {
   try {
-    return await run(argv, out)
+    return await run(argv, out, complain)
   } catch (error) {
     const wrongUse = error instanceof WrongUse || (error instanceof TypeError && 'code' in error)
     const message = error instanceof Error ? error.message : String(error)
@@ -54,7 +54,11 @@ export async function main(
   }
 }
 
-async function run(argv: readonly string[], out: (text: string) => void): Promise<number> {
+async function run(
+  argv: readonly string[],
+  out: (text: string) => void,
+  complain: (text: string) => void,
+): Promise<number> {
   const { values, positionals } = parseArgs({
     args: [...argv],
     allowPositionals: true,
@@ -107,6 +111,7 @@ async function run(argv: readonly string[], out: (text: string) => void): Promis
     return 0
   }
   const site = readSite(folder, viewport, values.sheet)
+  site.unread.forEach(complain)
   switch (command) {
     case 'resolve': {
       const page = pageNamed(site, values.page)
@@ -148,7 +153,7 @@ async function run(argv: readonly string[], out: (text: string) => void): Promis
         throw new WrongUse(`--fail-on is one of ${SEVERITIES.join(', ')}; “${level}” is none.`)
       if (values.json && values.sarif) throw new WrongUse('Ask for --json or for --sarif, not for both.')
       const measured = await measureImages(site, folder)
-      const findings = check(measured)
+      const { findings, faults } = check(measured)
       out(
         values.sarif
           ? JSON.stringify(sarif(findings))
@@ -156,7 +161,8 @@ async function run(argv: readonly string[], out: (text: string) => void): Promis
             ? JSON.stringify({ findings })
             : checkText(findings),
       )
-      return fails(findings, level) ? 1 : 0
+      faults.forEach(complain)
+      return faults.length + site.unread.length > 0 ? 2 : fails(findings, level) ? 1 : 0
     }
     case 'colours': {
       const found = colours(site)

@@ -10,7 +10,8 @@ export async function measureImages(site: FolderSite, folder: string): Promise<F
   const files = await Promise.all(
     [...model.files.values()].map(async (file) => {
       if (!isImage(file.path)) return file
-      return { ...file, pixels: await pixelsOf(await readFile(path.join(folder, file.path))) }
+      const bytes = await readFile(path.join(folder, file.path)).catch(() => null)
+      return { ...file, pixels: bytes && (await pixelsOf(bytes)) }
     }),
   )
   return { ...site, model: model.withFiles(files, model.sheetPath) }

@@ -16,6 +16,8 @@ export interface FolderSite {
   readonly files: readonly SitePath[]
   readonly model: SiteSnapshot
   readonly pages: readonly SitePath[]
+  /** Files that could not be read, in sentences; the site is read without them. */
+  readonly unread: readonly string[]
   /** Line and column of an offset in a page or stylesheet. */
   readonly place: (file: SitePath, offset: number) => Place
 }
@@ -31,9 +33,15 @@ export function readText(file: string): { readonly text: string; readonly encodi
 export function readSite(folder: string, viewport: Viewport, wanted?: string): FolderSite {
   if (!statSync(folder, { throwIfNoEntry: false })?.isDirectory()) throw new WrongUse(`There is no folder ${folder}.`)
   const files = filesIn(folder)
-  const texts = new Map(
-    files.filter((file) => isPage(file) || isSheet(file)).map((file) => [file, readText(path.join(folder, file)).text]),
-  )
+  const texts = new Map<SitePath, string>()
+  const unread: string[] = []
+  for (const file of files.filter((each) => isPage(each) || isSheet(each))) {
+    try {
+      texts.set(file, readText(path.join(folder, file)).text)
+    } catch (error) {
+      unread.push(`${file} cannot be read and is left out: ${error instanceof Error ? error.message : String(error)}`)
+    }
+  }
   const pages = [...texts.keys()].filter(isPage).sort()
   if (pages.length === 0) throw new WrongUse(`There is no HTML page in ${folder}.`)
   if (wanted !== undefined && !texts.has(wanted)) {
@@ -52,7 +60,7 @@ export function readSite(folder: string, viewport: Viewport, wanted?: string): F
     if (!found) places.set(key, (found = placeOf(texts.get(file) ?? '', offset)))
     return found
   }
-  return { model, files, pages, place }
+  return { model, files, pages, unread, place }
 }
 
 /** The page a person means. Throws {@link WrongUse} with the closest name when there is none. */

@@ -77,6 +77,7 @@ function reportSlice(): void {
     last = next.value
     if (told.get(last.page) !== last.findings) news.push([last.page, last.findings])
     told.set(last.page, last.findings)
+    if (last.fault !== null) say({ type: 'trouble', about: 'fit', page: last.page, message: last.fault })
   } while (performance.now() < until)
   const paths = site.pagePaths
   const gone = pass ? [] : [...told.keys()].filter((path) => path !== null && !paths.includes(path))

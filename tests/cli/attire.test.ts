@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { describe, expect, it, vi } from 'vitest'
 import { main } from '../../src/cli/main.ts'
+import { FitPage } from '../../src/core/fit/fit-site.ts'
 import { LONGHANDS } from '../../src/core/properties/longhands.ts'
 import { localUrl } from '../../src/server/sqlite/database.ts'
 import { SqliteRepository } from '../../src/server/sqlite/sqlite-repository.ts'
@@ -46,6 +47,28 @@ describe('database', () => {
       err: expect.stringMatching(/error of its own: /),
     })
     vi.unstubAllEnvs()
+  })
+})
+
+describe('a page that Attire cannot check', () => {
+  it('is named on standard error, all others are checked, and the exit code is 2', async () => {
+    const folder = mkdtempSync(path.join(tmpdir(), 'attire-cli-bad-'))
+    const page = '<!doctype html><html lang="en"><title>x</title><img src="none.png" alt="">'
+    for (const name of ['a.html', 'b.html', 'c.html']) writeFileSync(path.join(folder, name), page)
+    const references = vi.spyOn(FitPage.prototype, 'references', 'get')
+    references.mockImplementation(function (this: FitPage) {
+      if (this.path === 'b.html') throw new Error('the sky fell')
+      return []
+    })
+    const { code, out, err } = await attire('check', folder, '--json')
+    references.mockRestore()
+    expect(code).toBe(2)
+    expect(err).toMatch(/^b\.html could not be checked because of an error of Attire’s own: the sky fell/)
+    const { findings } = JSON.parse(out) as { findings: { file: string }[] }
+    expect([...new Set(findings.map(({ file }) => file))].filter((file) => file.length === 'a.html'.length)).toEqual([
+      'a.html',
+      'c.html',
+    ])
   })
 })
 

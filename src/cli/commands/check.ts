@@ -1,4 +1,4 @@
-import { findingsIn } from '../../core/fit/check.ts'
+import { FitCheck } from '../../core/fit/check.ts'
 import { SEVERITIES, type Finding, type Severity } from '../../core/fit/finding.ts'
 import { RULES, ruleNamed } from '../../core/fit/rules/index.ts'
 import { encodePath } from '../../core/paths/paths.ts'
@@ -15,11 +15,28 @@ export interface ToldFinding {
   readonly fixable: boolean
 }
 
-/** Runs the fit check on a folder; findings in the order of files and places. */
-export function check(site: FolderSite): ToldFinding[] {
-  return findingsIn(site.model)
-    .map((finding) => told(site, finding))
-    .sort((a, b) => (a.file === b.file ? a.line - b.line || a.column - b.column : a.file < b.file ? -1 : 1))
+/** What the check of a folder found. */
+export interface CheckResult {
+  /** In the order of files and places. */
+  readonly findings: readonly ToldFinding[]
+  /** What could not be checked, in sentences. */
+  readonly faults: readonly string[]
+}
+
+/** Runs the fit check on a folder. What fails does so alone: everything else is checked. */
+export function check(site: FolderSite): CheckResult {
+  const passes = [...new FitCheck().run(site.model)]
+  return {
+    findings: passes
+      .flatMap(({ findings }) => findings)
+      .map((finding) => told(site, finding))
+      .sort((a, b) => (a.file === b.file ? a.line - b.line || a.column - b.column : a.file < b.file ? -1 : 1)),
+    faults: passes.flatMap(({ page, fault }) =>
+      fault === null
+        ? []
+        : [`${page ?? 'The site as a whole'} could not be checked because of an error of Attire’s own: ${fault}`],
+    ),
+  }
 }
 
 function told(site: FolderSite, { rule, severity, file, from, message, fixable }: Finding): ToldFinding {

@@ -15,6 +15,8 @@ export interface FitProgress {
   /** Findings on a page, or those that compare pages and files (`page` is null). */
   readonly page: SitePath | null
   readonly findings: readonly Finding[]
+  /** Why not everything could be found: an error of Attire's own. All else is looked at all the same. */
+  readonly fault: string | null
 }
 
 const PAGE_RULES = RULES.filter((rule): rule is PageRule => rule.scope === 'page')
@@ -45,10 +47,17 @@ export class FitCheck {
     const still = new Set(paths)
     for (const path of this.checked.keys()) if (!still.has(path)) this.checked.delete(path)
     for (const [at, path] of paths.entries()) {
-      yield { done: at + 1, total: paths.length, page: path, findings: this.checkPage(site, path) }
+      yield { done: at + 1, total: paths.length, page: path, ...guarded(() => this.checkPage(site, path)) }
     }
-    const findings = SITE_RULES.flatMap((rule) => findingsOf(rule, rule.check(site)))
-    yield { done: paths.length, total: paths.length, page: null, findings }
+    const each = SITE_RULES.map((rule) => guarded(() => findingsOf(rule, rule.check(site))))
+    const findings = each.flatMap((one) => one.findings)
+    yield {
+      done: paths.length,
+      total: paths.length,
+      page: null,
+      findings,
+      fault: each.find(({ fault }) => fault !== null)?.fault ?? null,
+    }
   }
 
   private checkPage(site: FitSite, path: SitePath): readonly Finding[] {
@@ -66,9 +75,21 @@ export class FitCheck {
     return all
   }
 
-  /** Everything found by a whole pass, run now where it must be. */
+  /** Everything found by a whole pass, run now where it must be. Throws where not everything could be. */
   findings(model: SiteSnapshot): Finding[] {
-    return [...this.run(model)].flatMap(({ findings }) => findings)
+    return [...this.run(model)].flatMap(({ findings, fault }) => {
+      if (fault !== null) throw new Error(fault)
+      return findings
+    })
+  }
+}
+
+/** What is found, or why it could not be: one page may not keep the others from being looked at. */
+function guarded(find: () => readonly Finding[]): Pick<FitProgress, 'findings' | 'fault'> {
+  try {
+    return { findings: find(), fault: null }
+  } catch (error) {
+    return { findings: [], fault: error instanceof Error ? error.message : String(error) }
   }
 }
 
