@@ -1,6 +1,6 @@
 import { connect } from 'node:net'
 import { expect, test } from './test.ts'
-import { bringIn, bytes, clickInCloseUp, facet, openSite, pageFrames, valueIn } from './helpers.ts'
+import { bringIn, bytes, clickInCloseUp, facet, kept, openSite, pageFrames, stored, valueIn } from './helpers.ts'
 
 /** What a server answers to these very bytes; '' when it closes the line without a word. Fails when it does neither. */
 function answerTo(address: string, request: string): Promise<string> {
@@ -117,4 +117,34 @@ test('a page whose loading fails once is loaded again by itself', async ({ page,
   await expect.poll(() => failed).toBeGreaterThan(1)
   await expect.poll(() => pageFrames(page).map((frame) => new URL(frame.url()).search)).toEqual(['?fonts=none'])
   await expect.poll(() => valueIn(page, 'index.html', 'h1', 'color')).toBe('rgb(255, 0, 0)')
+})
+
+test('when what looks at the pages cannot be loaded, that is said, and sheet and site are worked on all the same', async ({
+  page,
+  request,
+}) => {
+  const site = await bringIn(request, 'Alone', {
+    'index.html': bytes('<!doctype html><title>t</title><link rel="stylesheet" href="s.css"><h1>Words</h1>'),
+    's.css': bytes(':root { --x: red }\nh1 { color: var(--x) }\n'),
+  })
+  // As when the server is away, or a newer build has other files.
+  await page.addInitScript(() => {
+    const Real = Worker
+    window.Worker = class extends Real {
+      constructor(_: string | URL, options?: WorkerOptions) {
+        super('/no-such-script.js', options)
+      }
+    }
+  })
+  await openSite(page, site)
+  await expect(page.getByText('What looks at the pages in the background cannot be started.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Not checked' })).toBeVisible()
+  await expect(page.getByText('looking …')).toHaveCount(0)
+  await page.getByRole('button', { name: /^Swatch --x/ }).click()
+  const field = page.getByRole('textbox', { name: 'Swatch --x, any CSS colour' })
+  await field.fill('blue')
+  await field.press('Enter')
+  await expect.poll(() => valueIn(page, 'index.html', 'h1', 'color')).toBe('rgb(0, 0, 255)')
+  await kept(page)
+  expect((await stored(request, site)).looks[0]!.text).toContain('--x: blue')
 })

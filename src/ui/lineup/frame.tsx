@@ -34,6 +34,11 @@ export function Frame({ generation, ...props }: Props & { readonly generation: s
   const [shown, setShown] = useState(generation)
   const [lost, setLost] = useState({ generation, times: 0 })
   const times = lost.generation === generation ? lost.times : 0
+  const [silent, setSilent] = useState(false)
+  const lose = () => {
+    setSilent(true)
+    if (times < MOST_TRIES) setLost({ generation, times: times + 1 })
+  }
   return (
     <div className="relative">
       {[...new Set([shown, generation])].map((each) => (
@@ -43,9 +48,13 @@ export function Frame({ generation, ...props }: Props & { readonly generation: s
         >
           <SingleFrame
             {...props}
-            onLost={() => each === generation && times < MOST_TRIES && setLost({ generation, times: times + 1 })}
+            onLost={() => each === generation && lose()}
             listener={{
               ...props.listener,
+              onReady: () => {
+                props.listener?.onReady?.()
+                setSilent(false)
+              },
               onApplied: (sheets) => {
                 props.listener?.onApplied?.(sheets)
                 if (each === generation) setShown(generation)
@@ -54,12 +63,19 @@ export function Frame({ generation, ...props }: Props & { readonly generation: s
           />
         </div>
       ))}
+      {silent && (
+        <p className="absolute inset-0 grid place-items-center bg-sunken p-6 text-center text-quiet">
+          The browser has not been able to show this page. Its text and the sheet can be edited all the same.
+        </p>
+      )}
     </div>
   )
 }
 
 /** A page speaks before it has loaded, or soon after. */
 const SPEAKS_WITHIN_MS = 3000
+/** A page that neither loads nor speaks by then has brought the browser down over it. */
+const LOADS_WITHIN_MS = 15_000
 /** A page that never speaks, such as one that browsers cannot read at all, is let be. */
 const MOST_TRIES = 4
 
@@ -136,13 +152,18 @@ function SingleFrame({
 
   // What has loaded and does not speak is no page: the server was away for a moment, or answered with an error.
   const waiting = useRef<ReturnType<typeof setTimeout>>(undefined)
-  useEffect(() => () => clearTimeout(waiting.current), [])
-  const awaitBridge = () => {
+  const awaitBridge = (within: number) => {
     clearTimeout(waiting.current)
     waiting.current = setTimeout(() => {
       if (!channel.current?.isReady) onLost()
-    }, SPEAKS_WITHIN_MS)
+    }, within)
   }
+  useEffect(() => {
+    awaitBridge(LOADS_WITHIN_MS)
+    return () => clearTimeout(waiting.current)
+    // Once, when the frame begins to load.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [])
 
   useEffect(() => {
     if (ready > 0) channel.current?.post({ type: 'height', follow: whole })
@@ -157,7 +178,7 @@ function SingleFrame({
         sandbox="allow-scripts"
         tabIndex={interactive ? 0 : -1}
         data-page={page}
-        onLoad={awaitBridge}
+        onLoad={() => awaitBridge(SPEAKS_WITHIN_MS)}
         className={`absolute left-0 top-0 origin-top-left border-0 ${interactive ? '' : 'pointer-events-none'}`}
         style={{ width, height, transform: `scale(${scale})` }}
       />

@@ -38,6 +38,7 @@ export function Lineup({ hidden }: { hidden: boolean }) {
   const bare = useInsights((insights) =>
     [...insights.wear.values()].reduce((sum, { wears, page }) => sum + Number(!wears && known.has(page)), 0),
   )
+  const gone = useInsights((insights) => insights.gone !== null)
   const looked = useInsights((insights) => all.every((page) => insights.wear.has(page)))
   return (
     <section aria-label="Lineup" hidden={hidden} className={hidden ? 'hidden' : 'flex min-h-0 flex-1 flex-col'}>
@@ -50,7 +51,9 @@ export function Lineup({ hidden }: { hidden: boolean }) {
         ) : (
           <p className="whitespace-nowrap text-quiet @max-[560px]:sr-only">
             {!looked
-              ? 'looking …'
+              ? gone
+                ? 'not looked at'
+                : 'looking …'
               : bare === 0
                 ? 'all wear the sheet'
                 : `${bare} ${bare === 1 ? 'does' : 'do'} not wear the sheet`}

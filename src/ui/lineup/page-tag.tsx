@@ -12,6 +12,7 @@ export function PageTag({ page }: { page: string }) {
   const notice = useNotice()
   const wear = useInsights((insights) => insights.wear.get(page))
   const reach = useInsights((insights) => insights.reach)
+  const gone = useInsights((insights) => insights.gone !== null)
   const found = useInsights((insights) => insights.found.get(page) ?? 0)
   const sheetPath = useRoom((state) => state.sheetPath)
   const set = useRoom((state) => state.set)
@@ -53,7 +54,7 @@ export function PageTag({ page }: { page: string }) {
           </p>
         ) : (
           <p className="text-[12px] leading-snug text-quiet">
-            {wear ? `wears ${sheetPath}` : 'looking …'}
+            {wear ? `wears ${sheetPath}` : gone ? 'not looked at' : 'looking …'}
             {own && (
               <>
                 {' · '}

@@ -32,6 +32,7 @@ export function TopStrip({ onImport, onNew }: { onImport: () => void; onNew: () 
   )
   const findings = useFindings()
   const { done, total } = useInsights((insights) => insights.checked)
+  const gone = useInsights((insights) => insights.gone !== null)
   const errors = findings.filter(({ severity }) => severity === 'error').length
   const { theme, toggle } = useTheme()
   const handOff = useHandOff()
@@ -90,11 +91,13 @@ export function TopStrip({ onImport, onNew }: { onImport: () => void; onNew: () 
           }
         >
           {errors > 0 && <CircleAlert aria-hidden className="size-4 text-alarm" />}
-          {findings.length === 0
-            ? done < total || total === 0
-              ? 'Checking …'
-              : 'No findings'
-            : `${count(findings.length, 'finding')}${done < total ? ' …' : ''}`}
+          {findings.length > 0
+            ? `${count(findings.length, 'finding')}${done < total && !gone ? ' …' : ''}`
+            : done === total && total > 0
+              ? 'No findings'
+              : gone
+                ? 'Not checked'
+                : 'Checking …'}
         </button>
         <button
           type="button"

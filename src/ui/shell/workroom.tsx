@@ -69,7 +69,7 @@ export default function WorkroomScreen({
         })),
       onTrouble: (about, page, message) => say(troubleWords(about, page, message)),
       onWaiting: (asked) => insights.setState({ asked }),
-      onGone: say,
+      onGone: (gone) => insights.setState({ gone }),
       wholeSite: () => wholeSite(workroom.store.getState()),
     })
     setWorker(opened)
@@ -138,20 +138,22 @@ const NOTICE_MS = 6000
 /** The latest thing to tell; goes by itself. */
 function NoticeStrip() {
   const notice = useInsights((insights) => insights.notice)
+  // What stops for good stays to be read.
+  const stopped = useInsights((insights) => insights.gone)
   const [gone, setGone] = useState(0)
   useEffect(() => {
     if (!notice) return
     const timer = setTimeout(() => setGone(notice.at), NOTICE_MS)
     return () => clearTimeout(timer)
   }, [notice])
-  const shown = notice && notice.at !== gone
+  const shown = notice && notice.at !== gone ? notice.text : stopped
   return (
     <div
       role="status"
       aria-live="polite"
       className="pointer-events-none fixed inset-x-0 bottom-12 z-40 flex justify-center"
     >
-      {shown && <p className="rounded-[3px] bg-ink px-3 py-1.5 text-panel shadow-lg">{notice.text}</p>}
+      {shown && <p className="rounded-[3px] bg-ink px-3 py-1.5 text-panel shadow-lg">{shown}</p>}
     </div>
   )
 }

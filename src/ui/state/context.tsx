@@ -23,6 +23,8 @@ export interface Insights {
   readonly reach: ReachReport | null
   /** Questions the worker has not answered yet. */
   readonly asked: number
+  /** Why nothing will be found out any more; null while the worker works. */
+  readonly gone: string | null
   /** The latest thing to tell, read out politely. */
   readonly notice: { readonly text: string; readonly at: number } | null
 }
@@ -38,6 +40,7 @@ export function createInsights(): InsightStore {
     boxTargets: [],
     reach: null,
     asked: 0,
+    gone: null,
     notice: null,
   }))
 }
