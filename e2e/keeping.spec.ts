@@ -1,10 +1,6 @@
-import { spawn, type ChildProcess } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
-import { createServer } from 'node:net'
-import { tmpdir } from 'node:os'
-import path from 'node:path'
 import { expect, test, type Page } from './test.ts'
 import { bringIn, computedInFrames, demoFiles, kept, openSite, stored } from './helpers.ts'
+import { freePort, newData, startServer, type Running } from './server.ts'
 
 const setSwatch = async (page: Page, name: string, value: string) => {
   const chip = page.getByRole('button', { name: new RegExp(`^Swatch ${name}`) })
@@ -42,46 +38,21 @@ test('two windows: the second is told, shown both versions, and neither is lost'
 })
 
 test.describe('when the server dies', () => {
-  let server: ChildProcess
-  let address: string
-  const data = mkdtempSync(path.join(tmpdir(), 'attire-kill-'))
-
-  const start = async (port: number) => {
-    server = spawn(process.execPath, ['scripts/serve.mjs', '-p', String(port)], {
-      env: { ...process.env, ATTIRE_DATA: data },
-      stdio: 'ignore',
-    })
-    address = `http://127.0.0.1:${port}`
-    await expect
-      .poll(
-        () =>
-          fetch(`${address}/api/sites`).then(
-            (answer) => answer.ok,
-            () => false,
-          ),
-        { timeout: 20_000 },
-      )
-      .toBe(true)
-  }
-  test.afterAll(() => void server.kill('SIGKILL'))
+  const data = newData()
+  let server: Running
+  test.afterAll(() => server.kill())
 
   test('what the interface called kept is there after kill -9, and undo still works', async ({ page }) => {
-    const port = await new Promise<number>((resolve) => {
-      const probe = createServer().listen(0, '127.0.0.1', () => {
-        const { port: free } = probe.address() as { port: number }
-        probe.close(() => resolve(free))
-      })
-    })
-    await start(port)
-    await page.goto(address)
+    const port = await freePort()
+    server = await startServer(data, port)
+    await page.goto(server.address)
     await setSwatch(page, '--tide', 'rgb(9, 8, 7)')
     await expect(page.getByText('kept a moment ago')).toBeVisible()
-    server.kill('SIGKILL')
-    await new Promise((resolve) => server.once('exit', resolve))
+    await server.kill()
 
     await setSwatch(page, '--sand', 'rgb(6, 5, 4)')
     await expect(page.getByText(/server does not answer/)).toBeVisible()
-    await start(port)
+    server = await startServer(data, port)
     await expect(page.locator('[data-keeping]')).toHaveAttribute('data-keeping', 'kept', { timeout: 15_000 })
     await page.reload()
     await expect(page.locator('[data-swatch="--tide"]')).toContainText('rgb(9, 8, 7)')

@@ -11,6 +11,7 @@ import { planShare, planUnshare } from '../../src/core/site/share.ts'
 import { fileDoc } from '../../src/core/site/step.ts'
 import { weightOf } from '../../src/core/site/weights.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
+import { markup, sheet } from '../broken-texts.ts'
 import { siteOf } from './model.ts'
 import { resolveVars } from '../../src/core/edit/variables.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
@@ -21,84 +22,7 @@ import { parseSelectorList } from '../../src/core/selectors/parse.ts'
 import { linksIn } from '../../src/core/states/links.ts'
 import { runs } from '../runs.ts'
 
-// Broken markup and broken styles: whatever is planned on them fits their texts, and nothing throws.
-const markup = fc
-  .array(
-    fc.constantFrom(
-      '<!doctype html>',
-      '<html lang=de>',
-      '<head>',
-      '</head>',
-      '<title>t</title>',
-      '<title>',
-      '<link rel=stylesheet href=css/site.css>',
-      '<link href="css/sit.css">',
-      '<style>',
-      '</style>',
-      'p { color: red }',
-      '@media print { a { top: 0',
-      '<body>',
-      '</body>',
-      '</html>',
-      '<header>',
-      '</header>',
-      '<nav>',
-      '</nav>',
-      '<main>',
-      '</main>',
-      '<footer>',
-      '</footer>',
-      '<ul><li><a href="b.html">b</a></li>',
-      '<a href=#>x',
-      '</a>',
-      '<a href="../x y.html?q=1&amp;r#z">',
-      '<img src="a b.png">',
-      '<img srcset="a b.png 2x, images/c.png">',
-      '<p style="color: red">',
-      '<p style="color">',
-      '<div id=a>',
-      '<div id=a class="x y">',
-      '</div>',
-      '<table>',
-      '<tr>',
-      'text',
-      '<!-- shared part: n -->',
-      '<!-- end of shared part: n -->',
-      '<!--',
-      '-->',
-      '<svg>',
-      '<base href="css/">',
-      '<meta http-equiv=refresh content="1;url=b.html">',
-      '\r\n',
-      '&nope;',
-      '<',
-      '"',
-      '<p a="1"b=\'2\' a=3>',
-    ),
-    { maxLength: 22 },
-  )
-  .map((parts) => parts.join(''))
-const sheet = fc
-  .array(
-    fc.constantFrom(
-      'p { color: red }',
-      '@import "b.css";',
-      'a { background: url(',
-      'x b.png)',
-      '}',
-      '{',
-      '/*',
-      '*/',
-      '.x { margin: 0 ',
-      '@media {',
-      '"',
-      'p, { top: 0 }',
-      ':root { --a: 1px }',
-    ),
-    { maxLength: 8 },
-  )
-  .map((parts) => parts.join(' '))
-
+// Whatever is planned on broken texts fits them, and nothing throws.
 describe('whatever the pages hold', () => {
   const site = fc
     .tuple(markup, markup, sheet)

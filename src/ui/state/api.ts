@@ -82,7 +82,13 @@ export const api = {
     ),
   /** Says that a site is worked on now; gives its revision. */
   opened: (id: string) => call(`/api/sites/${id}/opened`, saveResponseSchema, { method: 'POST' }),
-  save: (id: string, request: SaveRequest) => call(`/api/sites/${id}/save`, saveResponseSchema, json('POST', request)),
+  /** Every save leads to the next revision: an answer that names another one is not about this save. */
+  save: (id: string, request: SaveRequest) =>
+    call(
+      `/api/sites/${id}/save`,
+      saveResponseSchema.extend({ revision: z.literal(request.revision + 1) }),
+      json('POST', request),
+    ),
   remove: (id: string) => call(`/api/sites/${id}`, z.object({}), { method: 'DELETE' }),
   settings: (id: string, settings: { lookId?: string; sheetPath?: string; name?: string }) =>
     call(`/api/sites/${id}`, z.object({}), json('PATCH', settings)),

@@ -1,5 +1,6 @@
 import { rootedUrls } from '../../core/markup/worn.ts'
 import { parseSheet, type Sheet } from '../../core/sheet/parse.ts'
+import { reparseSheet } from '../../core/sheet/reparse.ts'
 import { applySplices } from '../../core/text/splice.ts'
 
 let last: Sheet | null = null
@@ -9,9 +10,10 @@ let before: Sheet | null = null
 export function sheetOf(text: string): Sheet {
   if (last?.text === text) return last
   if (before?.text === text) return before
+  const read = last ? reparseSheet(last, text) : parseSheet(text)
   before = last
-  last = parseSheet(text)
-  return last
+  last = read
+  return read
 }
 
 const lists = new WeakMap<Sheet, Map<string, string[]>>()

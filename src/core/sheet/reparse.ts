@@ -1,0 +1,116 @@
+import type { Range } from '../text/splice.ts'
+import { parseSheet, type Item, type Rule, type Sheet, type SheetError } from './parse.ts'
+
+/** How many characters two texts have in common at the beginning, and behind that at the end. */
+function common(before: string, after: string): { readonly start: number; readonly end: number } {
+  const shorter = Math.min(before.length, after.length)
+  let start = 0
+  while (start < shorter && before.charCodeAt(start) === after.charCodeAt(start)) start++
+  let end = 0
+  while (
+    end < shorter - start &&
+    before.charCodeAt(before.length - 1 - end) === after.charCodeAt(after.length - 1 - end)
+  )
+    end++
+  return { start, end }
+}
+
+const moved = ({ from, to }: Range, by: number): Range => ({ from: from + by, to: to + by })
+
+function movedItem<I extends Item>(item: I, by: number): I {
+  const at = moved(item, by)
+  switch (item.kind) {
+    case 'declaration':
+      return { ...item, ...at, propertyRange: moved(item.propertyRange, by), valueRange: moved(item.valueRange, by) }
+    case 'style':
+      return {
+        ...item,
+        ...at,
+        selectorRange: moved(item.selectorRange, by),
+        block: moved(item.block, by),
+        items: item.items.map((each) => movedItem(each, by)),
+      }
+    case 'at':
+      return {
+        ...item,
+        ...at,
+        preludeRange: moved(item.preludeRange, by),
+        block: item.block && moved(item.block, by),
+        items: item.items.map((each) => movedItem(each, by)),
+      }
+  }
+}
+
+const movedRules = (rules: readonly Rule[], by: number) => (by === 0 ? rules : rules.map((rule) => movedItem(rule, by)))
+const movedErrors = (errors: readonly SheetError[], by: number) =>
+  by === 0 ? errors : errors.map((error) => ({ ...error, ...moved(error, by) }))
+
+/**
+ * What {@link parseSheet} gives for a text, when the sheet of a text like it is known: only rules that a change touches are
+ * read, those before them are the same objects, and those behind them are moved. A rule on the top level is read alike
+ * wherever it stands (CSS Syntax 3, section 5.4.1), so the rest follows once a rule behind the change begins and ends where
+ * it did; where none does, as behind a brace that was just opened, everything from the change on is read.
+ */
+export function reparseSheet(before: Sheet, text: string): Sheet {
+  const { start, end } = common(before.text, text)
+  const { rules, errors } = before
+  // The last rule may be open to the end of the text, so it is always read anew.
+  const kept = Math.max(
+    0,
+    Math.min(
+      firstAt(rules, ({ to }) => to > start),
+      rules.length - 1,
+    ),
+  )
+  const from = kept > 0 ? rules[kept - 1]!.to : 0
+  const by = text.length - before.text.length
+  const behind = firstAt(rules, (rule) => rule.from >= before.text.length - end)
+  const landmark = behind < rules.length - 1 ? rules[behind]! : null
+  const until = landmark ? landmark.to + by : text.length
+  const read = parseSheet(text.slice(from, until))
+  const last = read.rules.at(-1)
+  if (landmark && !(last && last.closed && last.from + from === landmark.from + by && last.to + from === until))
+    return joined(text, before, kept, from, parseSheet(text.slice(from)), [], [])
+  return joined(
+    text,
+    before,
+    kept,
+    from,
+    read,
+    landmark ? movedRules(rules.slice(behind + 1), by) : [],
+    landmark
+      ? movedErrors(
+          errors.filter((error) => error.from >= landmark.to),
+          by,
+        )
+      : [],
+  )
+}
+
+/** Where the first rule stands that is like this; rules come in the order of the text, so those behind it are too. */
+function firstAt(rules: readonly Rule[], isLike: (rule: Rule) => boolean): number {
+  let low = 0
+  let high = rules.length
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (isLike(rules[middle]!)) high = middle
+    else low = middle + 1
+  }
+  return low
+}
+
+function joined(
+  text: string,
+  before: Sheet,
+  kept: number,
+  from: number,
+  read: Sheet,
+  restRules: readonly Rule[],
+  restErrors: readonly SheetError[],
+): Sheet {
+  return {
+    text,
+    rules: [...before.rules.slice(0, kept), ...movedRules(read.rules, from), ...restRules],
+    errors: [...before.errors.filter((error) => error.to <= from), ...movedErrors(read.errors, from), ...restErrors],
+  }
+}

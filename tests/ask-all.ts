@@ -1,0 +1,49 @@
+import { swatchesOf } from '../src/core/color/swatches.ts'
+import { findingsIn } from '../src/core/fit/check.ts'
+import { wornCopy } from '../src/core/markup/worn.ts'
+import type { SiteSnapshot } from '../src/core/model/snapshot.ts'
+import { applySplices } from '../src/core/text/splice.ts'
+import { QUESTIONS } from '../src/workers/questions.ts'
+import { VIEWPORT } from './core/model.ts'
+
+const PATH = 'index.html'
+const ASKS: Readonly<Record<string, object>> = {
+  boxTargets: {},
+  swatchReach: { name: '--v0' },
+  contrast: { viewport: VIEWPORT },
+  offers: { page: PATH, index: 3, property: 'color', value: 'red', viewport: VIEWPORT, pseudo: '' },
+  rivals: { selector: 'p', properties: ['color'] },
+  images: {},
+  lift: { pages: [PATH], embedded: true, inline: true },
+  attach: { paths: [PATH] },
+  sampleWords: { selector: 'p' },
+  reach: { selector: 'p' },
+  moves: { moves: [{ from: PATH, to: 'x/y.html' }] },
+  referrers: { paths: ['css/site.css'] },
+  newPage: { path: 'n.html', title: 't', how: { kind: 'copy', of: PATH }, siteName: 's' },
+  blocks: { page: PATH },
+  parts: {},
+  navigations: { page: PATH },
+  weights: {},
+  inspect: { page: PATH, index: 3, pseudo: '', viewport: VIEWPORT },
+  specimens: { viewport: VIEWPORT },
+  missed: { selector: 'p', joined: [], viewport: VIEWPORT },
+  sizes: { selector: 'p', viewport: VIEWPORT },
+  unusedFaces: {},
+  prose: {},
+}
+const answers = QUESTIONS as unknown as Record<string, (site: unknown, ask: object) => unknown>
+
+/** Asks everything that can be asked of a site with the page index.html and the sheet css/site.css; long answers to their end. */
+export function askAll(site: SiteSnapshot): void {
+  const html = site.text(PATH)
+  site.stylesOf(PATH, VIEWPORT).all()
+  applySplices(html, wornCopy(html, { bridge: '<b>', root: '/w/', self: 'x' }))
+  swatchesOf(site.sheet('css/site.css')!)
+  findingsIn(site)
+  for (const [question, ask] of Object.entries(ASKS)) {
+    const answer = answers[question]!(site, ask)
+    if (answer && typeof (answer as { next?: unknown }).next === 'function')
+      for (const _ of answer as Iterable<unknown>) void _
+  }
+}
