@@ -7,6 +7,7 @@ import { DEEP_SHEETS } from '../extremes.ts'
 import { runs } from '../runs.ts'
 
 const PIECES = [
+  ...['\ufeff', '\r\n', '\0', '\f', '\ud800', '\t'],
   ...[
     'p { color: red }',
     'a:hover{top:0;left:1px!important}',

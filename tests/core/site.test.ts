@@ -117,5 +117,14 @@ describe('paths', () => {
     ).toBe('css/site.css')
     expect(chooseSheet(['a.css', 'css/site.css'], [page('b/i.html', 'css/Site.css')])).toBe('css/site.css')
     expect(chooseSheet(['x.png'], [])).toBeNull()
+    // What is for print, kept aside or switched off is not what a screen wears (HTML standard, 4.6.7.9).
+    const linked = (...links: string[]) => [{ path: 'index.html', text: links.join('') }]
+    for (const other of ['media="print"', 'rel="alternate stylesheet"', 'disabled', 'media="speech"'])
+      expect(
+        chooseSheet(
+          ['print.css', 'style.css'],
+          linked(`<link rel="stylesheet" href="style.css">`, `<link ${other} rel="stylesheet" href="print.css">`),
+        ),
+      ).toBe('style.css')
   })
 })

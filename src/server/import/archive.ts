@@ -113,13 +113,20 @@ async function readEntries(zip: ZipFile, progress: Progress): Promise<ArchiveCon
     if (total > LIMITS.unpacked) throw tooLarge()
     found.push({ path, bytes: data })
   }
+  const filled = new Set([...seen].flatMap(foldersOf))
   for (const path of folders) {
-    if (![...seen].some((file) => file.startsWith(path)) && reasonToLeaveOut(path.slice(0, -1), null) === null) {
+    if (!filled.has(path) && reasonToLeaveOut(path.slice(0, -1), null) === null) {
       leftOut.push({ path, reason: 'The folder is empty, and a site is made of files.' })
     }
   }
   const folder = wrappingFolder(found.map(({ path }) => path))
   return { files: found.map(({ path, bytes }) => ({ path: path.slice(folder.length), bytes })), leftOut, folder }
+}
+
+/** The folders a file lies in, each with its slash. */
+function foldersOf(path: string): string[] {
+  const names = path.split('/').slice(0, -1)
+  return names.map((_, at) => `${names.slice(0, at + 1).join('/')}/`)
 }
 
 function tooLarge(): PublicError {

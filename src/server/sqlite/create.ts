@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
-import { chooseSheet, NEW_SHEET } from '../../core/site/choose-sheet.ts'
+import { choosingSheet, NEW_SHEET } from '../../core/site/choose-sheet.ts'
 import { folderOf, isImage, isPage, isSheet, type SitePath } from '../../core/paths/paths.ts'
+import { breath } from '../breath.ts'
 import type { CreatedSite, NewSite } from '../repository.ts'
 import { pixelsOf } from '../media/media-thread.ts'
 import { decodeText, encodingOf } from '../../platform/encoding.ts'
@@ -31,7 +32,7 @@ export async function createSite(db: Database, site: NewSite): Promise<CreatedSi
     .filter((file) => isPage(file.path))
     .map(({ path, bytes }) => ({ path, text: decodeText(bytes, encodingOf(bytes, path)) }))
   const paths = site.files.map((file) => file.path)
-  const chosen = site.sheetPath ?? chooseSheet(paths, pages)
+  const chosen = site.sheetPath ?? (await inTurns(choosingSheet(paths, pages)))
   const sheetPath = chosen ?? NEW_SHEET
   const sheet = site.files.find((file) => file.path === chosen)?.bytes ?? Buffer.alloc(0)
   const id = newId()
@@ -48,13 +49,24 @@ export async function createSite(db: Database, site: NewSite): Promise<CreatedSi
     const [first] = lookRows
     const row = { id, name: site.name, folder: site.folder ?? '', sheetPath, imageFolder, lookId: first!.row.id }
     await tx.insert(sites).values({ ...row, createdAt: now, openedAt: now })
-    for (const { blob } of [...lookRows, ...fileRows]) await tx.insert(blobs).values(blob).onConflictDoNothing()
+    for (const { blob } of [...lookRows, ...fileRows]) {
+      await tx.insert(blobs).values(blob).onConflictDoNothing()
+      await breath()
+    }
     await tx.insert(looks).values(lookRows.map((each) => each.row))
     for (let at = 0; at < fileRows.length; at += ROWS_AT_ONCE)
       await tx.insert(files).values(fileRows.slice(at, at + ROWS_AT_ONCE).map((each) => each.row))
     site.progress?.(1)
   })
   return { id, sheetPath, sheetIsNew: chosen === null }
+}
+
+/** Runs what hands back now and then, others having their turn in between. */
+async function inTurns<T>(work: Generator<void, T, void>): Promise<T> {
+  for (let next = work.next(); ; next = work.next()) {
+    if (next.done) return next.value
+    await breath()
+  }
 }
 
 /** Images of an import that are not measured by then stay unmeasured: such ones are made to take long. */
@@ -67,6 +79,7 @@ async function measuredFiles(siteId: string, site: NewSite, sheetPath: SitePath)
   const measured = async (bytes: Buffer) => (Date.now() < until && (await pixelsOf(bytes))) || { width: 0, height: 0 }
   for (const [at, { path, bytes }] of site.files.entries()) {
     site.progress?.(at / site.files.length)
+    await breath()
     if (path === sheetPath) continue
     const hash = hashOf(bytes)
     const pixels = isImage(path) ? await measured(bytes) : { width: null, height: null }
