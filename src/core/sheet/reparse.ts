@@ -55,13 +55,8 @@ export function reparseSheet(before: Sheet, text: string): Sheet {
   const { start, end } = common(before.text, text)
   const { rules, errors } = before
   // The last rule may be open to the end of the text, so it is always read anew.
-  const kept = Math.max(
-    0,
-    Math.min(
-      firstAt(rules, ({ to }) => to > start),
-      rules.length - 1,
-    ),
-  )
+  const untouched = firstAt(rules, ({ to }) => to > start)
+  const kept = keptRules(rules, Math.min(untouched, rules.length - 1), text)
   const from = kept > 0 ? rules[kept - 1]!.to : 0
   const by = text.length - before.text.length
   const behind = firstAt(rules, (rule) => rule.from >= before.text.length - end)
@@ -86,6 +81,15 @@ export function reparseSheet(before: Sheet, text: string): Sheet {
       : [],
   )
 }
+
+/** How many of the first `most` rules can be kept: what is read may not begin with a mark that stands for no character there. */
+function keptRules(rules: readonly Rule[], most: number, text: string): number {
+  let kept = Math.max(0, most)
+  while (kept > 0 && text[rules[kept - 1]!.to] === BYTE_ORDER_MARK) kept--
+  return kept
+}
+
+const BYTE_ORDER_MARK = '\uFEFF'
 
 /** Where the first rule stands that is like this; rules come in the order of the text, so those behind it are too. */
 function firstAt(rules: readonly Rule[], isLike: (rule: Rule) => boolean): number {
