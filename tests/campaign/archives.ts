@@ -79,7 +79,10 @@ export async function archives(
   const faults: string[] = []
   let taken = 0
   let slowest = 0
-  for (const [at, archive] of wrongArchives(count, seed).entries()) {
+  const all = wrongArchives(count, seed)
+  // Packing them takes seconds, in which the server may have closed an idle line: that is to be noticed before it is used again.
+  await new Promise((resolve) => setTimeout(resolve, 50))
+  for (const [at, archive] of all.entries()) {
     const began = performance.now()
     const answer = await bring(address, `Archive ${at}`, archive)
     const copy = answer.clone()

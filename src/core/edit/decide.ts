@@ -2,6 +2,7 @@ import { SIDES, readSides, writeSides } from '../values/sides.ts'
 import { overlaps } from '../properties/shorthands.ts'
 import { valueThrough } from '../properties/value-through.ts'
 import { normalSelector } from '../selectors/serialize.ts'
+import { memoText } from '../text/memo.ts'
 import type { Splice } from '../text/splice.ts'
 import { addDeclaration, addRule, removeDeclaration, setValue } from '../sheet/edit.ts'
 import { naturalPlace } from './natural-place.ts'
@@ -138,11 +139,9 @@ function editHere(
   return addDeclaration(sheet, rule, property, declaration.important ? `${value} !important` : value)
 }
 
-const normalLists = new WeakMap<StyleRule, string[]>()
+const normalList = memoText((list: string): readonly string[] =>
+  splitAtCommas(list).map(({ text }) => normalSelector(text)),
+)
 
 /** The selectors of a rule in fixed spelling. */
-export function selectorsOf(rule: StyleRule): string[] {
-  let list = normalLists.get(rule)
-  if (!list) normalLists.set(rule, (list = splitAtCommas(rule.selector).map((part) => normalSelector(part.text))))
-  return list
-}
+export const selectorsOf = (rule: StyleRule): readonly string[] => normalList(rule.selector)

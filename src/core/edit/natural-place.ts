@@ -3,6 +3,7 @@ import { STATE_ORDER, splitState } from '../states/order.ts'
 import type { RulePlace } from '../sheet/edit.ts'
 import type { Sheet, StyleRule } from '../sheet/parse.ts'
 import { splitAtCommas } from '../css/tokens.ts'
+import { memoText } from '../text/memo.ts'
 import { topStyleRules } from '../sheet/walk.ts'
 
 /** Families of selectors in the order a sheet is commonly read: ground, headings, text, links, boxes, special cases. */
@@ -23,13 +24,13 @@ const FAMILIES: readonly ReadonlySet<string>[] = [
 /** Where a new rule belongs: in state order among its siblings, else behind its nearest kin, never at a random end. */
 export function naturalPlace(sheet: Sheet, selector: string): RulePlace {
   const rules = topStyleRules(sheet)
-  const firsts = rules.map((rule) => splitAtCommas(rule.selector)[0]?.text ?? '')
+  const firsts = rules.map((rule) => firstOf(rule.selector))
   const among = (wanted: (text: string) => boolean) => rules.filter((_, at) => wanted(firsts[at]!))
 
   const own = splitState(selector)
   const states = among((text) => splitState(text).base === own.base)
   if (states.length > 0) {
-    const rank = (rule: StyleRule) => stateRank(splitState(splitAtCommas(rule.selector)[0]!.text).state)
+    const rank = (rule: StyleRule) => stateRank(splitState(firstOf(rule.selector)).state)
     const stronger = states.find((rule) => rank(rule) > stateRank(own.state))
     const weaker = states.filter((rule) => rank(rule) <= stateRank(own.state)).at(-1)
     if (weaker && (!stronger || weaker.from < stronger.from)) return { after: weaker }
@@ -62,11 +63,11 @@ function stateRank(state: string): number {
   return STATE_ORDER.indexOf(state as (typeof STATE_ORDER)[number])
 }
 
-function subjectOf(text: string): string {
-  return typeOf(parseComplex(text))
-}
+const firstOf = memoText((list: string) => splitAtCommas(list)[0]?.text ?? '')
 
-function familyOf(text: string): number {
+const subjectOf = memoText((text: string) => typeOf(parseComplex(text)))
+
+const familyOf = memoText((text: string): number => {
   const selector = parseComplex(text)
   const single = selector?.compounds.length === 1
   const compound = selector?.compounds.at(-1) ?? []
@@ -74,7 +75,7 @@ function familyOf(text: string): number {
   const plain = compound.every((simple) => simple.kind !== 'class' && simple.kind !== 'id')
   const family = FAMILIES.findIndex((names) => names.has(root ? ':root' : typeOf(selector)))
   return family >= 0 && plain && (single || family >= 4) ? family : FAMILIES.length
-}
+})
 
 function typeOf(selector: Complex | null): string {
   const first = selector?.compounds.at(-1)?.[0]

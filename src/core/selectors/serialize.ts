@@ -1,4 +1,5 @@
 import { escapeIdent } from '../css/ident.ts'
+import { memoText } from '../text/memo.ts'
 import { parseComplex, type Complex, type Nth, type Simple } from './parse.ts'
 
 /** A selector in one fixed spelling: single spaces, lower-case types, so that equal selectors give equal text. */
@@ -18,10 +19,10 @@ export function serializeCompound(compound: readonly Simple[]): string {
 }
 
 /** The fixed spelling of a written selector; the trimmed text itself when it is not valid. */
-export function normalSelector(text: string): string {
+export const normalSelector = memoText((text: string): string => {
   const selector = parseComplex(text)
   return selector ? serializeComplex(selector) : text.trim()
-}
+})
 
 function serializeSimple(simple: Simple): string {
   switch (simple.kind) {

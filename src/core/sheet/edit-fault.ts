@@ -16,32 +16,68 @@ interface Saying {
  */
 export function editFault(before: Sheet, after: Sheet, splices: readonly Splice[]): string | null {
   const ordered = [...splices].sort((a, b) => a.from - b.from || a.to - b.to)
-  const found = sayings(after)
-  return lostSaying(sayings(before), found, ordered) ?? missingRule(found, ordered)
+  return lostSaying(before, after, ordered) ?? missingRule(after, ordered)
 }
 
 /** Something that the splices leave alone and that is no longer said. */
-function lostSaying(before: readonly Saying[], after: readonly Saying[], ordered: readonly Splice[]): string | null {
-  const said = new Set(after.map(keyOf))
+function lostSaying(before: Sheet, after: Sheet, ordered: readonly Splice[]): string | null {
+  const { gone, come } = changedRules(before, after, ordered)
+  const said = new Set(sayings(come).map(keyOf))
+  const shifts = shifting(ordered, false)
   let next = 0
-  let shift = 0
-  for (const saying of before) {
-    for (let splice = ordered[next]; splice && splice.to < saying.from; splice = ordered[++next])
-      shift += splice.insert.length - (splice.to - splice.from)
+  for (const saying of sayings(gone)) {
+    while (next < ordered.length && ordered[next]!.to < saying.from) next++
     // What an edit touches, or writes right beside, it may mean to change.
     const touched = next < ordered.length && ordered[next]!.from <= saying.to
-    if (!touched && !said.has(keyOf({ ...saying, from: saying.from + shift }))) return lost(saying.text)
+    if (!touched && !said.has(keyOf({ ...saying, from: saying.from + shifts(saying.from) }))) return lost(saying.text)
   }
   return null
 }
 
+/**
+ * The rules of the top level that are not the same in both. One that stands where it must, in the same words, says what it
+ * said: a rule is read alike wherever it stands on the top level.
+ */
+function changedRules(before: Sheet, after: Sheet, ordered: readonly Splice[]) {
+  const places = new Map(after.rules.map((rule) => [rule.from, rule]))
+  const same = new Set<Rule>()
+  const shifts = shifting(ordered, true)
+  const gone = before.rules.filter((rule) => {
+    const now = places.get(rule.from + shifts(rule.from))
+    if (!now || !sameText(rule, before.text, now, after.text)) return true
+    same.add(now)
+    return false
+  })
+  return { gone, come: after.rules.filter((rule) => !same.has(rule)) }
+}
+
+function sameText(one: Rule, text: string, other: Rule, otherText: string): boolean {
+  if (one === other) return true
+  return text.slice(one.from, one.to) === otherText.slice(other.from, other.to)
+}
+
+/** How far places move, asked in the order of the text; what is written right at a place moves it or does not. */
+function shifting(ordered: readonly Splice[], atIt: boolean): (place: number) => number {
+  let next = 0
+  let shift = 0
+  return (place) => {
+    for (let splice = ordered[next]; splice; splice = ordered[++next]) {
+      if (atIt ? splice.to > place : splice.to >= place) break
+      shift += splice.insert.length - (splice.to - splice.from)
+    }
+    return shift
+  }
+}
+
 /** A rule that the splices write and that is none where they write it. */
-function missingRule(after: readonly Saying[], ordered: readonly Splice[]): string | null {
-  const heads = new Set(after.map(({ from, text }) => `${from} ${text}`))
+function missingRule(after: Sheet, ordered: readonly Splice[]): string | null {
   let shift = 0
   for (const { from, to, insert } of ordered) {
     const written = parseSheet(insert)
-    const missing = written.rules.find((rule) => !heads.has(`${from + shift + rule.from} ${headOf(rule)}`))
+    const begins = from + shift
+    const around = after.rules.filter((rule) => rule.from < begins + insert.length && rule.to > begins)
+    const heads = new Set(sayings(around).map((saying) => `${saying.from} ${saying.text}`))
+    const missing = written.rules.find((rule) => !heads.has(`${begins + rule.from} ${headOf(rule)}`))
     if (missing && written.errors.length === 0) return lost(headOf(missing))
     shift += insert.length - (to - from)
   }
@@ -61,7 +97,7 @@ function headOf(rule: Rule): string {
 }
 
 /** In the order of the text. */
-function sayings(sheet: Sheet): Saying[] {
+function sayings(rules: readonly Rule[]): Saying[] {
   const found: Saying[] = []
   const visit = (items: readonly Item[], depth: number) => {
     for (const item of items) {
@@ -75,6 +111,6 @@ function sayings(sheet: Sheet): Saying[] {
       visit(item.items, depth + 1)
     }
   }
-  visit(sheet.rules, 0)
+  visit(rules, 0)
   return found
 }

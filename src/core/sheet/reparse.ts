@@ -59,7 +59,8 @@ export function reparseSheet(before: Sheet, text: string): Sheet {
   const kept = keptRules(rules, Math.min(untouched, rules.length - 1), text)
   const from = kept > 0 ? rules[kept - 1]!.to : 0
   const by = text.length - before.text.length
-  const behind = firstAt(rules, (rule) => rule.from >= before.text.length - end)
+  // What is written right before a rule may become a part of it, so the one after that is the landmark.
+  const behind = firstAt(rules, (rule) => rule.from >= before.text.length - end) + 1
   const landmark = behind < rules.length - 1 ? rules[behind]! : null
   const until = landmark ? landmark.to + by : text.length
   const read = parseSheet(text.slice(from, until))

@@ -4,6 +4,7 @@ import type { Sheet, StyleRule } from '../sheet/parse.ts'
 import { splitAtCommas } from '../css/tokens.ts'
 import { declarationsOf, topStyleRules } from '../sheet/walk.ts'
 import { overlaps } from '../properties/shorthands.ts'
+import { memoText } from '../text/memo.ts'
 import { placeOf } from '../text/place.ts'
 import type { Splice } from '../text/splice.ts'
 
@@ -15,7 +16,7 @@ export type LinkState = (typeof STATE_ORDER)[number]
 export const LINK_STATES = ['link', 'visited', 'hover', 'focus-visible', 'active'] as const
 
 /** A selector taken apart into what it names and the link state it ends in: `nav a:hover` is `nav a` in `hover`. */
-export function splitState(selector: string): { base: string; state: LinkState } {
+export const splitState = memoText((selector: string): { readonly base: string; readonly state: LinkState } => {
   const parsed = parseComplex(selector)
   const last = parsed?.compounds.at(-1)
   const at =
@@ -27,7 +28,7 @@ export function splitState(selector: string): { base: string; state: LinkState }
   const rest = last.filter((_, index) => index !== at)
   const compounds = [...parsed.compounds.slice(0, -1), rest.length > 0 ? rest : [{ kind: 'universal' } as const]]
   return { base: serializeComplex({ ...parsed, compounds }), state: ('name' in simple ? simple.name : '') as LinkState }
-}
+})
 
 /** The kinds of link the sheet knows: `a`, `nav a`, and every other selector that ends in an `a`. */
 export function linkKinds(sheet: Sheet): string[] {
