@@ -21,7 +21,7 @@ test('saves, openings and new sites go on while imports come in', async ({ serve
 
 test('malformed requests and archives that mean harm are refused with a sentence', async ({ server }) => {
   expect(await malformed(server, 150, quietly)).toMatchObject({ tried: 150, faults: [] })
-  expect(await archives(server, 40, SEED, quietly)).toMatchObject({ tried: 40, faults: [] })
+  expect(await archives(server, 30, SEED, quietly)).toMatchObject({ tried: 30, faults: [] })
 })
 
 test('whatever a save is answered, what the window holds is kept in the end', async ({ page, server }) => {

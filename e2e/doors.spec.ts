@@ -119,6 +119,27 @@ test('a page whose loading fails once is loaded again by itself', async ({ page,
   await expect.poll(() => valueIn(page, 'index.html', 'h1', 'color')).toBe('rgb(255, 0, 0)')
 })
 
+test('what a page embeds shows what it would be', async ({ page, request }) => {
+  const site = await bringIn(request, 'Embeds', {
+    'index.html': bytes(
+      `<!doctype html><title>t</title><iframe src="https://maps.example/harbour?x=1" title="Map of the harbour"></iframe>
+       <object data="plan.pdf" type="application/pdf">no plan</object><embed src="https://films.example/film" type="video/x">`,
+    ),
+  })
+  await openSite(page, site)
+  const words = async () => {
+    const inner = page.frames().filter((frame) => frame.parentFrame()?.url().includes('/wear/'))
+    return (await Promise.all(inner.map((frame) => frame.evaluate(() => document.body.innerText)))).sort()
+  }
+  await expect
+    .poll(() => words().catch(() => []))
+    .toEqual([
+      'Embedded here: Map of the harbour. It is shown on the published page only.',
+      'Embedded here: films.example/film. It is shown on the published page only.',
+      'Embedded here: plan.pdf. It is shown on the published page only.',
+    ])
+})
+
 test('when what looks at the pages cannot be loaded, that is said, and sheet and site are worked on all the same', async ({
   page,
   request,

@@ -7,7 +7,7 @@ import { QUESTIONS } from '../src/workers/questions.ts'
 import { VIEWPORT } from './core/model.ts'
 
 const PATH = 'index.html'
-const ASKS: Readonly<Record<string, object>> = {
+export const ASKS: Readonly<Record<string, object>> = {
   boxTargets: {},
   swatchReach: { name: '--v0' },
   contrast: { viewport: VIEWPORT },

@@ -35,12 +35,14 @@ const DISARM: Readonly<Record<string, Disarm>> = {
     ...renamed(attributes, 'srcdoc'),
     written(tag, 'srcdoc', references(placeholder(attributes))),
   ],
-  frame: (tag, attributes) => [
-    ...renamed(attributes, 'src'),
-    written(tag, 'src', `data:text/html;charset=utf-8,${inAddress(placeholder(attributes))}`),
-  ],
-  embed: (_, attributes) => renamed(attributes, 'src'),
-  object: (_, attributes) => renamed(attributes, 'data'),
+  frame: (tag, attributes) => inPlaceOf(tag, attributes, 'src'),
+  // What an address leads to is decided by its type, where one is written.
+  embed: (tag, attributes) => [...renamed(attributes, 'type'), ...inPlaceOf(tag, attributes, 'src')],
+  // Without an address it is what stands in it.
+  object: (tag, attributes) =>
+    attributes.some(({ name }) => name === 'data')
+      ? [...renamed(attributes, 'type'), ...inPlaceOf(tag, attributes, 'data')]
+      : [],
   link: (tag, attributes) => {
     const kinds = valueOf(attributes, 'rel').split(/[\t\n\f\r ]+/)
     const kept = kinds.filter((kind) => kind !== '' && !HINTS.test(kind))
@@ -66,9 +68,15 @@ const written = (tag: PossibleTag, name: string, value: string): Splice => inser
 const references = (text: string): string => text.replace(/[^A-Za-z0-9]/gu, (char) => `&#${char.codePointAt(0)};`)
 const inAddress = (text: string): string => encodeURIComponent(text.toWellFormed()).replaceAll("'", '%27')
 
+/** Has an attribute lead to the place-holder instead. */
+const inPlaceOf = (tag: PossibleTag, attributes: readonly PossibleAttribute[], name: string): Splice[] => [
+  ...renamed(attributes, name),
+  written(tag, name, `data:text/html;charset=utf-8,${inAddress(placeholder(attributes, name))}`),
+]
+
 /** What is shown where another page would be: what it is, and that it is left out here. */
-function placeholder(attributes: readonly PossibleAttribute[]): string {
-  const address = valueOf(attributes, 'src')
+function placeholder(attributes: readonly PossibleAttribute[], name = 'src'): string {
+  const address = valueOf(attributes, name)
     .trim()
     .replace(/^(?:[a-z]+:)?\/\//i, '')
     .replace(/[?#].*$/s, '')

@@ -112,8 +112,9 @@ function framePolicy(origin: string, root: string, nonce: string | undefined, fo
     `img-src ${own} data:`,
     fontsArrive ? `font-src ${own} data:` : "font-src 'none'",
     `media-src ${own} data:`,
-    // Only what Attire puts in the place of a frame; it inherits this policy.
+    // Only what Attire puts in the place of a frame or an embedded page; it inherits this policy.
     'frame-src data:',
+    'object-src data:',
     "form-action 'none'",
     `base-uri ${own}`,
     `frame-ancestors ${origin}`,
