@@ -61,7 +61,16 @@ export const swatchesOf = memo((sheet: Sheet): readonly Swatch[] => {
 const makesColor = (value: string) => isColor(value) || /^(?:color-mix|light-dark)\(/i.test(value)
 
 /** Counting reads the whole text, so it is done when it is asked for: while a colour is dragged nobody does. */
-const usesIn = memo(({ text }: Sheet) => countUses(text))
+const usesIn = memo(({ text, rules }: Sheet) => {
+  const counts = new Map<string, number>()
+  for (const { from, to } of rules) {
+    const rule = text.slice(from, to)
+    // Most rules use none, and looking for the word costs little beside reading.
+    if (/var\(/i.test(rule))
+      for (const [name, uses] of countUses(rule)) counts.set(name, (counts.get(name) ?? 0) + uses)
+  }
+  return counts
+})
 
 /** How often a text uses each custom property in `var()`. */
 export function countUses(text: string): Map<string, number> {
