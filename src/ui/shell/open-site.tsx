@@ -3,6 +3,7 @@ import dynamic from 'next/dynamic'
 import { useEffect, useState } from 'react'
 import type { SiteState } from '../../protocol/site-state.ts'
 import { api } from '../state/api.ts'
+import { isLong, readAhead } from '../state/texts.ts'
 import { useTheme } from '../state/theme.ts'
 
 const loadWorkroom = () => import('./workroom.tsx')
@@ -41,9 +42,20 @@ export function OpenSite({ siteId, nonce, first }: { siteId: string; nonce: stri
     // Only what came along counts: from then on the workroom keeps its own state.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [siteId])
+  const isRead = useReadAhead(site)
   if (fault !== null) return <NotOpened fault={fault} />
-  if (!site || 'fault' in first) return <Opening />
+  if (!site || !isRead || 'fault' in first) return <Opening />
   return <WorkroomScreen key={site.revision} site={site} nonce={nonce} fonts={first.fonts} />
+}
+
+/** Whether the site's sheet has been read; a long one is read before the workroom asks for it. */
+function useReadAhead(site: SiteState | undefined): boolean {
+  const text = site?.looks.find(({ id }) => id === site.lookId)?.text ?? ''
+  const [read, setRead] = useState<string | null>(null)
+  useEffect(() => {
+    if (isLong(text)) void readAhead(text).then(() => setRead(text))
+  }, [text])
+  return !isLong(text) || read === text
 }
 
 function Opening() {

@@ -16,6 +16,21 @@ export function sheetOf(text: string): Sheet {
   return read
 }
 
+/** Characters that are read in one go: a few ms, also on a slow machine that has just begun. */
+const PIECE = 30_000
+
+/** Whether a text is so long that reading it at once would be felt. */
+export const isLong = (text: string): boolean => text.length > PIECE
+
+/** Reads a long sheet before anybody asks for it, piece by piece, so that the window never stands still. */
+export async function readAhead(text: string): Promise<void> {
+  for (let to = PIECE; to < text.length; to += PIECE) {
+    sheetOf(text.slice(0, to))
+    await new Promise((resolve) => setTimeout(resolve))
+  }
+  sheetOf(text)
+}
+
 const lists = new WeakMap<Sheet, Map<string, string[]>>()
 
 /** The sheet as the list of rule texts that frames are given; "/" leads to the site's root. */
