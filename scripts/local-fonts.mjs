@@ -1,20 +1,10 @@
 // Writes src/core/type/local-fonts.json: advance widths of the fonts that visitors' systems have, read from open fonts that were
 // drawn to the same widths. Run it after changing the characters that are measured: node scripts/local-fonts.mjs
-import { build } from 'esbuild'
 import { readFileSync, writeFileSync } from 'node:fs'
+import { load } from './load.mjs'
 import { root } from './setup.mjs'
 
-const outfile = `${root}/.cache/read-font.mjs`
-await build({
-  entryPoints: [`${root}/src/server/fonts/read-font.ts`],
-  outfile,
-  bundle: true,
-  format: 'esm',
-  platform: 'node',
-  packages: 'external',
-  logLevel: 'error',
-})
-const { readFont } = await import(outfile)
+const { readFont } = await load('src/server/media/read-font.ts')
 
 const FONTS = { Arial: 'arimo', 'Times New Roman': 'tinos', 'Courier New': 'cousine', Georgia: 'gelasio' }
 const widths = (name, weight) => {

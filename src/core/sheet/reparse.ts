@@ -1,19 +1,5 @@
-import type { Range } from '../text/splice.ts'
+import { diffTexts, type Range } from '../text/splice.ts'
 import { parseSheet, type Item, type Rule, type Sheet, type SheetError } from './parse.ts'
-
-/** How many characters two texts have in common at the beginning, and behind that at the end. */
-function common(before: string, after: string): { readonly start: number; readonly end: number } {
-  const shorter = Math.min(before.length, after.length)
-  let start = 0
-  while (start < shorter && before.charCodeAt(start) === after.charCodeAt(start)) start++
-  let end = 0
-  while (
-    end < shorter - start &&
-    before.charCodeAt(before.length - 1 - end) === after.charCodeAt(after.length - 1 - end)
-  )
-    end++
-  return { start, end }
-}
 
 const moved = ({ from, to }: Range, by: number): Range => ({ from: from + by, to: to + by })
 
@@ -52,15 +38,16 @@ const movedErrors = (errors: readonly SheetError[], by: number) =>
  * it did; where none does, as behind a brace that was just opened, everything from the change on is read.
  */
 export function reparseSheet(before: Sheet, text: string): Sheet {
-  const { start, end } = common(before.text, text)
+  const [change] = diffTexts(before.text, text)
+  if (!change) return before
   const { rules, errors } = before
   // The last rule may be open to the end of the text, so it is always read anew.
-  const untouched = firstAt(rules, ({ to }) => to > start)
+  const untouched = firstAt(rules, ({ to }) => to > change.from)
   const kept = keptRules(rules, Math.min(untouched, rules.length - 1), text)
   const from = kept > 0 ? rules[kept - 1]!.to : 0
   const by = text.length - before.text.length
   // What is written right before a rule may become a part of it, so the one after that is the landmark.
-  const behind = firstAt(rules, (rule) => rule.from >= before.text.length - end) + 1
+  const behind = firstAt(rules, (rule) => rule.from >= change.to) + 1
   const landmark = behind < rules.length - 1 ? rules[behind]! : null
   const until = landmark ? landmark.to + by : text.length
   const read = parseSheet(text.slice(from, until))
