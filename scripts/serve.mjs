@@ -91,7 +91,10 @@ const app = next({ dev: false, dir: path.resolve(import.meta.dirname, '..'), hos
 await app.prepare()
 const handle = app.getRequestHandler()
 
-const server = createServer((request, response) => {
+/** Browsers and programs keep a line open for the next request; one that is closed just then is an error to them. */
+const LINE_KEPT_MS = 65_000
+
+const server = createServer({ keepAliveTimeout: LINE_KEPT_MS }, (request, response) => {
   const refused = refusedAtDoor(request)
   if (refused) return refuse(response, refused)
   if (isOurs(request.url)) inOneShape(response)

@@ -2,11 +2,19 @@ import { readdirSync } from 'node:fs'
 import path from 'node:path'
 import type { SitePath } from '../core/paths/paths.ts'
 
-/** Every file of a folder, as paths of the site it holds, sorted; what is hidden and what is installed is left out. */
-export function filesIn(folder: string): SitePath[] {
+/** What is no part of a site although it lies in its folder: version control, and what was installed. */
+const NOT_OURS = /(?:^|\/)(?:\.git|\.svn|\.hg|node_modules)(?:\/|$)/
+
+/** Every file of a folder with its settings for a server (`.htaccess`), as paths, sorted. */
+export function allFilesIn(folder: string): string[] {
   return readdirSync(folder, { recursive: true, withFileTypes: true })
     .filter((entry) => entry.isFile())
     .map((entry) => path.relative(folder, path.join(entry.parentPath, entry.name)).split(path.sep).join('/'))
-    .filter((file) => !/(?:^|\/)(?:\.|node_modules\/)/.test(file))
+    .filter((file) => !NOT_OURS.test(file))
     .sort()
+}
+
+/** Every file of a folder, as paths of the site it holds, sorted; what is hidden and what is installed is left out. */
+export function filesIn(folder: string): SitePath[] {
+  return allFilesIn(folder).filter((file) => !/(?:^|\/)\./.test(file))
 }

@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { describe, expect, it, vi } from 'vitest'
@@ -262,6 +262,33 @@ describe('check and fix', () => {
     await attire('fix', from, '--out', to)
     expect(readdirSync(to).sort()).toEqual(['about-us.html', 'index.html', 'my-style.css'])
     expect((await attire('check', to, '--fail-on', 'note')).out).toContain('No findings')
+  })
+  it('copies a server’s settings along, begins the sheet it links to, and follows slashes in a row', async () => {
+    const from = folder()
+    const page =
+      '<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>x</title><p>x<img src="Big%20Images//a.png" alt="" width="2" height="1"></p>'
+    writeFileSync(path.join(from, 'index.html'), page)
+    writeFileSync(path.join(from, '.htaccess'), 'Options -Indexes')
+    mkdirSync(path.join(from, '.git'))
+    writeFileSync(path.join(from, '.git/config'), '')
+    mkdirSync(path.join(from, 'Big Images'))
+    writeFileSync(path.join(from, 'Big Images/a.png'), '')
+    const missing = JSON.parse((await attire('check', from, '--json')).out) as { findings: { rule: string }[] }
+    expect(missing.findings.map(({ rule }) => rule)).not.toContain('image-missing')
+    const to = path.join(folder(), 'out')
+    await attire('fix', from, '--out', to)
+    expect(readdirSync(to, { recursive: true }).map(String).sort()).toEqual([
+      '.htaccess',
+      'big-images',
+      'big-images/a.png',
+      'css',
+      'css/site.css',
+      'index.html',
+    ])
+    expect(readFileSync(path.join(to, 'index.html'), 'utf8')).toContain('src="big-images/a.png"')
+    // What it links to is there, so nothing is left to be mended.
+    const again = path.join(folder(), 'out')
+    expect(JSON.parse((await attire('fix', to, '--out', again, '--json')).out).fixed).toEqual({})
   })
   it('writes SARIF as its schema wants it', async () => {
     // Static Analysis Results Interchange Format 2.1.0, OASIS: the properties its sections 3.13, 3.14, 3.18, 3.19, 3.27 and

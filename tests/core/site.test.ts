@@ -107,6 +107,15 @@ describe('paths', () => {
     expect(closestName('theme.css', ['css/site.css'])).toBeNull()
   })
 
+  it('takes slashes in a row for one, as servers do (common practice)', () => {
+    for (const [from, reference, path] of [
+      ['index.html', 'images//left.png', 'images/left.png'],
+      ['a/b.html', '..//images///left.png', 'images/left.png'],
+      ['a/b.html', '/images//', 'images/'],
+    ] as const)
+      expect(targetOf(from, reference)).toMatchObject({ kind: 'site', path })
+  })
+
   it('takes the stylesheet most pages link to as the sheet', () => {
     const page = (path: string, href: string) => ({ path, text: `<link rel=stylesheet href="${href}">` })
     expect(

@@ -1,15 +1,17 @@
-import { cpSync, existsSync, mkdirSync, readdirSync, renameSync, writeFileSync } from 'node:fs'
+import { cpSync, existsSync, mkdirSync, readdirSync, renameSync, rmdirSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import { findingsIn, planFix } from '../../core/fit/check.ts'
 import { ruleNamed, RULES } from '../../core/fit/rules/index.ts'
+import { referencesIn } from '../../core/markup/references.ts'
 import { isNothing, type SiteChange } from '../../core/site/change.ts'
 import { fitsEncoding } from '../../core/site/encoding.ts'
-import { closestName } from '../../core/paths/paths.ts'
+import { closestName, targetOf, type SitePath } from '../../core/paths/paths.ts'
 import { pathOfDoc } from '../../core/site/step.ts'
 import { applySplices } from '../../core/text/splice.ts'
 import type { Viewport } from '../../core/values/media.ts'
 import { measureImages } from '../pixels.ts'
-import { readSite, readText } from '../read-site.ts'
+import { readSite, readText, type FolderSite } from '../read-site.ts'
+import { allFilesIn } from '../../platform/folder.ts'
 import { encodeText } from '../../platform/encoding.ts'
 import { WrongUse } from '../wrong-use.ts'
 
@@ -50,7 +52,7 @@ export async function fix(
     throw new WrongUse(`${out} is not empty. Name an empty folder or a new one.`)
   let site = readSite(folder, viewport, sheet)
   mkdirSync(to, { recursive: true })
-  for (const file of site.files) {
+  for (const file of allFilesIn(from)) {
     mkdirSync(path.dirname(path.join(to, file)), { recursive: true })
     cpSync(path.join(from, file), path.join(to, file))
   }
@@ -69,7 +71,21 @@ export async function fix(
     wanted = change.moves.find(({ from: old }) => old === wanted)?.to ?? wanted
     for (const each of mendable) fixed[each.rule] = (fixed[each.rule] ?? 0) + 1
   }
+  writeMissingSheet(site, to)
   return { fixed, left }
+}
+
+/** A sheet that pages now link to, and that is not there, is begun: what is linked must be found. */
+function writeMissingSheet({ model, files, pages }: FolderSite, folder: string): void {
+  const { sheetPath } = model
+  const isLinked = (page: SitePath) =>
+    referencesIn(model.page(page)).some(({ kind, url }) => {
+      const target = kind === 'sheet' ? targetOf(page, url) : null
+      return target?.kind === 'site' && target.path === sheetPath
+    })
+  if (files.includes(sheetPath) || !pages.some(isLinked)) return
+  mkdirSync(path.dirname(path.join(folder, sheetPath)), { recursive: true })
+  writeFileSync(path.join(folder, sheetPath), '/* The look that all pages share. */\n')
 }
 
 /** Leaves out what a file's encoding cannot hold. */
@@ -81,6 +97,12 @@ function writable(folder: string, change: SiteChange): SiteChange {
       return splices.length > 0 && splices.every(({ insert }) => fitsEncoding(insert, encoding))
     }),
   }
+}
+
+/** Takes away a folder that was left empty, and those around it that are empty then. */
+function removeEmptyFolders(root: string, folder: string): void {
+  for (let at = folder; at !== '.' && readdirSync(path.join(root, at)).length === 0; at = path.dirname(at))
+    rmdirSync(path.join(root, at))
 }
 
 function carryOut(folder: string, { texts, moves, creates }: SiteChange): void {
@@ -95,6 +117,7 @@ function carryOut(folder: string, { texts, moves, creates }: SiteChange): void {
     mkdirSync(path.dirname(path.join(folder, to)), { recursive: true })
     renameSync(path.join(folder, `.moving-${at}`), path.join(folder, to))
   }
+  for (const { from } of moves) removeEmptyFolders(folder, path.dirname(from))
   for (const { path: file, text } of creates) {
     mkdirSync(path.dirname(path.join(folder, file)), { recursive: true })
     writeFileSync(path.join(folder, file), text)

@@ -35,8 +35,14 @@ export function targetOf(from: SitePath, reference: string): Target {
   const parts = splitUrl(written)
   if (parts.scheme !== undefined || parts.authority !== undefined) return { kind: 'elsewhere' }
   if (parts.path === '') return { kind: 'self' }
-  const { path } = splitUrl(resolveReference(`/${encodePath(from)}`, written))
-  return { kind: 'site', path: decodePath(path.slice(1)), rooted: parts.path.startsWith('/') }
+  // Seen from a host, so that slashes at the beginning of what comes out are not taken for one.
+  const { path } = splitUrl(resolveReference(`//site/${encodePath(from)}`, written))
+  // Servers take slashes in a row for one (common practice), and no path of a site has an empty name in it.
+  const plain = path
+    .slice(1)
+    .replace(/\/{2,}/g, '/')
+    .replace(/^\//, '')
+  return { kind: 'site', path: decodePath(plain), rooted: parts.path.startsWith('/') }
 }
 
 /** The shortest relative reference from one file of the site to another, percent-encoded where a URL needs it. */
