@@ -39,7 +39,7 @@ function wrongArchives(count: number, seed: number): Uint8Array<ArrayBuffer>[] {
   // An object cannot hold the name `__proto__` for the packer, so it is written into the packed bytes.
   const named = NAMES.map((name) => renamed(pack({ [name.replace('__proto__', '__pr0to__')]: PAGE })))
   const bombs = [
-    pack({ 'zeros.html': new Uint8Array(60e6) }),
+    pack({ 'zeros.bin': new Uint8Array(120e6), 'zeros.html': new Uint8Array(2e6) }),
     pack(Object.fromEntries(Array.from({ length: 1500 }, (_, at) => [`e${at}.html`, new Uint8Array(0)]))),
     pack({ 'inner.zip': whole, 'font.woff2': lyingFont(), 'huge.svg': text('<svg '.repeat(200_000)) }),
     pack(Object.fromEntries(Array.from({ length: 60 }, (_, at) => [`d${at}.svg`, DRAWING]))),
