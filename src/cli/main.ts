@@ -97,7 +97,7 @@ async function run(
   const viewport = { width: pixels('width', values.width), height: pixels('height', values.height) }
   if (command === 'fix') {
     if (values.out === undefined) throw new WrongUse('Say where the mended copy goes: --out <folder>.')
-    const { fixed, left } = await fix(folder, values.out, values.rule, viewport, values.sheet)
+    const { fixed, left, faults } = await fix(folder, values.out, values.rule, viewport, values.sheet)
     if (values.json) out(JSON.stringify({ fixed, left }))
     else
       out(
@@ -108,7 +108,8 @@ async function run(
             : `${values.out} holds the mended copy. ${left === 0 ? 'Nothing is left.' : `${left} ${left === 1 ? 'finding is' : 'findings are'} left that need a decision.`}`,
         ].join('\n'),
       )
-    return 0
+    faults.forEach(complain)
+    return faults.length > 0 ? 2 : 0
   }
   const site = readSite(folder, viewport, values.sheet)
   site.unread.forEach(complain)

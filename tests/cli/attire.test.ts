@@ -61,7 +61,19 @@ describe('a page that Attire cannot check', () => {
       return []
     })
     const { code, out, err } = await attire('check', folder, '--json')
+    const mended = await attire(
+      'fix',
+      folder,
+      '--out',
+      path.join(folder, '..', `${path.basename(folder)}-out`),
+      '--json',
+    )
     references.mockRestore()
+    expect([mended.code, Object.keys(JSON.parse(mended.out) as object), mended.err]).toEqual([
+      2,
+      ['fixed', 'left'],
+      err,
+    ])
     expect(code).toBe(2)
     expect(err).toMatch(/^b\.html could not be checked because of an error of Attire’s own: the sky fell/)
     const { findings } = JSON.parse(out) as { findings: { file: string }[] }

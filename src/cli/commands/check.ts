@@ -1,4 +1,4 @@
-import { FitCheck } from '../../core/fit/check.ts'
+import { lookThrough, type PassResult } from '../../core/fit/check.ts'
 import { SEVERITIES, type Finding, type Severity } from '../../core/fit/finding.ts'
 import { RULES, ruleNamed } from '../../core/fit/rules/index.ts'
 import { encodePath } from '../../core/paths/paths.ts'
@@ -23,20 +23,20 @@ export interface CheckResult {
   readonly faults: readonly string[]
 }
 
-/** Runs the fit check on a folder. What fails does so alone: everything else is checked. */
+/** Runs the fit check on a folder. */
 export function check(site: FolderSite): CheckResult {
-  const passes = [...new FitCheck().run(site.model)]
+  const { findings, faults } = lookThrough(site.model)
   return {
-    findings: passes
-      .flatMap(({ findings }) => findings)
+    findings: findings
       .map((finding) => told(site, finding))
       .sort((a, b) => (a.file === b.file ? a.line - b.line || a.column - b.column : a.file < b.file ? -1 : 1)),
-    faults: passes.flatMap(({ page, fault }) =>
-      fault === null
-        ? []
-        : [`${page ?? 'The site as a whole'} could not be checked because of an error of Attire’s own: ${fault}`],
-    ),
+    faults: faults.map(faultWords),
   }
+}
+
+/** Says what could not be checked. */
+export function faultWords({ page, fault }: PassResult['faults'][number]): string {
+  return `${page ?? 'The site as a whole'} could not be checked because of an error of Attire’s own: ${fault}`
 }
 
 function told(site: FolderSite, { rule, severity, file, from, message, fixable }: Finding): ToldFinding {

@@ -1,6 +1,6 @@
 import { cpSync, existsSync, mkdirSync, readdirSync, renameSync, rmdirSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
-import { findingsIn, planFix } from '../../core/fit/check.ts'
+import { lookThrough, planFix } from '../../core/fit/check.ts'
 import { ruleNamed, RULES } from '../../core/fit/rules/index.ts'
 import { referencesIn } from '../../core/markup/references.ts'
 import { isNothing, type SiteChange } from '../../core/site/change.ts'
@@ -14,6 +14,7 @@ import { readSite, readText, type FolderSite } from '../read-site.ts'
 import { allFilesIn } from '../../platform/folder.ts'
 import { encodeText } from '../../platform/encoding.ts'
 import { WrongUse } from '../wrong-use.ts'
+import { faultWords } from './check.ts'
 
 /** One fix may make way for another, but not for ever. */
 const ROUNDS = 6
@@ -23,6 +24,8 @@ export interface Fixed {
   /** Findings mended, by rule. */
   readonly fixed: Readonly<Record<string, number>>
   readonly left: number
+  /** What could not be read or checked, in sentences. */
+  readonly faults: readonly string[]
 }
 
 /** Writes a mended copy of a folder into another one; the folder itself is only read. Throws {@link WrongUse}. */
@@ -58,11 +61,13 @@ export async function fix(
   }
   const fixed: Record<string, number> = {}
   let left = 0
+  let faults: readonly string[] = []
   let wanted = sheet
   for (let round = 0; round < ROUNDS; round++) {
     site = readSite(to, viewport, wanted)
     site = await measureImages(site, to)
-    const findings = findingsIn(site.model)
+    const { findings, faults: failed } = lookThrough(site.model)
+    faults = [...site.unread, ...failed.map(faultWords)]
     const mendable = findings.filter((finding) => finding.fixable && (rule === undefined || finding.rule === rule))
     const change = writable(to, planFix(site.model, mendable))
     left = findings.length
@@ -71,8 +76,8 @@ export async function fix(
     wanted = change.moves.find(({ from: old }) => old === wanted)?.to ?? wanted
     for (const each of mendable) fixed[each.rule] = (fixed[each.rule] ?? 0) + 1
   }
-  writeMissingSheet(site, to)
-  return { fixed, left }
+  if (Object.keys(fixed).length > 0) writeMissingSheet(site, to)
+  return { fixed, left, faults }
 }
 
 /** A sheet that pages now link to, and that is not there, is begun: what is linked must be found. */

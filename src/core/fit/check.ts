@@ -93,7 +93,22 @@ function guarded(find: () => readonly Finding[]): Pick<FitProgress, 'findings' |
   }
 }
 
-/** Everything the fit check finds in a site. */
+/** What a whole pass finds, and what could not be looked at and why; `page` is null for what compares pages and files. */
+export interface PassResult {
+  readonly findings: readonly Finding[]
+  readonly faults: readonly { readonly page: SitePath | null; readonly fault: string }[]
+}
+
+/** Runs the fit check on a site. What fails does so alone: everything else is looked at. */
+export function lookThrough(model: SiteSnapshot): PassResult {
+  const passes = [...new FitCheck().run(model)]
+  return {
+    findings: passes.flatMap(({ findings }) => findings),
+    faults: passes.flatMap(({ page, fault }) => (fault === null ? [] : [{ page, fault }])),
+  }
+}
+
+/** Everything the fit check finds in a site. Throws where not everything could be looked at. */
 export function findingsIn(model: SiteSnapshot): Finding[] {
   return new FitCheck().findings(model)
 }

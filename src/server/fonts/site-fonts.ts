@@ -8,14 +8,18 @@ import { factsOf } from '../media/media-thread.ts'
 /** Facts of fonts that were read, by hash; a font never changes under its hash. */
 const known = new Map<string, FontFacts | null>()
 const MOST_KNOWN = 500
+/** Fonts of one site that are not read by then wait for the next who asks: such ones are made to take long. */
+const READ_WITHIN_MS = 30_000
 
 /** What every font file of a site says of itself, by path; null for a file that is no font. */
 export async function siteFonts(repository: Repository, siteId: string): Promise<Record<SitePath, FontFacts | null>> {
   const found: Record<SitePath, FontFacts | null> = {}
+  const until = Date.now() + READ_WITHIN_MS
   for (const { path, hash } of await repository.listFiles(siteId)) {
     if (!isFont(path)) continue
     let facts = known.get(hash)
-    if (facts === undefined) {
+    if (facts === undefined && Date.now() > until) facts = null
+    else if (facts === undefined) {
       const bytes = await repository.bytes(hash)
       facts = bytes ? await factsOf(bytes) : null
       if (known.size >= MOST_KNOWN) known.clear()

@@ -63,7 +63,7 @@ export function Frame({ generation, ...props }: Props & { readonly generation: s
           />
         </div>
       ))}
-      {silent && (
+      {silent && shown === generation && (
         <p className="absolute inset-0 grid place-items-center bg-sunken p-6 text-center text-quiet">
           The browser has not been able to show this page. Its text and the sheet can be edited all the same.
         </p>
