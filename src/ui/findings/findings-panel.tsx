@@ -15,7 +15,7 @@ import { placeOf } from '../../core/text/place.ts'
 import { fileDoc, lookDoc } from '../../core/site/step.ts'
 import { count } from '../words.ts'
 import { carryOut } from '../state/carry-out.ts'
-import { useInsights, useNotice, useRoom, useWorkroom } from '../state/context.tsx'
+import { useInsights, useNotice, useRoom, useWorkroom, type Checked } from '../state/context.tsx'
 import { useAnswer } from '../state/use-answer.ts'
 import { showPlace } from './show-place.ts'
 
@@ -27,11 +27,22 @@ export function useFindings(): readonly Finding[] {
   return useMemo(() => [...fit.values()].flat(), [fit])
 }
 
+const isUnderWay = ({ done, total }: Checked) => done < total
+
+/** How far the check is, or what it came to. */
+function standOf(findings: number, checked: Checked | null): string {
+  if (!checked) return 'Looking at the pages …'
+  if (isUnderWay(checked)) return `${checked.done} of ${count(checked.total, 'page')} looked at …`
+  if (findings === 0) return 'Every page wears the sheet, and nothing is amiss.'
+  return 'What keeps the site from fitting. It follows every edit by itself.'
+}
+
 /** The findings of the fit check, grouped by what they prevent, with their places and fixes. */
 export function FindingsPanel() {
   const set = useRoom((state) => state.set)
   const findings = useFindings()
-  const { done, total } = useInsights((insights) => insights.checked)
+  const checked = useInsights((insights) => insights.checked)
+  const gone = useInsights((insights) => insights.gone !== null)
   const rules = useAnswer('rules', {}) ?? NO_RULES
   const [only, setOnly] = useState<Severity | null>(null)
   const shown = only === null ? findings : findings.filter(({ severity }) => severity === only)
@@ -59,18 +70,16 @@ export function FindingsPanel() {
           </button>
         </div>
         <p className="mt-0.5 text-quiet">
-          {done < total
-            ? `${done} of ${count(total, 'page')} looked at …`
-            : findings.length === 0
-              ? 'Every page wears the sheet, and nothing is amiss.'
-              : 'What keeps the site from fitting. It follows every edit by itself.'}
+          {gone
+            ? 'The pages are not looked at any more. Reload the page to check them.'
+            : standOf(findings.length, checked)}
         </p>
-        {done < total && (
+        {checked && isUnderWay(checked) && !gone && (
           <progress
             aria-label="Pages looked at"
             className="mt-1.5 h-1.5 w-full accent-(--accent)"
-            max={total}
-            value={done}
+            max={checked.total}
+            value={checked.done}
           />
         )}
         {findings.length > 0 && (

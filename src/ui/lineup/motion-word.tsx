@@ -14,7 +14,7 @@ export function MotionWord({ page }: { page: string }) {
   const words = still ? `Let ${page} move` : `Still ${page}: hold what moves on it`
   const Icon = still ? Play : Pause
   return (
-    <span className="inline-flex items-center gap-0.5 whitespace-nowrap text-[12px] text-quiet">
+    <span className="inline-flex items-center gap-1 whitespace-nowrap text-[12px] text-quiet">
       {WORDS[motion]}
       <button
         type="button"

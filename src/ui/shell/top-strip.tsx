@@ -31,7 +31,8 @@ export function TopStrip({ onImport, onNew }: { onImport: () => void; onNew: () 
     })),
   )
   const findings = useFindings()
-  const { done, total } = useInsights((insights) => insights.checked)
+  const checked = useInsights((insights) => insights.checked)
+  const underWay = checked !== null && checked.done < checked.total
   const gone = useInsights((insights) => insights.gone !== null)
   const errors = findings.filter(({ severity }) => severity === 'error').length
   const { theme, toggle } = useTheme()
@@ -83,8 +84,8 @@ export function TopStrip({ onImport, onNew }: { onImport: () => void; onNew: () 
           aria-pressed={state.open}
           onClick={() => state.set({ findings: !state.open, picked: null })}
           title={
-            done < total
-              ? `${done} of ${count(total, 'page')} looked at`
+            underWay
+              ? `${checked.done} of ${count(checked.total, 'page')} looked at`
               : errors > 0
                 ? `${count(errors, 'error')} among them`
                 : undefined
@@ -92,11 +93,11 @@ export function TopStrip({ onImport, onNew }: { onImport: () => void; onNew: () 
         >
           {errors > 0 && <CircleAlert aria-hidden className="size-4 text-alarm" />}
           {findings.length > 0
-            ? `${count(findings.length, 'finding')}${done < total && !gone ? ' …' : ''}`
-            : done === total && total > 0
-              ? 'No findings'
-              : gone
-                ? 'Not checked'
+            ? `${count(findings.length, 'finding')}${underWay && !gone ? ' …' : ''}`
+            : gone
+              ? 'Not checked'
+              : checked && !underWay
+                ? 'No findings'
                 : 'Checking …'}
         </button>
         <button

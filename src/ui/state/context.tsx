@@ -9,6 +9,12 @@ import type { SiteWorker } from '../../workers/client.ts'
 import type { Frames } from './frames.ts'
 import type { WorkroomState, WorkroomStore } from './store.ts'
 
+/** How far the check has come: pages looked at, of all. */
+export interface Checked {
+  readonly done: number
+  readonly total: number
+}
+
 /** What the worker found out; follows each edit by itself. */
 export interface Insights {
   readonly wear: ReadonlyMap<string, WearSummary>
@@ -16,8 +22,8 @@ export interface Insights {
   readonly fit: ReadonlyMap<string | null, readonly Finding[]>
   /** How many findings each file has, of either kind. */
   readonly found: ReadonlyMap<string, number>
-  /** How far the check has come: pages looked at, of all. */
-  readonly checked: { readonly done: number; readonly total: number }
+  /** Null before it has begun. */
+  readonly checked: Checked | null
   readonly boxTargets: readonly BoxTarget[]
   /** What the outlined selector touches; null while nothing is outlined. */
   readonly reach: ReachReport | null
@@ -36,7 +42,7 @@ export function createInsights(): InsightStore {
     wear: new Map(),
     fit: new Map(),
     found: new Map(),
-    checked: { done: 0, total: 0 },
+    checked: null,
     boxTargets: [],
     reach: null,
     asked: 0,
