@@ -90,6 +90,8 @@ try {
   await shoot('part')
   await page.getByRole('button', { name: 'Cancel' }).click()
   await page.keyboard.press('Control+z')
+  // All pages are loaded anew, their pictures last.
+  await page.waitForTimeout(3000)
   await page.getByRole('tab', { name: 'Pages' }).click()
   await page
     .getByRole('banner')
