@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { launchOptions } from './scripts/chromium.mjs'
 
 export default defineConfig({
   testDir: 'e2e',
@@ -13,17 +14,6 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     trace: 'off',
-    launchOptions: {
-      executablePath: process.env['CHROMIUM_PATH'] ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions,
   },
 })

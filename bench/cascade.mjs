@@ -1,6 +1,7 @@
 // The cascade core beside a general selector library, a DOM emulation and a real browser: microseconds an element, on the
 // same made-up site of 200 pages, about 1,000 elements each, 600 selectors, in one run.
 import { chromium } from '@playwright/test'
+import { launchOptions } from '../scripts/chromium.mjs'
 import { compile } from 'css-select'
 import { build } from 'esbuild'
 import { JSDOM } from 'jsdom'
@@ -130,16 +131,7 @@ function domEmulation() {
 const emulation = domEmulation()
 
 async function realBrowser() {
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  })
+  const browser = await chromium.launch(launchOptions)
   try {
     const page = await browser.newPage({ viewport: VIEWPORT })
     const times = []

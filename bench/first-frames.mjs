@@ -1,6 +1,7 @@
 // How soon pages show after a site is opened: from the start of the navigation to the first frame that wears the sheet, and to
 // the last of those in view, in a browser that has never been here (cold) and in one that has (warm).
 import { chromium } from '@playwright/test'
+import { launchOptions } from '../scripts/chromium.mjs'
 import { spawn } from 'node:child_process'
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -21,10 +22,7 @@ try {
   await new Promise((resolve) => server.stdout.on('data', (data) => /Ready/.test(data) && resolve()))
   const address = `http://127.0.0.1:${port}/`
   await fetch(address) // The demo is loaded, shipped fonts are kept.
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update'],
-  })
+  const browser = await chromium.launch(launchOptions)
   const open = async (page) => {
     await page.goto(address, { waitUntil: 'commit' })
     await page.waitForFunction((count) => (window.wornAt?.length ?? 0) >= count, IN_VIEW, { timeout: 60_000 })

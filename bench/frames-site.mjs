@@ -6,25 +6,14 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { chromium } from '@playwright/test'
 import { zipSync } from 'fflate'
+import { launchOptions } from '../scripts/chromium.mjs'
 import { freePort } from '../scripts/setup.mjs'
 
 const WIDTH = 1280
 const SCALE = 0.25
 const TYPES = { html: 'text/html', css: 'text/css', svg: 'image/svg+xml', png: 'image/png', woff2: 'font/woff2' }
 
-export const launch = () =>
-  chromium.launch({
-    executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  })
+export const launch = () => chromium.launch(launchOptions)
 
 /** The demo site with the sheet attached everywhere; `heavy` gives each page twenty times its content and 500 more rules. */
 export function demoSite(heavy) {

@@ -4,6 +4,7 @@ import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { chromium } from '@playwright/test'
+import { launchOptions } from './chromium.mjs'
 import { build, freePort, install } from './setup.mjs'
 
 install()
@@ -15,16 +16,7 @@ const server = spawn(process.execPath, ['scripts/serve.mjs', '-p', String(port)]
   env: { ...process.env, ATTIRE_DATA: data },
   stdio: 'ignore',
 })
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-})
+const browser = await chromium.launch(launchOptions)
 try {
   for (let tries = 0; tries < 100; tries++)
     if (
