@@ -6,6 +6,8 @@ const config: NextConfig = {
   // A frame's path mirrors the site's folder, slashes included.
   skipTrailingSlashRedirect: true,
   poweredByHeader: false,
+  // Attire is served to the machine it runs on: packing and unpacking would take longer than the way.
+  compress: false,
   reactStrictMode: true,
   turbopack: { resolveAlias: { ajv: './src/workers/no-ajv.ts' } },
   typescript: { ignoreBuildErrors: true }, // `npm test` checks types first, with the stricter set-up of core/.

@@ -134,7 +134,13 @@ export async function wakeAll(page: Page, pages: number): Promise<void> {
 
 /** Waits until nothing is under way in the workroom: no question, no drag, no typing, nothing to keep. */
 export async function atRest(page: Page): Promise<void> {
-  await expect(page.locator('[data-workroom]')).toHaveAttribute('aria-busy', 'false')
+  await untilRoom(page, '[data-workroom][aria-busy="false"]')
+}
+
+/** Waits until the workroom is in a state; asked within the page, for this is what tests wait for most. */
+async function untilRoom(page: Page, ...states: readonly string[]): Promise<void> {
+  const inPage = (wanted: readonly string[]) => wanted.every((selector) => document.querySelector(selector) !== null)
+  await page.waitForFunction(inPage, states, { polling: 50, timeout: 40_000 })
 }
 
 /** Leaves the close-up and closes the sheet, where they are open. */
@@ -150,8 +156,7 @@ export async function facet(page: Page, name: string): Promise<void> {
 
 /** Waits until the interface says that everything is kept. */
 export async function kept(page: Page): Promise<void> {
-  await expect(page.locator('[data-workroom]')).toHaveAttribute('aria-busy', 'false')
-  await expect(page.locator('[data-keeping]')).toHaveAttribute('data-keeping', 'kept')
+  await untilRoom(page, '[data-workroom][aria-busy="false"]', '[data-keeping="kept"]')
 }
 
 /** The site as the server holds it. */
