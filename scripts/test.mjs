@@ -5,13 +5,9 @@ import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { beside, buildBeside, install, run, runBeside } from './setup.mjs'
 
+// Asked for first, for it takes longest where nothing is there yet.
+const browser = browserAndTools()
 install()
-process.env.CHROMIUM_PATH = chromium()
-needed(
-  (process.env.PATH ?? '').split(':').map((folder) => `${folder}/unzip`),
-  'unzip',
-  'The browser tests unpack what Attire hands off with unzip. Install the package "unzip" and run npm test again.',
-)
 rmSync('test-results', { recursive: true, force: true })
 mkdirSync('test-results', { recursive: true })
 const unit = ['--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json']
@@ -33,6 +29,7 @@ count(unitStatus, 'unit', (report) => ({
     report.numFailedTests +
     report.testResults.filter((suite) => suite.status === 'failed' && suite.assertionResults.length === 0).length,
 }))
+process.env.CHROMIUM_PATH = await browser
 const { status } = spawnSync('npx', ['playwright', 'test'], { stdio: 'inherit' })
 count(status, 'e2e', (report) => ({
   passed: report.stats.expected + report.stats.flaky,
@@ -62,28 +59,36 @@ function count(status, name, read) {
   failed += status !== 0 && result.failed === 0 ? 1 : result.failed
 }
 
-/** Chromium's path; installed where that can be done. */
-function chromium() {
-  const places = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome']
-  return needed(
-    places,
-    'chromium',
-    'The browser tests need Chromium. Install the package "chromium" (or set CHROMIUM_PATH to one) and run npm test again.',
-  )
+/** Chromium, the fonts of the measures and what unpacks: installed beside all else where that can be done. Gives Chromium's path. */
+async function browserAndTools() {
+  const isThere = (places) => places.find((file) => file && existsSync(file))
+  const onPath = (name) => (process.env.PATH ?? '').split(':').map((folder) => `${folder}/${name}`)
+  const chromium = [
+    process.env.CHROMIUM_PATH,
+    ...['chromium', 'chromium-browser', 'google-chrome'].map((name) => `/usr/bin/${name}`),
+  ]
+  const missing = []
+  if (!isThere(chromium)) missing.push('chromium', 'fonts-liberation')
+  if (!isThere(onPath('unzip'))) missing.push('unzip')
+  if (missing.length > 0) await installed(missing)
+  return isThere(chromium) ?? '/usr/bin/chromium'
 }
 
-/** The first of these programs that is there; else, as root on Debian, the package that brings it. Ends with a sentence when there is none. */
-function needed(places, name, otherwise) {
-  const known = places.find((file) => file && existsSync(file))
-  if (known) return known
-  if (process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
-    console.log(`Installing ${name} for the browser tests …`)
-    run('apt-get', ['update', '-qq'], 'Reading the package lists')
-    run('apt-get', ['install', '-y', '-qq', name], `Installing ${name}`, {
-      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
-    })
-    return `/usr/bin/${name}`
+/** Installs Debian packages, as root on Debian; else ends with a sentence. */
+async function installed(packages) {
+  if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) {
+    console.error(
+      `The browser tests need ${packages.join(', ')}. Install them (or set CHROMIUM_PATH to a Chromium) and run npm test again.`,
+    )
+    process.exit(1)
   }
-  console.error(otherwise)
-  process.exit(1)
+  console.log(`Installing ${packages.join(', ')} for the browser tests …`)
+  process.env.DEBIAN_FRONTEND = 'noninteractive'
+  const said = '>/dev/null'
+  const install = 'apt-get install -y -qq --no-install-recommends'
+  await runBeside(
+    'sh',
+    ['-c', `apt-get update -qq ${said} && ${install} ${packages.join(' ')} ${said}`],
+    'Installing them',
+  )
 }
