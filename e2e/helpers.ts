@@ -42,7 +42,8 @@ export async function bringIn(
 ): Promise<string> {
   const answer = await request.post(`/api/import?name=${encodeURIComponent(name)}`, {
     headers: { 'content-type': 'application/zip' },
-    data: Buffer.from(zipSync(files)),
+    // Packed by nothing: packing would take longer than all else that brings it in.
+    data: Buffer.from(zipSync(files, { level: 0 })),
   })
   expect(answer.status(), await answer.text()).toBe(201)
   return ((await answer.json()) as { siteId: string }).siteId
