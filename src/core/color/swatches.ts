@@ -1,12 +1,12 @@
 import { leadingVar } from '../css/var.ts'
 import { parsePage } from '../markup/tree.ts'
-import { ownRule, selectorsOf } from '../edit/decide.ts'
+import { ownRule, rulesNaming } from '../edit/decide.ts'
 import { addDeclaration, addRule } from '../sheet/edit.ts'
 import { naturalPlace } from '../edit/natural-place.ts'
 import type { Declaration, Sheet } from '../sheet/parse.ts'
 import { Token, tokensOf } from '../css/tokens.ts'
-import { declarationsOf, topStyleRules } from '../sheet/walk.ts'
-import { memo } from '../text/memo.ts'
+import { declarationsOf } from '../sheet/walk.ts'
+import { memo, memoText } from '../text/memo.ts'
 import type { Splice } from '../text/splice.ts'
 import { isColor } from '../values/color-notation.ts'
 
@@ -23,8 +23,7 @@ export interface Swatch {
 /** The swatches in the order the sheet names them; of repeated names the one that decides. Worked out once for each sheet. */
 export const swatchesOf = memo((sheet: Sheet): readonly Swatch[] => {
   const deciding = new Map<string, Declaration>()
-  for (const rule of topStyleRules(sheet)) {
-    if (!selectorsOf(rule).includes(':root')) continue
+  for (const rule of rulesNaming(sheet, ':root')) {
     for (const declaration of declarationsOf(rule)) {
       if (declaration.property.startsWith('--')) deciding.set(declaration.property, declaration)
     }
@@ -66,11 +65,13 @@ const usesIn = memo(({ text, rules }: Sheet) => {
   for (const { from, to } of rules) {
     const rule = text.slice(from, to)
     // Most rules use none, and looking for the word costs little beside reading.
-    if (/var\(/i.test(rule))
-      for (const [name, uses] of countUses(rule)) counts.set(name, (counts.get(name) ?? 0) + uses)
+    if (/var\(/i.test(rule)) for (const [name, uses] of usesOf(rule)) counts.set(name, (counts.get(name) ?? 0) + uses)
   }
   return counts
 })
+
+/** Rules are the same from one edit to the next, but for those it touches. */
+const usesOf = memoText((rule: string): ReadonlyMap<string, number> => countUses(rule))
 
 /** How often a text uses each custom property in `var()`. */
 export function countUses(text: string): Map<string, number> {

@@ -2,7 +2,7 @@ import { SIDES, readSides, writeSides } from '../values/sides.ts'
 import { overlaps } from '../properties/shorthands.ts'
 import { valueThrough } from '../properties/value-through.ts'
 import { normalSelector } from '../selectors/serialize.ts'
-import { memoText } from '../text/memo.ts'
+import { memo, memoText } from '../text/memo.ts'
 import type { Splice } from '../text/splice.ts'
 import { addDeclaration, addRule, removeDeclaration, setValue } from '../sheet/edit.ts'
 import { naturalPlace } from './natural-place.ts'
@@ -27,8 +27,7 @@ export interface Decision {
 export function decide(sheet: Sheet, selector: string, property: string): Decision | null {
   const wanted = normalSelector(selector)
   let best: { rule: StyleRule; declaration: Declaration } | null = null
-  for (const rule of topStyleRules(sheet)) {
-    if (!selectorsOf(rule).includes(wanted)) continue
+  for (const rule of rulesNaming(sheet, wanted)) {
     for (const declaration of declarationsOf(rule)) {
       if (!overlaps(declaration.property, property)) continue
       if (!best || Number(declaration.important) >= Number(best.declaration.important)) best = { rule, declaration }
@@ -59,8 +58,8 @@ export function conditionalRules(sheet: Sheet, selector: string, property: strin
 export function ownRule(sheet: Sheet, selector: string): StyleRule | null {
   const wanted = normalSelector(selector)
   return (
-    topStyleRules(sheet)
-      .filter((rule) => selectorsOf(rule).length === 1 && selectorsOf(rule)[0] === wanted)
+    rulesNaming(sheet, wanted)
+      .filter((rule) => selectorsOf(rule).length === 1)
       .at(-1) ?? null
   )
 }
@@ -145,3 +144,18 @@ const normalList = memoText((list: string): readonly string[] =>
 
 /** The selectors of a rule in fixed spelling. */
 export const selectorsOf = (rule: StyleRule): readonly string[] => normalList(rule.selector)
+
+const topRulesBySelector = memo((sheet: Pick<Sheet, 'rules'>): ReadonlyMap<string, readonly StyleRule[]> => {
+  const rules = new Map<string, StyleRule[]>()
+  for (const rule of topStyleRules(sheet))
+    for (const selector of new Set(selectorsOf(rule))) {
+      const known = rules.get(selector)
+      if (known) known.push(rule)
+      else rules.set(selector, [rule])
+    }
+  return rules
+})
+
+/** The top-level rules that name a selector, given in fixed spelling, in the order of the sheet. */
+export const rulesNaming = (sheet: Pick<Sheet, 'rules'>, selector: string): readonly StyleRule[] =>
+  topRulesBySelector(sheet).get(selector) ?? []

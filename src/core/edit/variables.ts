@@ -1,14 +1,13 @@
 import { computeCustom, substitute } from '../cascade/variables.ts'
-import { topStyleRules, declarationsOf } from '../sheet/walk.ts'
-import { selectorsOf } from './decide.ts'
+import { declarationsOf } from '../sheet/walk.ts'
+import { rulesNaming } from './decide.ts'
 import type { Sheet } from '../sheet/parse.ts'
 import { memo } from '../text/memo.ts'
 
 /** The custom properties that `:root` rules set, references put in; null where nothing comes of one. */
 const rootVariables = memo((sheet: Sheet) => {
   const set = new Map<string, string>()
-  for (const rule of topStyleRules(sheet)) {
-    if (!selectorsOf(rule).includes(':root')) continue
+  for (const rule of rulesNaming(sheet, ':root')) {
     for (const { property, value } of declarationsOf(rule)) if (property.startsWith('--')) set.set(property, value)
   }
   return computeCustom(set, () => null)

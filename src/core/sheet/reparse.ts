@@ -1,33 +1,64 @@
 import { diffTexts, type Range } from '../text/splice.ts'
-import { parseSheet, type Item, type Rule, type Sheet, type SheetError } from './parse.ts'
+import { parseSheet, type AtRule, type Item, type Rule, type Sheet, type SheetError, type StyleRule } from './parse.ts'
 
 const moved = ({ from, to }: Range, by: number): Range => ({ from: from + by, to: to + by })
 
-function movedItem<I extends Item>(item: I, by: number): I {
-  const at = moved(item, by)
-  switch (item.kind) {
-    case 'declaration':
-      return { ...item, ...at, propertyRange: moved(item.propertyRange, by), valueRange: moved(item.valueRange, by) }
-    case 'style':
-      return {
-        ...item,
-        ...at,
-        selectorRange: moved(item.selectorRange, by),
-        block: moved(item.block, by),
-        items: item.items.map((each) => movedItem(each, by)),
-      }
-    case 'at':
-      return {
-        ...item,
-        ...at,
-        preludeRange: moved(item.preludeRange, by),
-        block: item.block && moved(item.block, by),
-        items: item.items.map((each) => movedItem(each, by)),
-      }
+/** Where the items of a moved rule were read, and how far they have moved since. */
+interface Origin {
+  readonly items: readonly Item[]
+  readonly by: number
+}
+const origins = new WeakMap<Rule, Origin>()
+
+/** The rule at its new place. Its items are moved when somebody asks for them: behind a change most rules are passed by. */
+function movedRule(rule: Rule, by: number): Rule {
+  const known = origins.get(rule)
+  const origin = known ? { items: known.items, by: known.by + by } : { items: rule.items, by }
+  let items: readonly Item[] | null = null
+  const lazily = () => (items ??= origin.items.map((each) => movedItem(each, origin.by)))
+  const there = rule.kind === 'style' ? movedStyle(rule, by, lazily) : movedAt(rule, by, lazily)
+  origins.set(there, origin)
+  return there
+}
+
+function movedStyle(rule: StyleRule, by: number, lazily: () => readonly Item[]): StyleRule {
+  return {
+    kind: 'style',
+    from: rule.from + by,
+    to: rule.to + by,
+    selector: rule.selector,
+    selectorRange: moved(rule.selectorRange, by),
+    block: moved(rule.block, by),
+    closed: rule.closed,
+    get items() {
+      return lazily()
+    },
   }
 }
 
-const movedRules = (rules: readonly Rule[], by: number) => (by === 0 ? rules : rules.map((rule) => movedItem(rule, by)))
+function movedAt(rule: AtRule, by: number, lazily: () => readonly Item[]): AtRule {
+  return {
+    kind: 'at',
+    from: rule.from + by,
+    to: rule.to + by,
+    name: rule.name,
+    prelude: rule.prelude,
+    preludeRange: moved(rule.preludeRange, by),
+    block: rule.block && moved(rule.block, by),
+    closed: rule.closed,
+    get items() {
+      return lazily()
+    },
+  }
+}
+
+function movedItem(item: Item, by: number): Item {
+  if (item.kind !== 'declaration') return movedRule(item, by)
+  const { propertyRange, valueRange } = item
+  return { ...item, ...moved(item, by), propertyRange: moved(propertyRange, by), valueRange: moved(valueRange, by) }
+}
+
+const movedRules = (rules: readonly Rule[], by: number) => (by === 0 ? rules : rules.map((rule) => movedRule(rule, by)))
 const movedErrors = (errors: readonly SheetError[], by: number) =>
   by === 0 ? errors : errors.map((error) => ({ ...error, ...moved(error, by) }))
 

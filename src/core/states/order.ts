@@ -31,16 +31,29 @@ export const splitState = memoText((selector: string): { readonly base: string; 
 })
 
 /** The kinds of link the sheet knows: `a`, `nav a`, and every other selector that ends in an `a`. */
-export function linkKinds(sheet: Sheet): string[] {
+export function linkKinds(sheet: Pick<Sheet, 'rules'>): string[] {
   const kinds = new Set(['a', 'nav a'])
   for (const rule of topStyleRules(sheet)) {
-    for (const { text } of splitAtCommas(rule.selector)) {
-      const first = parseComplex(text)?.compounds.at(-1)?.[0]
-      if (first?.kind === 'type' && first.name.toLowerCase() === 'a') kinds.add(splitState(text).base)
-    }
+    for (const kind of kindsOf(rule.selector)) kinds.add(kind)
   }
   return [...kinds]
 }
+
+/** An `a` by itself, or an escape that may stand for one: most selectors hold neither and need no reading. */
+const MAY_NAME_A = /(?:^|[^\w-])a(?![\w-])|\\/i
+
+const kindsOf = memoText((list: string): readonly string[] =>
+  splitAtCommas(list)
+    .filter(({ text }) => MAY_NAME_A.test(text) && endsInLink(text))
+    .map(({ text }) => splitState(text).base),
+)
+
+function endsInLink(selector: string): boolean {
+  const first = parseComplex(selector)?.compounds.at(-1)?.[0]
+  return first?.kind === 'type' && first.name.toLowerCase() === 'a'
+}
+
+const splitList = memoText((list: string) => splitAtCommas(list).map(({ text }) => splitState(text)))
 
 /** Two rules of one kind of link in an order in which the first never wins. */
 export interface StateConflict {
@@ -82,8 +95,7 @@ export function orderStates(sheet: Sheet, base: string): Splice[] {
 function stateRules(sheet: Sheet, base: string): { rule: StyleRule; rank: number }[] {
   const wanted = normalSelector(base)
   return topStyleRules(sheet).flatMap((rule) => {
-    const ranks = splitAtCommas(rule.selector)
-      .map(({ text }) => splitState(text))
+    const ranks = splitList(rule.selector)
       .filter((split) => split.base === wanted)
       .map(({ state }) => STATE_ORDER.indexOf(state))
     return ranks.length > 0 ? [{ rule, rank: Math.min(...ranks) }] : []

@@ -54,18 +54,26 @@ export function invertSplices(text: string, splices: readonly Splice[]): Splice[
   })
 }
 
+/** Characters compared at once while texts are alike: far faster than one by one, also where nothing is alike. */
+const COMPARED_AT_ONCE = 4096
+
+const fromEnd = (text: string, at: number, to: number) => text.slice(text.length - to, text.length - at)
+
+/** How many of at most so many characters are alike from the first on; asked of stretches. */
+function alike(most: number, isAlike: (at: number, to: number) => boolean): number {
+  let found = 0
+  for (let step = Math.min(COMPARED_AT_ONCE, most); step > 0;) {
+    if (found + step <= most && isAlike(found, found + step)) found += step
+    else step = Math.floor(step / 2)
+  }
+  return found
+}
+
 /** The smallest single splice that turns `before` into `after`; none when they are equal. */
 export function diffTexts(before: string, after: string): Splice[] {
   if (before === after) return []
   const shorter = Math.min(before.length, after.length)
-  let start = 0
-  while (start < shorter && before.charCodeAt(start) === after.charCodeAt(start)) start++
-  let tail = 0
-  while (
-    tail < shorter - start &&
-    before.charCodeAt(before.length - 1 - tail) === after.charCodeAt(after.length - 1 - tail)
-  ) {
-    tail++
-  }
+  const start = alike(shorter, (at, to) => before.slice(at, to) === after.slice(at, to))
+  const tail = alike(shorter - start, (at, to) => fromEnd(before, at, to) === fromEnd(after, at, to))
   return [{ from: start, to: before.length - tail, insert: after.slice(start, after.length - tail) }]
 }

@@ -1,4 +1,5 @@
 'use client'
+import { closeBrackets, closeBracketsKeymap } from '@codemirror/autocomplete'
 import { defaultKeymap, indentWithTab } from '@codemirror/commands'
 import { css } from '@codemirror/lang-css'
 import { bracketMatching, indentOnInput, syntaxHighlighting } from '@codemirror/language'
@@ -60,13 +61,15 @@ export function SheetEditor() {
           drawSelection(),
           highlightActiveLine(),
           bracketMatching(),
+          // Closed at once, a block that is just begun does not take the rest of the sheet into itself.
+          closeBrackets(),
           indentOnInput(),
           highlightSelectionMatches(),
           search({ top: true }),
           css(),
           syntaxHighlighting(highlight),
           theme,
-          keymap.of([...searchKeymap, ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'), indentWithTab]),
+          keymap.of([...closeBracketsKeymap, ...searchKeymap, ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'), indentWithTab]),
           EditorView.contentAttributes.of({ 'aria-label': 'Text of the sheet', tabindex: '0' }),
           EditorView.updateListener.of((update) => {
             if (update.selectionSet && update.view.hasFocus) showSoon(update.view)
