@@ -135,8 +135,10 @@ export async function wakeAll(page: Page, pages: number): Promise<void> {
 
 /** Waits until nothing is under way in the workroom: no question, no drag, no typing, nothing to keep. */
 export async function atRest(page: Page): Promise<void> {
-  await untilRoom(page, '[data-workroom][aria-busy="false"]')
+  await untilRoom(page, '[data-workroom][aria-busy="false"]', BENCH_SHOWN)
 }
+
+const BENCH_SHOWN = '[aria-label="Bench"][aria-busy="false"]'
 
 /** Waits until the workroom is in a state; asked within the page, for this is what tests wait for most. */
 async function untilRoom(page: Page, ...states: readonly string[]): Promise<void> {
@@ -157,7 +159,7 @@ export async function facet(page: Page, name: string): Promise<void> {
 
 /** Waits until the interface says that everything is kept. */
 export async function kept(page: Page): Promise<void> {
-  await untilRoom(page, '[data-workroom][aria-busy="false"]', '[data-keeping="kept"]')
+  await untilRoom(page, '[data-workroom][aria-busy="false"]', BENCH_SHOWN, '[data-keeping="kept"]')
 }
 
 /** The site as the server holds it. */

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
-import { expect, test } from './test.ts'
+import type { Locator } from '@playwright/test'
+import { expect, test, type APIRequestContext, type Page } from './test.ts'
 import { unzipSync } from 'fflate'
 import { bringIn, facet, frameOf, kept, openSite, stored, valueIn, wakeAll } from './helpers.ts'
 
@@ -140,10 +141,33 @@ test('another stylesheet is made the sheet before the first change', async ({ pa
   expect((await stored(request, site)).sheetPath).toBe('print.css')
 })
 
-test('a page that wears the sheet through an import in another one follows once an edit is kept', async ({
-  page: window,
-  request,
-}) => {
+declare global {
+  interface Window {
+    /** While true, what frames say of having applied the sheet does not arrive. */
+    holding?: boolean
+    /** Lets it arrive. */
+    letGo?: () => void
+  }
+}
+
+/** To be put into the workroom: the words of frames can be held up, as on a busy machine. */
+function holdUp(): void {
+  const held: MessageEvent[] = []
+  const hold = (event: MessageEvent<{ message?: { type?: string } } | null>) => {
+    if (!window.holding || event.data?.message?.type !== 'applied') return
+    event.stopImmediatePropagation()
+    held.push(event)
+  }
+  window.addEventListener('message', hold, true)
+  window.letGo = () => {
+    window.holding = false
+    for (const { data, origin, source } of held)
+      window.dispatchEvent(new MessageEvent('message', { data: data as unknown, origin, source }))
+  }
+}
+
+/** A site with a page that wears the sheet through an import in another one; gives the field of its swatch. */
+async function importing(window: Page, request: APIRequestContext): Promise<Locator> {
   const text = (content: string) => new TextEncoder().encode(content)
   await openSite(
     window,
@@ -158,7 +182,14 @@ test('a page that wears the sheet through an import in another one follows once 
   await wakeAll(window, 3)
   await expect(window.getByText('all wear the sheet')).toBeVisible()
   await window.getByRole('button', { name: /^Swatch --ink/ }).click()
-  const field = window.getByRole('textbox', { name: 'Swatch --ink, any CSS colour' })
+  return window.getByRole('textbox', { name: 'Swatch --ink, any CSS colour' })
+}
+
+test('a page that wears the sheet through an import in another one follows once an edit is kept', async ({
+  page: window,
+  request,
+}) => {
+  const field = await importing(window, request)
   await field.fill('rgb(9, 9, 9)')
   await field.press('Enter')
   await window.getByRole('button', { name: 'Open index.html in a close-up' }).click()
@@ -171,6 +202,23 @@ test('a page that wears the sheet through an import in another one follows once 
   await window.keyboard.press('Control+z')
   for (const file of ['direct.html', 'index.html'])
     await expect.poll(() => valueIn(window, file, 'h1', 'color'), { message: file }).toBe('rgb(9, 9, 9)')
+})
+
+test('a page that has loaded and not yet spoken while an edit was kept follows all the same', async ({
+  page: room,
+  request,
+}) => {
+  await room.addInitScript(holdUp)
+  const field = await importing(room, request)
+  await room.evaluate(() => (window.holding = true))
+  await room.getByRole('button', { name: 'Open index.html in a close-up' }).click()
+  const heading = room.frameLocator('iframe[title^="Close-up"]').last().getByRole('heading')
+  await expect(heading).toHaveCSS('color', 'rgb(1, 2, 3)')
+  await field.fill('rgb(7, 7, 7)')
+  await field.press('Enter')
+  await kept(room)
+  await room.evaluate(() => window.letGo!())
+  await expect(heading).toHaveCSS('color', 'rgb(7, 7, 7)')
 })
 
 test('dragging a size is followed by all frames while dragging, and is one step', async ({ page: window, request }) => {

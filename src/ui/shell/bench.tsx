@@ -1,11 +1,14 @@
 'use client'
 import { PanelLeftClose, PanelLeftOpen } from 'lucide-react'
+import { memo, useDeferredValue } from 'react'
+import { useShallow } from 'zustand/react/shallow'
 import { Boundary } from '../controls/boundary.tsx'
 import { FACETS, facetOf } from '../facets/index.ts'
 import { Views } from '../facets/views.tsx'
 import { FindingsPanel } from '../findings/findings-panel.tsx'
 import { useRoom } from '../state/context.tsx'
 import { useRoomPlan } from '../state/room.ts'
+import type { WorkroomState } from '../state/store.ts'
 import { TracePanel } from '../trace/trace-panel.tsx'
 
 /** The rail of facets. */
@@ -48,27 +51,34 @@ export function Rail() {
   )
 }
 
-/** The column of controls: a facet, or what covers it. */
+/** What the bench shows: a facet, or what covers it. */
+type Shown = Pick<WorkroomState, 'facet' | 'lookId' | 'picked' | 'findings'>
+
+/** The column of controls. It comes after the pages and after the rail, so that nothing waits for a bench that holds much. */
 export function Bench() {
-  const id = useRoom((state) => state.facet)
-  const lookId = useRoom((state) => state.lookId)
-  const picked = useRoom((state) => state.picked)
-  const findings = useRoom((state) => state.findings)
-  const facet = facetOf(id)
-  const Body = facet.body
+  const now = useRoom(useShallow(({ facet, lookId, picked, findings }): Shown => ({ facet, lookId, picked, findings })))
+  const shown = useDeferredValue(now, null)
   return (
-    <aside aria-label="Bench" tabIndex={-1} className="h-full overflow-y-auto bg-panel">
-      <Boundary name="The bench" of={`${id} ${lookId} ${picked?.page} ${picked?.index} ${findings}`}>
-        {picked ? (
-          <TracePanel picked={picked} back={facet.name} />
-        ) : findings ? (
-          <FindingsPanel />
-        ) : Body ? (
-          <Body key={lookId} />
-        ) : (
-          <Views key={lookId} facet={facet} />
-        )}
-      </Boundary>
+    <aside aria-label="Bench" aria-busy={shown !== now} tabIndex={-1} className="h-full overflow-y-auto bg-panel">
+      {shown && <OnBench shown={shown} />}
     </aside>
   )
 }
+
+const OnBench = memo(function OnBench({ shown: { facet: id, lookId, picked, findings } }: { shown: Shown }) {
+  const facet = facetOf(id)
+  const Body = facet.body
+  return (
+    <Boundary name="The bench" of={`${id} ${lookId} ${picked?.page} ${picked?.index} ${findings}`}>
+      {picked ? (
+        <TracePanel picked={picked} back={facet.name} />
+      ) : findings ? (
+        <FindingsPanel />
+      ) : Body ? (
+        <Body key={lookId} />
+      ) : (
+        <Views key={lookId} facet={facet} />
+      )}
+    </Boundary>
+  )
+})

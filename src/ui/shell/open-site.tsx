@@ -3,10 +3,11 @@ import dynamic from 'next/dynamic'
 import { useEffect, useState } from 'react'
 import type { SiteState } from '../../protocol/site-state.ts'
 import { api } from '../state/api.ts'
-import { isLong, readAhead } from '../state/texts.ts'
+import { isLong, readAhead } from '../state/read-ahead.ts'
 import { useTheme } from '../state/theme.ts'
 
-const loadWorkroom = () => import('./workroom.tsx')
+/** What reads texts comes alive first and by itself, for all at once would be felt. */
+const loadWorkroom = () => import('../state/texts.ts').then(() => import('./workroom.tsx'))
 const WorkroomScreen = dynamic(loadWorkroom, { ssr: false, loading: Opening })
 // On its way before the page comes to life, so that the frames start sooner.
 if (typeof window !== 'undefined') void loadWorkroom()
