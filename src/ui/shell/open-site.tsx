@@ -6,8 +6,7 @@ import { api } from '../state/api.ts'
 import { isLong, readAhead } from '../state/read-ahead.ts'
 import { useTheme } from '../state/theme.ts'
 
-/** What reads texts comes alive first and by itself, for all at once would be felt. */
-const loadWorkroom = () => import('../state/texts.ts').then(() => import('./workroom.tsx'))
+const loadWorkroom = () => import('./workroom.tsx')
 const WorkroomScreen = dynamic(loadWorkroom, { ssr: false, loading: Opening })
 // On its way before the page comes to life, so that the frames start sooner.
 if (typeof window !== 'undefined') void loadWorkroom()

@@ -1,3 +1,5 @@
+import { sheetOf } from './texts.ts'
+
 /** Characters that are read in one go: a few ms, also on a slow machine that has just begun. */
 const PIECE = 30_000
 
@@ -7,12 +9,11 @@ export const isLong = (text: string): boolean => text.length > PIECE
 const breath = () => new Promise((resolve) => setTimeout(resolve))
 
 /**
- * Reads a long sheet before anybody asks for it, piece by piece, so that the window never stands still. What reads it is
- * fetched for it, for the page that opens a site comes to life before.
+ * Reads a long sheet before anybody asks for it, piece by piece, so that the window never stands still. What
+ * asks about its selectors is fetched for it, for the page that opens a site comes to life before.
  */
 export async function readAhead(text: string): Promise<void> {
-  const [{ sheetOf }, { linkKinds }, { rulesNaming }] = await Promise.all([
-    import('./texts.ts'),
+  const [{ linkKinds }, { rulesNaming }] = await Promise.all([
     import('../../core/states/order.ts'),
     import('../../core/edit/decide.ts'),
   ])

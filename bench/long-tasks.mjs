@@ -1,0 +1,103 @@
+// How long the window stands still: tasks of over 50 ms of its main thread while a site is opened and its sheet is worked on,
+// for sheets of several lengths.
+import { spawn } from 'node:child_process'
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { chromium } from '@playwright/test'
+import { zipSync } from 'fflate'
+import { launchOptions } from '../scripts/chromium.mjs'
+import { freePort } from '../scripts/setup.mjs'
+
+const LENGTHS = [200, 5000, 42_000]
+const bytes = (text) => new TextEncoder().encode(text)
+
+const rule = (at) => `.block-${at} .item-${at % 7}, #part-${at} > a:hover {
+  color: ${at % 9 ? `#${((at * 7919) % 0xffffff).toString(16).padStart(6, '0')}` : 'var(--tide)'};
+  padding: ${at % 20}px ${at % 13}px;
+  font-family: Georgia, serif;
+  border-bottom: 1px solid rgb(${at % 255} 20 30);
+}
+
+`
+const HEAD = ':root {\n  --tide: #14596b;\n  --sand: #eeddcc;\n}\nbody { color: var(--tide); }\n'
+const sheetOf = (lines) => HEAD + Array.from({ length: Math.ceil(lines / 7) }, (_, at) => rule(at)).join('')
+const block = (at) => `<div class="block-${at * 3}"><p class="item-${(at * 3) % 7}">Text ${at}</p></div>`
+const PAGE = `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Page</title><link rel="stylesheet" href="site.css"></head><body><h1>Page</h1>${Array.from({ length: 60 }, (_, at) => block(at)).join('')}</body></html>`
+
+const port = await freePort()
+const address = `http://127.0.0.1:${port}`
+const server = spawn(process.execPath, ['scripts/serve.mjs', '-p', String(port)], {
+  env: { ...process.env, ATTIRE_DATA: mkdtempSync(path.join(tmpdir(), 'attire-bench-')), NEXT_TELEMETRY_DISABLED: '1' },
+  stdio: ['ignore', 'pipe', 'inherit'],
+})
+try {
+  await new Promise((resolve) => server.stdout.on('data', (data) => /Ready/.test(data) && resolve()))
+  const browser = await chromium.launch(launchOptions)
+  for (const lines of LENGTHS) console.log(await measured(browser, lines))
+  await browser.close()
+} finally {
+  server.kill()
+}
+
+/** Brings in a site whose sheet has so many lines, works on it, and says in words what was long. */
+async function measured(browser, lines) {
+  const files = Object.fromEntries(['index.html', 'a.html', 'b.html'].map((name) => [name, bytes(PAGE)]))
+  const answer = await fetch(`${address}/api/import?name=Long`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/zip' },
+    body: zipSync({ ...files, 'site.css': bytes(sheetOf(lines)) }),
+  })
+  const { siteId } = await answer.json()
+  const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
+  await page.addInitScript(() => {
+    window.long = []
+    const note = (list) => list.getEntries().forEach(({ duration }) => window.long.push(Math.round(duration)))
+    if (window === window.top) new PerformanceObserver(note).observe({ type: 'longtask', buffered: true })
+  })
+  const said = [`${lines} lines`]
+  for (const [name, work] of workOf(page, siteId)) {
+    await work()
+    await page.waitForSelector('[data-workroom][aria-busy="false"]')
+    await page.waitForTimeout(1200)
+    const long = await page.evaluate(() => window.long.splice(0))
+    said.push(`  ${name.padEnd(18)} ${long.length === 0 ? 'none' : `${long.join(', ')} ms`}`)
+  }
+  await page.context().close()
+  return said.join('\n')
+}
+
+/** What is done, by name. */
+function workOf(page, siteId) {
+  return [
+    ['opened', () => page.goto(`${address}/site/${siteId}`).then(() => page.waitForTimeout(2000))],
+    [
+      'a new swatch',
+      () =>
+        page
+          .getByLabel('Name of a new swatch')
+          .fill('--fresh')
+          .then(() => page.keyboard.press('Enter')),
+    ],
+    ['a hue, five keys', () => hue(page)],
+    ['the sheet opened', () => page.keyboard.press('Alt+s').then(() => page.locator('.cm-content').waitFor())],
+    ['a rule typed', () => typed(page)],
+    ['undo', () => page.keyboard.press('Control+z')],
+    ...['Type', 'Boxes', 'Links', 'Pages', 'Colour'].map((name) => [
+      name,
+      () => page.getByRole('navigation', { name: 'Facets' }).getByRole('button', { name }).click(),
+    ]),
+  ]
+}
+
+async function hue(page) {
+  await page.getByRole('button', { name: /^Swatch --tide/ }).click()
+  await page.getByRole('slider', { name: 'Hue' }).focus()
+  for (let key = 0; key < 5; key++) await page.keyboard.press('ArrowRight', { delay: 100 })
+}
+
+async function typed(page) {
+  await page.locator('.cm-content').click()
+  await page.keyboard.press('Control+Home')
+  await page.keyboard.type('b {color: red}\n', { delay: 80 })
+}
