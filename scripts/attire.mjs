@@ -13,4 +13,8 @@ process.exitCode = await main(
   (text) => (answer += `${text}\n`),
   (text) => process.stderr.write(`${text}\n`),
 )
+// Whoever reads may have seen enough, as `head` has.
+process.stdout.on('error', (error) => {
+  if (error.code !== 'EPIPE') throw error
+})
 process.stdout.write(answer)

@@ -360,6 +360,13 @@ describe('wrong use', () => {
   })
 })
 
+it('says nothing when whoever reads has seen enough', () => {
+  const command = `${process.execPath} scripts/attire.mjs resolve ${DEMO} --page index.html --json | head -c 11`
+  const { stdout, stderr } = spawnSync('sh', ['-c', command], { encoding: 'utf8' })
+  expect(stdout).toBe('{"elements"')
+  expect(stderr).toBe('')
+})
+
 it('runs from the shell, with nothing but its answer on standard output', async () => {
   const { status, stdout } = spawnSync(
     process.execPath,

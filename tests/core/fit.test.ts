@@ -168,7 +168,11 @@ describe('the rules of the fit check', () => {
     ['page-link-broken', files('<a href="gone.html">x</a>'), 'gone.html, which is not there'],
     ['page-link-broken', files('<a href="#gone">x</a>'), 'nothing on this page has that id'],
     ['page-link-broken', files('<a href="C:\\web\\index.html">x</a>'), 'one computer’s disk'],
-    ['page-link-placeholder', files('<a href="#">Soon</a>'), '“Soon” says href="#"'],
+    [
+      'page-link-placeholder',
+      files('<a href="#">Soon</a>'),
+      '“Soon” says href="#" and leads to the top of its own page.',
+    ],
     [
       'left-out',
       { ...files(''), 'css/site.css': `${'p { '.repeat(70)}color: red${'}'.repeat(70)}` },
@@ -198,8 +202,47 @@ describe('the rules of the fit check', () => {
 
   it('sheet-overridden names the property and the element', () => {
     expect(found(files('<p style="margin: 4px">x</p>')).map(({ rule, message }) => `${rule}: ${message}`)).toEqual([
-      'inline-style: p carries style="margin: 4px"; the sheet cannot change that.',
+      'inline-style: p carries style="margin: 4px"; only !important in the sheet beats that.',
       'sheet-overridden: A style attribute sets margin of p and beats the sheet’s p.',
+    ])
+  })
+  it.each([
+    [
+      'a control with a name, a part or a script',
+      '<a href="#" id="m">a</a> <a href="#" role="button">b</a> <a href="#" onclick="x()">c</a> <a href="#" aria-expanded="false">d</a>',
+    ],
+    ['a way back to the top', '<a href="#">Back to top</a> <a href="#">↑</a>'],
+    [
+      'the style of a part of a drawing',
+      '<svg width="9" height="9"><rect style="fill: red" width="1" height="1"/><path d="M0 0"/></svg>',
+    ],
+    ['a slash at an element that is always empty', '<br/><hr /><img src="images/b.jpg" alt="" width="4" height="3"/>'],
+    ['a slash that ends an address', '<a href=index.html/>x</a>'],
+    // HTML standard, 13.1.2.4.
+    [
+      'end tags that may be left out',
+      '<p>one<p>two<ul><li>a<li>b</ul><dl><dt>c<dd>d</dl><table><caption>e<tbody><tr><td>f<td>g</table>',
+    ],
+  ])('%s is no fault', (_, markup) => {
+    expect(
+      found(files(markup), [image('images/b.jpg', 100, 4, 3)]).filter(({ rule }) => rule !== 'page-link-broken'),
+    ).toEqual([])
+  })
+  it('a slash that closes nothing is told once a page for each kind of element, but not where a page is XML', () => {
+    const text = files('<p><a id="x"/>one</p><p><a id="y"/>two</p>')
+    expect(found(text).map(({ message }) => message)).toEqual([
+      'The slash of <a/> closes nothing in HTML, so what follows stands inside it. Write </a> where it ends. It is so 1 more time on this page.',
+    ])
+    const { 'index.html': page, ...rest } = text
+    expect(found({ ...rest, 'index.xhtml': page! }).filter(({ rule }) => rule === 'markup-invalid')).toEqual([])
+  })
+  it('what is obsolete is told with what does the same (HTML standard, 16.2)', () => {
+    expect(
+      found(files('<p><acronym>ab</acronym> <big>b</big> <a name="x">c</a></p>')).map(({ message }) => message),
+    ).toEqual([
+      '<acronym> is obsolete. <abbr> does the same.',
+      '<big> is obsolete. What it does belongs into the sheet.',
+      'The attribute name on <a> is obsolete. An id does the same.',
     ])
   })
   it('image-heavy and image-oversized speak of weight and of the width it is shown at', () => {

@@ -1,6 +1,6 @@
 import { HtmlElement, HtmlValidate, StaticConfigLoader, type Message, type Plugin } from 'html-validate/browser'
 import type { Range } from '../text/splice.ts'
-import { withoutMark, type Page, type PageElement } from './tree.ts'
+import { withoutMark, type ElementPlace, type Page, type PageElement } from './tree.ts'
 import { SeenMarkup } from './seen-markup.ts'
 
 /** Something about a page's markup that browsers have to guess at, in plain words. */
@@ -96,16 +96,17 @@ function messagesOf(text: string): Message[] {
  * What is wrong with a page's markup. A page made of nothing but constructs of pages that were fine is fine itself, and the
  * validator is not asked again (see {@link SeenMarkup}).
  */
-export function markupFaults(page: Page): MarkupFault[] {
+export function markupFaults(page: Page, xml = false): MarkupFault[] {
   const tooDeep = deeperThan(page, DEEPEST)?.place?.startTag ?? writtenDeeper(page.text, DEEPEST)
   if (tooDeep) return [nestedTooDeep(tooDeep)]
+  const slashed = xml ? [] : closedBySlash(page)
   const constructs = seen.constructsOf(page)
-  if (constructs && seen.allFine(constructs)) return []
-  const messages = messagesFor(page.text)
+  if (constructs && seen.allFine(constructs)) return slashed
+  const messages = toldOnce(messagesFor(page.text))
   if (messages === null) return [TAKES_TOO_LONG]
   if (messages.length === 0) {
     if (constructs) seen.keep(constructs)
-    return []
+    return slashed
   }
   const misplaced = misplacedRegions(page)
   // The validator speaks of a second body, or of a stray end tag, where somebody wrote a region outside the body.
@@ -115,9 +116,17 @@ export function markupFaults(page: Page): MarkupFault[] {
       : messages.filter(
           ({ ruleId, message }) => !(/<\/?(?:body|head)>/.test(message) && /close-order|permitted/.test(ruleId)),
         )
-  const faults = [...misplaced, ...rest.flatMap(inWords)]
+  const faults = [...slashed, ...misplaced, ...rest.flatMap(inWords)]
   const once = new Map(faults.toReversed().map((fault) => [`${fault.from} ${fault.message}`, fault]))
   return [...once.values()].reverse().sort((a, b) => a.from - b.from)
+}
+
+/** The validator knows no place where an obsolete element may stand; that it is obsolete says enough. */
+function toldOnce(messages: Message[] | null): Message[] | null {
+  const obsolete = new Set(messages?.filter(({ ruleId }) => ruleId === 'deprecated').map(({ offset }) => offset))
+  return (
+    messages && messages.filter(({ ruleId, offset }) => ruleId !== 'element-permitted-content' || !obsolete.has(offset))
+  )
 }
 
 const TAKES_TOO_LONG: MarkupFault = {
@@ -167,6 +176,27 @@ function nestedTooDeep({ from, to }: Range): MarkupFault {
 
 const REGION = new Set(['header', 'nav', 'main', 'footer', 'aside', 'section', 'article', 'div', 'p'])
 
+/** Elements that somebody closed by a slash, as XML would have it: the first of each kind, with how many more there are. */
+function closedBySlash(page: Page): MarkupFault[] {
+  const found = new Map<string, { first: Range; more: number }>()
+  for (const { tag, html, place } of page.elements) {
+    if (!html || !place || VOID.has(tag) || !endsInSlash(page.text, place)) continue
+    const known = found.get(tag)
+    if (known) known.more++
+    else found.set(tag, { first: place.startTag, more: 0 })
+  }
+  return [...found].map(([tag, { first, more }]) => ({
+    from: first.from,
+    to: first.to,
+    message: `The slash of <${tag}/> closes nothing in HTML, so what follows stands inside it. Write </${tag}> where it ends.${more > 0 ? ` It is so ${more} more ${more === 1 ? 'time' : 'times'} on this page.` : ''}`,
+  }))
+}
+
+/** Whether a start tag ends in a slash that is not the end of an attribute without quotes. */
+function endsInSlash(text: string, { startTag, attributes }: ElementPlace): boolean {
+  return text.endsWith('/>', startTag.to) && Object.values(attributes).every(({ to }) => to < startTag.to - 1)
+}
+
 /** Regions written behind the end of the body, or before the end of the head. */
 function misplacedRegions(page: Page): MarkupFault[] {
   const bodyEnd = /<\/body\s*>/i.exec(page.text)?.index ?? Infinity
@@ -195,6 +225,40 @@ function misplacedRegions(page: Page): MarkupFault[] {
 function inWords({ ruleId, message, context, offset, size }: Message): MarkupFault[] {
   const words = WORDS[ruleId]?.(message, (context ?? {}) as Context) ?? `${message}.`
   return words === '' ? [] : [{ from: offset, to: offset + size, message: words }]
+}
+
+const IN_THE_SHEET = 'What it does belongs into the sheet.'
+
+/** What stands for an obsolete element (HTML standard, 16.2). */
+const INSTEAD: Readonly<Record<string, string>> = {
+  acronym: '<abbr> does the same.',
+  applet: '<object> or <embed> do the same.',
+  dir: '<ul> does the same.',
+  frameset: 'An <iframe>, or pages that share their parts, do the same.',
+  isindex: 'A form with a text field does the same.',
+  listing: '<pre> with <code> does the same.',
+  noembed: '<object> does the same.',
+  noframes: 'An <iframe>, or pages that share their parts, do the same.',
+  plaintext: 'A file of plain text does the same.',
+  rb: '<ruby> takes the text itself.',
+  rtc: 'A <ruby> in another one does the same.',
+  strike: '<s> or <del> do the same where it has a meaning; else it belongs into the sheet.',
+  xmp: '<pre> with <code> does the same.',
+}
+const insteadOfElement = (tag: string): string => INSTEAD[tag] ?? IN_THE_SHEET
+
+/** Obsolete attributes that say how something looks (HTML standard, 16.2, those with a rule of the sheet in their place). */
+const PRESENTATIONAL = new Set(
+  (
+    'align alink allowtransparency background bgcolor border bordercolor bottommargin cellpadding cellspacing clear color ' +
+    'compact face frame frameborder framespacing height hspace leftmargin link marginheight marginwidth noshade nowrap ' +
+    'rightmargin rules scrolling size text topmargin type valign vlink vspace width'
+  ).split(' '),
+)
+
+function insteadOfAttribute(name: string): string {
+  if (PRESENTATIONAL.has(name.toLowerCase())) return IN_THE_SHEET
+  return name.toLowerCase() === 'name' ? 'An id does the same.' : 'Browsers need it no longer; it can go.'
 }
 
 interface Context {
@@ -234,10 +298,10 @@ const WORDS: Readonly<Record<string, (message: string, context: Context) => stri
       .replace(/ in this context$/, '')}.`,
   'element-required-attributes': (_, { tagName, attr }) =>
     `${String(tagName)} lacks the attribute ${String(attr)} that it needs.`,
-  deprecated: (_, { tagName }) => `<${String(tagName)}> is obsolete. What it does belongs into the sheet.`,
+  deprecated: (_, { tagName }) => `<${String(tagName)}> is obsolete. ${insteadOfElement(String(tagName))}`,
   'no-deprecated-attr': (message) => {
     const [, attribute, element] = /Attribute "([^"]*)" is deprecated on (<[^>]*>)/.exec(message) ?? []
-    return `The attribute ${attribute ?? ''} on ${element ?? 'this element'} is obsolete. What it does belongs into the sheet.`
+    return `The attribute ${attribute ?? ''} on ${element ?? 'this element'} is obsolete. ${insteadOfAttribute(attribute ?? '')}`
   },
   'attribute-allowed-values': (_, { attribute, value }) =>
     `${String(attribute)}="${String(value)}" is no value that browsers know for it, so they ignore it.`,

@@ -101,6 +101,10 @@ export function pathFault(path: string): 'leaves' | 'unusable' | null {
 }
 
 const PAGE = /\.(?:html?|xhtml)$/i
+
+/** Whether browsers read a page as XML, by its name as servers do. */
+export const isXml = (path: string): boolean => /\.xhtml$/i.test(path)
+
 const SHEET = /\.css$/i
 
 /** Whether a file is a page of the site, by its ending. */

@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto'
 import mime from 'mime'
 import { rootedUrls, wornCopy } from '../../core/markup/worn.ts'
 import type { TextEncodingName } from '../../core/site/encoding.ts'
-import { isPage, isSheet, nameOf, type SitePath } from '../../core/paths/paths.ts'
+import { isPage, isSheet, isXml, nameOf, type SitePath } from '../../core/paths/paths.ts'
 import { applySplices } from '../../core/text/splice.ts'
 import { FAMILIES, fontPath } from '../../core/type/families.ts'
 import { decodeText, encodeText } from '../../platform/encoding.ts'
@@ -45,7 +45,7 @@ export async function serveWorn(repository: Repository, request: WearRequest): P
       bridge: `<script nonce="${nonce}" src="/bridge.js"></script>`,
       root,
       self: `${request.origin}${root}`,
-      xml: /\.xhtml$/i.test(path),
+      xml: isXml(path),
     }),
   )
   return answer(

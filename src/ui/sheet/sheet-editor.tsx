@@ -69,7 +69,12 @@ export function SheetEditor() {
           css(),
           syntaxHighlighting(highlight),
           theme,
-          keymap.of([...closeBracketsKeymap, ...searchKeymap, ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'), indentWithTab]),
+          keymap.of([
+            ...closeBracketsKeymap,
+            ...searchKeymap,
+            ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'),
+            indentWithTab,
+          ]),
           EditorView.contentAttributes.of({ 'aria-label': 'Text of the sheet', tabindex: '0' }),
           EditorView.updateListener.of((update) => {
             if (update.selectionSet && update.view.hasFocus) showSoon(update.view)

@@ -7,11 +7,12 @@ export const inlineStyle: PageRule = {
   prevents: 'deciding',
   title: 'Style attributes',
   explanation:
-    'What a style attribute says beats nearly every rule and cannot be changed from the sheet. A class does the same, from the sheet.',
+    'What a style attribute says beats every rule of the sheet that is not !important. A class does the same, from the sheet.',
   scope: 'page',
   check: ({ page, path }) =>
     page.elements
-      .filter(({ attributes, place }) => place && attributes.has('style'))
+      // What stands in a drawing is the drawing's own; a theme has nothing to say there.
+      .filter(({ attributes, place, html, parent }) => place && attributes.has('style') && (html || parent?.html))
       .flatMap((element) => {
         const at = element.place?.attributes['style']
         const value = element.attributes.get('style')?.trim()
@@ -21,7 +22,7 @@ export const inlineStyle: PageRule = {
                 file: path,
                 from: at.from,
                 to: at.to,
-                message: `${describeElement(element)} carries style="${value.length > 60 ? `${value.slice(0, 60)}…` : value}"; the sheet cannot change that.`,
+                message: `${describeElement(element)} carries style="${value.length > 60 ? `${value.slice(0, 60)}…` : value}"; only !important in the sheet beats that.`,
               },
             ]
           : []

@@ -1,3 +1,4 @@
+import { decodeHTML } from 'entities'
 import type { PageRule } from '../finding.ts'
 import type { FitSite } from '../fit-site.ts'
 import { describeElement } from '../../markup/describe.ts'
@@ -105,8 +106,7 @@ function runsIn(page: Page, element: PageElement): Range[] {
 }
 
 function excerpt(text: string): string {
-  const words = text
-    .replace(/<[^>]*>/g, '')
+  const words = decodeHTML(text.replace(/<[^>]*>/g, ''))
     .replace(/\s+/g, ' ')
     .trim()
   return words.length > 48 ? `${words.slice(0, 48).trimEnd()}…` : words

@@ -1,5 +1,6 @@
 import type { PageRule } from '../finding.ts'
 import { markupFaults } from '../../markup/validate.ts'
+import { isXml } from '../../paths/paths.ts'
 /** Markup that browsers have to guess at. */
 export const markupInvalid: PageRule = {
   id: 'markup-invalid',
@@ -9,5 +10,5 @@ export const markupInvalid: PageRule = {
   explanation:
     'Browsers mend it silently, and not always the way it was meant. Then rules of the sheet reach other elements than they seem to.',
   scope: 'page',
-  check: ({ page, path }) => markupFaults(page).map((fault) => ({ file: path, ...fault })),
+  check: ({ page, path }) => markupFaults(page, isXml(path)).map((fault) => ({ file: path, ...fault })),
 }
