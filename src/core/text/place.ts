@@ -6,18 +6,27 @@ export interface Place {
 
 /** Line and column of an offset (UTF-16 units). CR LF counts as one line end, as do LF, CR and FF alone. */
 export function placeOf(text: string, offset: number): Place {
-  let line = 1
-  let start = 0
+  const starts = lineStarts(text)
   const end = Math.min(offset, text.length)
-  for (let at = 0; at < end; at++) {
-    const code = text.charCodeAt(at)
-    if (code === 13 && text.charCodeAt(at + 1) === 10 && at + 1 < end) continue
-    if (code === 10 || code === 13 || code === 12) {
-      line++
-      start = at + 1
-    }
+  let low = 0
+  let high = starts.length
+  while (high - low > 1) {
+    const middle = (low + high) >> 1
+    if (starts[middle]! <= end) low = middle
+    else high = middle
   }
-  return { line, column: end - start + 1 }
+  return { line: low + 1, column: end - starts[low]! + 1 }
+}
+
+let latest: { readonly text: string; readonly starts: readonly number[] } | null = null
+
+/** Where the lines of a text begin. That of the latest is kept: places are mostly asked of one text after another. */
+function lineStarts(text: string): readonly number[] {
+  if (latest?.text === text) return latest.starts
+  const starts = [0]
+  for (const { index, 0: end } of text.matchAll(/\r\n|[\r\n\f]/g)) starts.push(index + end.length)
+  latest = { text, starts }
+  return starts
 }
 
 /** Where the line begins that holds an offset. */

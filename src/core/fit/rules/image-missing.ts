@@ -1,4 +1,4 @@
-import { closestName, isFont, isImage, targetOf } from '../../paths/paths.ts'
+import { isFont, targetOf } from '../../paths/paths.ts'
 import { addressesIn } from '../../sheet/references.ts'
 import type { Found, SiteRule } from '../finding.ts'
 import type { FitSite } from '../fit-site.ts'
@@ -47,7 +47,7 @@ function inSheets(site: FitSite): Found[] {
           return []
         if (target.kind === 'local')
           return [{ file: path, from, to, message: `“${url}” is a path on one computer’s disk; nobody else has it.` }]
-        const closest = site.inOtherCase(target.path) ?? closestName(target.path, site.paths(isImage))
+        const closest = site.inOtherCase(target.path) ?? site.closestTo(target.path, 'image')
         return [
           {
             file: path,

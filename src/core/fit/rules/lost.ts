@@ -1,14 +1,5 @@
 import { joinChanges, NO_CHANGE, type SiteChange } from '../../site/change.ts'
-import {
-  closestName,
-  encodePath,
-  folderOf,
-  isImage,
-  isPage,
-  nameOf,
-  relativeReference,
-  type SitePath,
-} from '../../paths/paths.ts'
+import { encodePath, folderOf, nameOf, relativeReference, type SitePath } from '../../paths/paths.ts'
 import { fileDoc } from '../../site/step.ts'
 import { splitUrl } from '../../paths/url.ts'
 import type { Found } from '../finding.ts'
@@ -54,10 +45,7 @@ export function lostMessage(
       message: `${folder === '' ? '' : `This page is in ${folder}, so `}“${url}” leads to ${target.path || 'the top folder'}, which is not there. From here ${right.path} is ${relativeReference(page.path, right.path)}.`,
       fixable: true,
     }
-  const closest = closestName(
-    target.path,
-    page.site.paths((path) => isPage(path) === isPage(target.path) && isImage(path) === isImage(target.path)),
-  )
+  const closest = page.site.closestTo(target.path)
   return {
     message: `“${url}” leads to ${target.path || 'the top folder'}, which is not there.${closest ? ` The closest name is ${closest}.` : ''}`,
     fixable: false,
