@@ -2,7 +2,7 @@ import type { PageStyles } from '../cascade/cascade.ts'
 import { basePath } from '../markup/base.ts'
 import { referencesIn, type Reference, type ReferenceKind } from '../markup/references.ts'
 import type { Page } from '../markup/tree.ts'
-import { closestName, folderOf, isImage, isPage, targetOf, type SitePath, type Target } from '../paths/paths.ts'
+import { closestName, folderOf, isImage, isPage, nameOf, targetOf, type SitePath, type Target } from '../paths/paths.ts'
 import { fileAt } from '../site/retarget.ts'
 import { memo } from '../text/memo.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
@@ -79,12 +79,24 @@ export class FitPage {
 /** What a path names, as far as its ending tells. */
 const kindOf = (path: SitePath) => (isPage(path) ? 'page' : isImage(path) ? 'image' : 'other')
 
+function byName(paths: readonly SitePath[]): Map<string, SitePath[]> {
+  const found = new Map<string, SitePath[]>()
+  for (const path of paths) {
+    const name = nameOf(path)
+    const known = found.get(name)
+    if (known) known.push(path)
+    else found.set(name, [path])
+  }
+  return found
+}
+
 /** A site as rules see it, at one moment. */
 export class FitSite {
   private readonly pages = new Map<SitePath, FitPage>()
   private readonly lowered: Map<string, SitePath>
   private readonly leads: Map<string, Lead>
   private readonly closest: Map<string, SitePath | null>
+  private readonly named: Map<string, SitePath[]>
   private readonly before: ReadonlyMap<SitePath, FitPage>
 
   /** What an earlier one found holds on as long as the files are the same. */
@@ -95,6 +107,7 @@ export class FitSite {
     const same = before?.model.files === model.files ? before : null
     this.leads = same?.leads ?? new Map<string, Lead>()
     this.closest = same?.closest ?? new Map<string, SitePath | null>()
+    this.named = same?.named ?? byName([...model.files.keys()])
     this.lowered = same?.lowered ?? new Map([...model.files.keys()].map((path) => [path.toLowerCase(), path]))
     this.before = new Map(same?.pages)
   }
@@ -136,6 +149,11 @@ export class FitSite {
   /** The file whose path differs from this one in capitals only. */
   inOtherCase(path: SitePath): SitePath | null {
     return this.lowered.get(path.toLowerCase()) ?? null
+  }
+
+  /** The files of a name, in whatever folder. */
+  pathsNamed(name: string): readonly SitePath[] {
+    return this.named.get(name) ?? []
   }
 
   /** The file of a kind whose path is most like one that is not there. Many pages miss the same file, so it is sought once. */

@@ -16,9 +16,9 @@ export function meant(
   const other = site.inOtherCase(path)
   if (other) return { path: other, why: 'capitals' }
   const written = splitUrl(reference.url).path.replace(/^(?:\.{0,2}\/)+/, '')
-  const alike = site.paths(
-    (each) => each === written || (written !== '' && nameOf(each) === nameOf(path) && each.endsWith(`/${written}`)),
-  )
+  if (written === '') return null
+  const elsewhere = site.pathsNamed(nameOf(path)).filter((each) => each.endsWith(`/${written}`))
+  const alike = site.has(written) ? [written, ...elsewhere] : elsewhere
   if (alike.includes(written) && written !== path) return { path: written, why: 'folder' }
   return alike.length === 1 && alike[0] !== from ? { path: alike[0]!, why: 'folder' } : null
 }
