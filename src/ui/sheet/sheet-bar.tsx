@@ -75,7 +75,7 @@ function ReachAtCursor() {
   const outlined = useRoom((state) => state.outlined)
   if (!reach || outlined !== reach.selector) return null
   return (
-    <span role="status" className="min-w-0 truncate text-quiet" title={reachInWords(reach)}>
+    <span role="status" className="min-w-24 flex-1 truncate text-quiet" title={reachInWords(reach)}>
       <code className="font-mono text-[12px] text-ink">{reach.selector}</code> {reachInWords(reach)}
     </span>
   )
