@@ -150,7 +150,10 @@ function deeperThan(page: Page, most: number): PageElement | undefined {
   return undefined
 }
 
-const VOID = new Set('area base br col embed frame hr img input link meta param source track wbr'.split(' '))
+/** Elements that never hold anything, the obsolete ones among them (HTML standard, 13.1.2 and 13.2.6.4.7, from memory). */
+const VOID = new Set(
+  'area base basefont bgsound br col embed frame hr img input keygen link meta param source track wbr'.split(' '),
+)
 /** Elements that end where the next one begins (HTML standard, 13.1.2.4). */
 const UNENDED = new Set('caption colgroup dd dt li optgroup option p rp rt tbody td tfoot th thead tr'.split(' '))
 

@@ -62,7 +62,8 @@ const fromEnd = (text: string, at: number, to: number) => text.slice(text.length
 /** How many of at most so many characters are alike from the first on; asked of stretches. */
 function alike(most: number, isAlike: (at: number, to: number) => boolean): number {
   let found = 0
-  for (let step = Math.min(COMPARED_AT_ONCE, most); step > 0;) {
+  let step = Math.min(COMPARED_AT_ONCE, most)
+  while (step > 0) {
     if (found + step <= most && isAlike(found, found + step)) found += step
     else step = Math.floor(step / 2)
   }

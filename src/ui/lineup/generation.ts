@@ -27,6 +27,7 @@ export function useGeneration(page: string): { generation: string; listener: Fra
         if (unreachable.current) fetchAgain()
         else missed.current = unreachable.current === null
       }),
+    // What fetches again reads nothing that changes but these.
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [store, insights, page],
   )

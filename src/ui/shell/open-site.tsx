@@ -53,7 +53,9 @@ function useReadAhead(site: SiteState | undefined): boolean {
   const text = site?.looks.find(({ id }) => id === site.lookId)?.text ?? ''
   const [read, setRead] = useState<string | null>(null)
   useEffect(() => {
-    if (isLong(text)) void readAhead(text).then(() => setRead(text))
+    // Reading ahead only saves time: a site whose sheet could not be read ahead opens all the same.
+    const done = () => setRead(text)
+    if (isLong(text)) void readAhead(text).then(done, done)
   }, [text])
   return !isLong(text) || read === text
 }

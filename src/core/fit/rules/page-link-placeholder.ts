@@ -10,7 +10,7 @@ const isControl = ({ id, attributes }: PageElement): boolean =>
 /** Words of a link that means the top of its page, where `#` leads. */
 const TO_THE_TOP = /\btop\b|[↑⇑▲⬆]/i
 
-/** What following it does (HTML standard, 7.4.2.3.3 and 7.4.6.3: an empty fragment is the top of the document). */
+/** What following it does; an empty fragment is the top of the document (HTML standard, “scrolling to a fragment”, from memory). */
 function whereTo(href: string): string {
   if (href.trim() === '#') return 'to the top of its own page'
   return href.trim() === '' ? 'to its own page' : 'nowhere'
