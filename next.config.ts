@@ -9,7 +9,6 @@ const config: NextConfig = {
   // Attire is served to the machine it runs on: packing and unpacking would take longer than the way.
   compress: false,
   reactStrictMode: true,
-  turbopack: { resolveAlias: { ajv: './src/workers/no-ajv.ts' } },
   typescript: { ignoreBuildErrors: true }, // `npm test` checks types first, with the stricter set-up of core/.
   // A little more than an archive may have: the form around it.
   experimental: { proxyClientMaxBodySize: LIMITS.archive + 10 * 1024 * 1024 },

@@ -4,9 +4,6 @@ import path from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { findingsIn, FitCheck, planFix } from '../../src/core/fit/check.ts'
 import { RULES, ruleNamed } from '../../src/core/fit/rules/index.ts'
-import { SeenMarkup } from '../../src/core/markup/seen-markup.ts'
-import { parsePage } from '../../src/core/markup/tree.ts'
-import { messagesFor } from '../../src/core/markup/validate.ts'
 import type { FileInfo } from '../../src/core/site/view.ts'
 import { siteOf } from './model.ts'
 import { runs } from '../runs.ts'
@@ -51,6 +48,7 @@ describe('the rules of the fit check', () => {
       'link-target-missing',
       'loose-text',
       'markup-invalid',
+      'markup-obsolete',
       'name-capitals',
       'name-spaces',
       'page-link-broken',
@@ -503,132 +501,5 @@ describe('following edits', () => {
       ),
       { numRuns: runs(60) },
     )
-  })
-})
-
-describe('markup, through html-validate', () => {
-  const told = (body: string, head = '') =>
-    found(files(body, head))
-      .filter(({ rule }) => rule === 'markup-invalid')
-      .map(({ message }) => message)
-  it.each([
-    ['<p><div>x</div></p>', '</p> closes nothing'],
-    ['<b><i>x</b></i>', '<i> is never closed'],
-    ['<a href="index.html">x <a href="index.html">y</a></a>', 'may not stand anywhere inside <a>'],
-    ['<center>x</center>', '<center> is obsolete'],
-    ['<p align="center">x</p>', 'align on <p> is obsolete'],
-    ['<p class="a" class="b">x</p>', 'class stands here twice'],
-    ['<blink2>x</blink2>', 'no element <blink2>'],
-    ['<p>&nosuch; x</p>', '&nosuch; is no character'],
-    ['<input type="bogus">', 'type="bogus" is no value'],
-    [
-      '<figure><img src="data:," alt="" width="1" height="1"><p>x</p><figcaption>a</figcaption><figcaption>b</figcaption></figure>',
-      'only once',
-    ],
-    ['<div class="a" <p>x</p></div>', 'cannot be read'],
-  ])('%s: %s', (body, words) => expect(told(body).join(' ')).toContain(words))
-  it('tells a footer behind the body, and navigation in the head, as what they are', () => {
-    const texts = {
-      'css/site.css': SHEET,
-      'index.html': page().replace('</body>', '</body>\n<footer><p>f</p></footer>'),
-    }
-    expect(found(texts).map(({ message }) => message)).toEqual([
-      '<footer> stands behind </body>. Browsers move it back into the body; write it before </body>.',
-    ])
-    expect(
-      found({ ...texts, 'index.html': page('', '<nav><a href="index.html">x</a></nav>\n') }).map(
-        ({ message }) => message,
-      )[0],
-    ).toContain('<nav> stands in the head')
-  })
-
-  it('a page is only taken for fine unseen when html-validate finds nothing on it', () => {
-    const tag = fc.constantFrom(
-      'p',
-      'div',
-      'ul',
-      'li',
-      'a',
-      'span',
-      'table',
-      'tr',
-      'td',
-      'section',
-      'header',
-      'footer',
-      'main',
-      'form',
-      'button',
-      'label',
-      'figure',
-      'figcaption',
-      'h1',
-      'dl',
-      'dt',
-      'dd',
-      'em',
-      'nav',
-      'select',
-      'option',
-      'fieldset',
-      'legend',
-      'video',
-      'source',
-      'ruby',
-      'rt',
-      'my-box',
-    )
-    const attribute = fc.constantFrom(
-      '',
-      '',
-      '',
-      ' class="a b"',
-      ' id="x"',
-      ' href="a.html"',
-      ' type="text"',
-      ' type="bogus"',
-      ' align="left"',
-      ' target="_top"',
-      ' target="_nope"',
-      ' src=""',
-      ' hidden',
-      ' for="x"',
-      ' data-x="1"',
-      ' colspan="2"',
-      ' colspan="x"',
-    )
-    const inner: fc.Arbitrary<string> = fc.letrec<{ node: string }>((tie) => ({
-      node: fc.oneof(
-        { depthSize: 'small', withCrossShrink: true },
-        fc.constantFrom(
-          'text',
-          'a &amp; b',
-          '&nosuch;',
-          '<br>',
-          '<img src="a.png" alt="">',
-          '</p>',
-          '<p>open',
-          '<!-- c -->',
-        ),
-        fc
-          .tuple(tag, attribute, fc.array(tie('node'), { maxLength: 3 }))
-          .map(([name, attr, children]) => `<${name}${attr}>${children.join('')}</${name}>`),
-      ),
-    })).node
-    const seen = new SeenMarkup()
-    let skipped = 0
-    fc.assert(
-      fc.property(fc.array(inner, { maxLength: 3 }), (parts) => {
-        const text = page(parts.join(''))
-        const constructs = seen.constructsOf(parsePage(text))
-        const messages = messagesFor(text)!.map(({ ruleId, message }) => `${ruleId}: ${message}`)
-        if (constructs && seen.allFine(constructs)) {
-          skipped++
-          expect(messages, text).toEqual([])
-        } else if (messages.length === 0 && constructs) seen.keep(constructs)
-      }),
-      { numRuns: runs(150) },
-    )
-    expect(skipped).toBeGreaterThan(15)
   })
 })

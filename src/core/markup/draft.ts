@@ -159,8 +159,22 @@ export const DRAFTS: TreeAdapter<DraftMap> = {
   },
 }
 
-/** parse5's parser, but for one thing: the place of a start tag goes to its element as it is, not in a copy with a copy inside. */
+/** What the page itself is closed by: written twice or left out, it changes nothing. */
+const PAGE_ENDS = new Set(['html', 'head', 'body'])
+
+/**
+ * parse5's parser, but for two things: the place of a start tag goes to its element as it is, not in a copy with a copy inside;
+ * and it remembers every end tag, where it begins and ends.
+ */
 export class DraftParser extends Parser<DraftMap> {
+  readonly endTags = new Map<number, number>()
+
+  override onEndTag(token: Token.TagToken): void {
+    const { location, tagName } = token
+    if (location && !PAGE_ENDS.has(tagName)) this.endTags.set(location.startOffset, location.endOffset)
+    super.onEndTag(token)
+  }
+
   override _attachElementToTree(
     element: DraftElement,
     location: Token.LocationWithAttributes | null,

@@ -61,8 +61,22 @@ export interface Page {
   readonly doctypeEnd: number | null
   /** In document order. */
   readonly comments: readonly PageComment[]
-  /** Whether the parser had to mend anything (a parse error of the HTML standard), a missing doctype left aside. */
-  readonly mended: boolean
+  /** The parse errors of the HTML standard (13.2.2) that the parser told, but for a missing doctype. */
+  readonly parseErrors: readonly ParseError[]
+  /** End tags that close no element. */
+  readonly strayEnds: readonly EndTag[]
+  /** Elements whose end tag closes what the parser made of the same tag once more. */
+  readonly split: ReadonlySet<PageElement>
+}
+
+/** Something the parser had to mend, by the standard's name for it. */
+export interface ParseError extends Range {
+  readonly code: string
+}
+
+/** An end tag as it is written. */
+export interface EndTag extends Range {
+  readonly tag: string
 }
 
 /** Elements that the parser opens again after it had to close them (HTML standard, 13.2.4.3). */
@@ -77,14 +91,16 @@ export function withoutMark(text: string): string {
 
 /** Parses a page. Never throws: any text is a page for the HTML standard. Offsets are UTF-16 units of `text`. */
 export function parsePage(text: string): Page {
-  let mended = false
-  const document = DraftParser.parse(withoutMark(text), {
+  const parseErrors: ParseError[] = []
+  const parser = new DraftParser({
     sourceCodeLocationInfo: true,
     treeAdapter: DRAFTS,
-    onParseError: ({ code }) => {
-      if (code !== 'missing-doctype') mended = true
+    onParseError: ({ code, startOffset, endOffset }) => {
+      if (code !== 'missing-doctype') parseErrors.push({ code, from: startOffset, to: endOffset })
     },
   })
+  parser.tokenizer.write(withoutMark(text), true)
+  const { document, endTags } = parser
   const elements: PageElement[] = []
   const comments: PageComment[] = []
   const keepComments = (nodes: readonly DraftChild[]) => {
@@ -94,6 +110,7 @@ export function parsePage(text: string): Page {
   }
   let doctypeEnd: number | null = null
   const placed = new Map<number, PageElement>()
+  const split = new Set<PageElement>()
   keepComments(document.childNodes)
 
   // A stack of its own: pages may be nested deeper than functions can be.
@@ -107,9 +124,14 @@ export function parsePage(text: string): Page {
     const original = placed.get(node.from) ?? null
     const element = pageElement(node, parent, position, elements.length, original)
     if (element.place && FORMATTING.has(node.tagName)) placed.set(node.from, element)
+    endTags.delete(node.endFrom)
+    if (original && node.endFrom >= 0) split.add(original)
     elements.push(element)
     parent?.children.push(element)
-    if (node.content) continue
+    if (node.content) {
+      for (const from of endTags.keys()) if (from > node.from && from < node.to) endTags.delete(from)
+      continue
+    }
     keepComments(node.childNodes)
     const inner = node.childNodes.filter((child): child is DraftElement => child instanceof DraftElement)
     for (let at = inner.length - 1; at >= 0; at--) open.push({ node: inner[at]!, parent: element, position: at })
@@ -122,9 +144,13 @@ export function parsePage(text: string): Page {
     quirks: document.mode === html.DOCUMENT_MODE.QUIRKS,
     doctypeEnd,
     comments,
-    mended,
+    parseErrors,
+    strayEnds: [...endTags].map(([from, to]) => ({ tag: tagAt(text, from), from, to })),
+    split,
   }
 }
+
+const tagAt = (text: string, from: number) => /^[^\s/>]*/.exec(text.slice(from + 2, from + 42))![0].toLowerCase()
 
 function pageElement(
   node: DraftElement,

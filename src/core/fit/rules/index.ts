@@ -22,6 +22,7 @@ import { linkRelMissing } from './link-rel-missing.ts'
 import { linkTargetMissing } from './link-target-missing.ts'
 import { looseText } from './loose-text.ts'
 import { markupInvalid } from './markup-invalid.ts'
+import { markupObsolete } from './markup-obsolete.ts'
 import { nameCapitals } from './name-capitals.ts'
 import { nameSpaces } from './name-spaces.ts'
 import { pageLinkBroken } from './page-link-broken.ts'
@@ -60,6 +61,7 @@ export const RULES: readonly FitRule[] = [
   fontUnavailable,
   fallbackMissing,
   markupInvalid,
+  markupObsolete,
   leftOut,
   looseText,
   doctypeMissing,
