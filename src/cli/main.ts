@@ -4,12 +4,15 @@ import { WORN_STATES, type WornState } from '../core/selectors/states.ts'
 import { SEVERITIES, type Severity } from '../core/fit/finding.ts'
 import { DESK } from '../core/values/media.ts'
 import { database, databaseText } from './commands/database.ts'
-import { check, checkText, fails, sarif } from './commands/check.ts'
+import { readFileSync, writeFileSync } from 'node:fs'
+import { baselineOf, readBaseline, type Baseline } from '../core/fit/baseline.ts'
+import { check, checkJson, checkText, fails, sarif } from './commands/check.ts'
 import { colours, coloursText } from './commands/colours.ts'
 import { contrast, contrastText } from './commands/contrast.ts'
 import { fix } from './commands/fix.ts'
 import { reach } from './commands/reach.ts'
 import { resolve } from './commands/resolve.ts'
+import { setAside } from './commands/set-aside.ts'
 import { traceOf, traceText } from './commands/trace.ts'
 import { measureImages } from './pixels.ts'
 import { pageNamed, readSite } from './read-site.ts'
@@ -23,8 +26,11 @@ const USAGE = `Use: npm run --silent attire -- <command> <folder> [options]
       why the first element S finds has this value, and what was beaten
   reach <folder> --selector S [--json]
       how many elements S touches, on which pages
-  check <folder> [--sheet css/site.css] [--fail-on error|warning|note] [--json|--sarif]
-      the fit check: what is wrong with pages, sheet and files
+  check <folder> [--sheet css/site.css] [--fail-on error|warning|note] [--all|--json|--sarif]
+                 [--baseline file] [--write-baseline file]
+      the fit check: what is wrong with pages, sheet and files, by cause; with a baseline, only what is new since it was written
+  set-aside <folder> --cause ID [--reason "…"]
+      leaves a cause out of the check, with the reason in the folder’s attire.json; without a reason takes it up again
   fix <folder> --out <folder> [--rule id] [--sheet css/site.css] [--json]
       a copy of the site with all that has a safe fix mended; the folder itself is never changed
   colours <folder> [--json]
@@ -73,6 +79,11 @@ async function run(
       'fail-on': { type: 'string', default: 'error' },
       out: { type: 'string' },
       rule: { type: 'string' },
+      cause: { type: 'string' },
+      reason: { type: 'string' },
+      baseline: { type: 'string' },
+      'write-baseline': { type: 'string' },
+      all: { type: 'boolean', default: false },
       json: { type: 'boolean', default: false },
       sarif: { type: 'boolean', default: false },
       help: { type: 'boolean', short: 'h', default: false },
@@ -84,7 +95,7 @@ async function run(
     return 0
   }
   if (command === undefined) throw new WrongUse('Say what to do.')
-  if (!['resolve', 'trace', 'reach', 'check', 'fix', 'colours', 'contrast', 'database'].includes(command))
+  if (!['resolve', 'trace', 'reach', 'check', 'set-aside', 'fix', 'colours', 'contrast', 'database'].includes(command))
     throw new WrongUse(`There is no command ${command}.`)
   if (command === 'database') {
     if (folder !== undefined) throw new WrongUse(`database takes no folder; “${folder}” is too much.`)
@@ -154,16 +165,19 @@ async function run(
         throw new WrongUse(`--fail-on is one of ${SEVERITIES.join(', ')}; “${level}” is none.`)
       if (values.json && values.sarif) throw new WrongUse('Ask for --json or for --sarif, not for both.')
       const measured = await measureImages(site, folder)
-      const { findings, faults } = check(measured)
-      out(
-        values.sarif
-          ? JSON.stringify(sarif(findings))
-          : values.json
-            ? JSON.stringify({ findings })
-            : checkText(findings),
-      )
+      const result = check(measured, values.baseline === undefined ? undefined : baselineIn(values.baseline))
+      const { findings, all, faults } = result
+      if (values['write-baseline'] !== undefined)
+        writeFileSync(values['write-baseline'], `${JSON.stringify(baselineOf(all), null, 1)}\n`)
+      if (values.sarif) out(JSON.stringify(sarif(result, site)))
+      else out(values.json ? JSON.stringify(checkJson(result)) : checkText(result, site, values.all))
       faults.forEach(complain)
       return faults.length + site.unread.length > 0 ? 2 : fails(findings, level) ? 1 : 0
+    }
+    case 'set-aside': {
+      if (values.cause === undefined) throw new WrongUse('Say which cause: --cause ID. check --json names them.')
+      out(setAside(await measureImages(site, folder), folder, values.cause, values.reason))
+      return 0
     }
     case 'colours': {
       const found = colours(site)
@@ -195,6 +209,15 @@ async function run(
         )
       return 0
     }
+  }
+}
+
+/** The baseline in a file. Throws {@link WrongUse}. */
+function baselineIn(file: string): Baseline {
+  try {
+    return readBaseline(readFileSync(file, 'utf8'))
+  } catch (error) {
+    throw new WrongUse(`The baseline ${file} cannot be read: ${(error as Error).message}`)
   }
 }
 

@@ -3,7 +3,7 @@ import path from 'node:path'
 import { SiteSnapshot } from '../core/model/snapshot.ts'
 import type { Viewport } from '../core/values/media.ts'
 import { chooseSheet, NEW_SHEET } from '../core/site/choose-sheet.ts'
-import { closestName, isPage, isSheet, type SitePath } from '../core/paths/paths.ts'
+import { closestName, isPage, isSheet, isText, type SitePath } from '../core/paths/paths.ts'
 import type { TextEncodingName } from '../core/site/encoding.ts'
 import { placeOf, type Place } from '../core/text/place.ts'
 import { decodeText, encodingOf } from '../platform/encoding.ts'
@@ -35,7 +35,7 @@ export function readSite(folder: string, viewport: Viewport, wanted?: string): F
   const files = filesIn(folder)
   const texts = new Map<SitePath, string>()
   const unread: string[] = []
-  for (const file of files.filter((each) => isPage(each) || isSheet(each))) {
+  for (const file of files.filter(isText)) {
     try {
       texts.set(file, readText(path.join(folder, file)).text)
     } catch (error) {

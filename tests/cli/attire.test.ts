@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { describe, expect, it, vi } from 'vitest'
@@ -235,9 +235,56 @@ describe('check and fix', () => {
       column: 1,
       message: 'No link to the sheet: nothing you set there arrives on this page.',
       fixable: true,
+      cause: expect.stringMatching(/^[0-9a-f]{12}$/),
+      places: 1,
     })
     expect(findings.map(({ file }) => file)).toEqual([...findings.map(({ file }) => file)].sort())
-    expect((await attire('check', DEMO)).out).toContain('2 errors, 10 warnings, 5 notes.')
+    expect((await attire('check', DEMO)).out).toMatch(/2 errors, 10 warnings, \d notes at 17 places\./)
+  })
+  it('tells single places with their causes, sets causes aside with a reason, and takes them up again', async () => {
+    const to = path.join(folder(), 'site')
+    cpSync(DEMO, to, { recursive: true })
+    interface Told {
+      findings: { rule: string; cause: string; places: number }[]
+      causes: { id: string; rule: string; places: number }[]
+      setAside: { id: string; reason: string; places: number }[]
+    }
+    const told = async () => JSON.parse((await attire('check', to, '--json')).out) as Told
+    const before = await told()
+    for (const { cause, places } of before.findings)
+      expect(before.causes.find(({ id }) => id === cause)!.places).toBe(places)
+    const { id } = before.causes.find(({ rule }) => rule === 'link-missing')!
+    expect((await attire('set-aside', to, '--cause', id, '--reason', 'Printed only.')).out).toContain('Set aside')
+    const after = await told()
+    expect(after.findings.some(({ rule }) => rule === 'link-missing')).toBe(false)
+    expect(after.setAside).toMatchObject([{ id, reason: 'Printed only.', places: 1 }])
+    expect((await attire('check', to)).out).toContain('Set aside, with reasons: 1 cause at 1 place.')
+    const log = JSON.parse((await attire('check', to, '--sarif')).out) as {
+      runs: { results: { ruleId: string; suppressions?: unknown }[] }[]
+    }
+    expect(log.runs[0]!.results.find(({ ruleId }) => ruleId === 'link-missing')!.suppressions).toEqual([
+      { kind: 'external', justification: 'Printed only.' },
+    ])
+    expect((await attire('set-aside', to, '--cause', id)).code).toBe(0)
+    expect(await told()).toEqual({ ...before, setAside: [] })
+    for (const wrong of [['--cause', id], ['--cause', 'nonsense', '--reason', 'x'], []])
+      expect((await attire('set-aside', to, ...wrong)).code, wrong.join(' ')).toBe(2)
+  })
+  it('with a baseline tells only what is new since', async () => {
+    const to = path.join(folder(), 'site')
+    cpSync(DEMO, to, { recursive: true })
+    const file = path.join(folder(), 'known.json')
+    expect((await attire('check', to, '--write-baseline', file)).code).toBe(1)
+    expect((await attire('check', to, '--baseline', file, '--fail-on', 'note')).code).toBe(0)
+    const index = path.join(to, 'index.html')
+    writeFileSync(index, readFileSync(index, 'utf8').replace('</main>', '<p><a href="nowhere.html">x</a></p></main>'))
+    const { code, out } = await attire('check', to, '--baseline', file, '--json')
+    expect([code, (JSON.parse(out) as { findings: { rule: string }[] }).findings.map(({ rule }) => rule)]).toEqual([
+      1,
+      ['page-link-broken'],
+    ])
+    writeFileSync(file, 'nonsense')
+    expect((await attire('check', to, '--baseline', file)).err).toContain('cannot be read')
   })
   it('mends a copy, and never touches the folder', async () => {
     const before = digest(DEMO)

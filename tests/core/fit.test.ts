@@ -46,6 +46,7 @@ describe('the rules of the fit check', () => {
       'link-outside-head',
       'link-rel-missing',
       'link-target-missing',
+      'link-unchecked',
       'loose-text',
       'markup-invalid',
       'markup-obsolete',

@@ -1,6 +1,9 @@
+import { causeIdOf, kindsOf, type Cause, type Kind } from '../../core/fit/causes.ts'
 import { lookThrough, type PassResult } from '../../core/fit/check.ts'
 import { SEVERITIES, type Finding, type Severity } from '../../core/fit/finding.ts'
-import { RULES, ruleNamed } from '../../core/fit/rules/index.ts'
+import { newSince, type Baseline } from '../../core/fit/baseline.ts'
+import { ruleNamed, RULES } from '../../core/fit/rules/index.ts'
+import { sortOut, type Aside } from '../../core/fit/set-aside.ts'
 import { encodePath } from '../../core/paths/paths.ts'
 import type { FolderSite } from '../read-site.ts'
 
@@ -13,24 +16,36 @@ export interface ToldFinding {
   readonly column: number
   readonly message: string
   readonly fixable: boolean
+  /** The id of its cause, the same from run to run, and how many places have it. */
+  readonly cause: string
+  readonly places: number
 }
 
 /** What the check of a folder found. */
 export interface CheckResult {
-  /** In the order of files and places. */
+  /** In the order of files and places, without what is set aside. */
   readonly findings: readonly ToldFinding[]
+  /** The same by their causes, those first that cost visitors most. */
+  readonly causes: readonly Cause[]
+  readonly aside: readonly Aside[]
+  /** Everything found before a baseline took its part, for a new one. */
+  readonly all: readonly Finding[]
   /** What could not be checked, in sentences. */
   readonly faults: readonly string[]
 }
 
-/** Runs the fit check on a folder. */
-export function check(site: FolderSite): CheckResult {
+/** Runs the fit check on a folder; with a baseline, only what is new since then is told. */
+export function check(site: FolderSite, baseline?: Baseline): CheckResult {
   const { findings, faults } = lookThrough(site.model)
+  const { causes, aside, fault } = sortOut(site.model, baseline ? newSince(baseline, findings) : findings)
   return {
-    findings: findings
-      .map((finding) => told(site, finding))
+    findings: causes
+      .flatMap(({ places }) => places.map((finding) => told(site, finding, places.length)))
       .sort((a, b) => (a.file === b.file ? a.line - b.line || a.column - b.column : a.file < b.file ? -1 : 1)),
-    faults: faults.map(faultWords),
+    causes,
+    aside,
+    all: findings,
+    faults: [...faults.map(faultWords), ...(fault ? [fault] : [])],
   }
 }
 
@@ -39,8 +54,9 @@ export function faultWords({ page, fault }: PassResult['faults'][number]): strin
   return `${page ?? 'The site as a whole'} could not be checked because of an error of Attire’s own: ${fault}`
 }
 
-function told(site: FolderSite, { rule, severity, file, from, message, fixable }: Finding): ToldFinding {
-  return { rule, severity, file, ...site.place(file, from), message, fixable }
+function told(site: FolderSite, finding: Finding, places: number): ToldFinding {
+  const { rule, severity, file, from, message, fixable } = finding
+  return { rule, severity, file, ...site.place(file, from), message, fixable, cause: causeIdOf(finding), places }
 }
 
 /** Whether any finding is as bad as `level` or worse. */
@@ -48,31 +64,87 @@ export function fails(findings: readonly { readonly severity: Severity }[], leve
   return findings.some(({ severity }) => SEVERITIES.indexOf(severity) <= SEVERITIES.indexOf(level))
 }
 
-/** Findings for people: by file, then what to do about all of them. */
-export function checkText(findings: readonly ToldFinding[]): string {
-  if (findings.length === 0) return 'No findings: every page wears the sheet, and nothing is amiss.'
-  const files = [...new Set(findings.map(({ file }) => file))]
-  const lines = files.flatMap((file) => [
-    file,
-    ...findings
-      .filter((finding) => finding.file === file)
-      .map(
-        ({ line, column, severity, rule, message, fixable }) =>
-          `  ${`${line}:${column}`.padEnd(8)} ${severity.padEnd(8)} ${message}  [${rule}${fixable ? ', can be fixed' : ''}]`,
-      ),
-  ])
-  const count = (severity: Severity) => findings.filter((finding) => finding.severity === severity).length
-  const parts = SEVERITIES.map((severity) => [count(severity), severity] as const)
-    .filter(([number]) => number > 0)
-    .map(([number, severity]) => `${number} ${severity}${number === 1 ? '' : 's'}`)
-  return [...lines, '', `${parts.join(', ')}.`].join('\n')
+/** So many causes of each kind, and so many places of each, are told when not all are asked for. */
+const CAUSES = 3
+const PLACES = 2
+
+/** What was found, for people: by kind and cause, the costliest first, then what to do about all of them; `all` tells every place. */
+export function checkText({ causes, aside }: CheckResult, site: FolderSite, all = false): string {
+  if (causes.length === 0)
+    return ['No findings: every page wears the sheet, and nothing is amiss.', ...asideText(aside)].join('\n')
+  const kinds = kindsOf(causes)
+  const shown = all ? kinds : kinds.filter(({ severity }) => severity !== 'note')
+  const notes = causes.filter(({ severity }) => severity === 'note').length
+  const count = (severity: Severity) => causes.filter((cause) => cause.severity === severity).length
+  const parts = SEVERITIES.filter((severity) => count(severity) > 0).map((severity) =>
+    plural(count(severity), severity),
+  )
+  return [
+    ...shown.flatMap((kind) => kindText(kind, site, all)),
+    `${parts.join(', ')} at ${plural(placesIn(causes), 'place')}.`,
+    ...(!all && notes > 0 ? [`--all tells every place, and the ${plural(notes, 'note')}.`] : []),
+    ...asideText(aside),
+  ].join('\n')
+}
+
+const plural = (count: number, word: string) => `${count.toLocaleString('en')} ${word}${count === 1 ? '' : 's'}`
+const placesIn = (causes: readonly Cause[]) => causes.reduce((sum, { places }) => sum + places.length, 0)
+
+function kindText({ rule, severity, causes }: Kind, site: FolderSite, all: boolean): string[] {
+  const shown = all ? causes : causes.slice(0, CAUSES)
+  const rest = causes.slice(shown.length)
+  return [
+    `${severity}: ${ruleNamed(rule)?.title ?? rule}  [${rule}]`,
+    ...shown.flatMap((cause) => causeText(cause, site, all)),
+    ...(rest.length > 0
+      ? [`  and ${rest.length.toLocaleString('en')} more of this kind, at ${plural(placesIn(rest), 'place')}`]
+      : []),
+    '',
+  ]
+}
+
+function causeText({ id, message, places, files, fixable }: Cause, site: FolderSite, all: boolean): string[] {
+  const where = places.length === 1 ? '' : ` ${plural(places.length, 'place')} in ${plural(files, 'file')}.`
+  const mend = fixable === 0 ? '' : fixable === places.length ? ', can be fixed' : `, ${fixable} can be fixed`
+  const shown = all ? places : places.slice(0, PLACES)
+  return [
+    `  ${message}${where}  [cause ${id}${mend}]`,
+    ...shown.map((place) => `    ${placeText(place, message, site)}`),
+    ...(places.length > shown.length ? [`    and ${(places.length - shown.length).toLocaleString('en')} more`] : []),
+  ]
+}
+
+function placeText({ file, from, message }: Finding, cause: string, site: FolderSite): string {
+  const { line, column } = site.place(file, from)
+  return `${file}:${line}:${column}${message === cause ? '' : `  ${message}`}`
+}
+
+function asideText(aside: readonly Aside[]): string[] {
+  if (aside.length === 0) return []
+  return [`Set aside, with reasons: ${plural(aside.length, 'cause')} at ${plural(placesIn(aside), 'place')}.`]
 }
 
 const LEVEL: Record<Severity, string> = { error: 'error', warning: 'warning', note: 'note' }
 
 /** Findings as a log in the Static Analysis Results Interchange Format (SARIF) 2.1.0, an OASIS standard. */
-export function sarif(findings: readonly ToldFinding[]): unknown {
-  const used = RULES.filter(({ id }) => findings.some(({ rule }) => rule === id))
+export function sarif({ findings, aside }: CheckResult, site: FolderSite): unknown {
+  const used = RULES.filter(({ id }) => [...findings, ...aside].some(({ rule }) => rule === id))
+  const result = ({ rule, severity, file, line, column, message, cause, places }: ToldFinding) => ({
+    ruleId: rule,
+    ruleIndex: used.indexOf(ruleNamed(rule)!),
+    level: LEVEL[severity],
+    message: { text: message },
+    locations: [
+      {
+        physicalLocation: {
+          artifactLocation: { uri: encodePath(file) },
+          region: { startLine: line, startColumn: column },
+        },
+      },
+    ],
+    partialFingerprints: { 'cause/v1': cause },
+    properties: { cause, places },
+  })
   return {
     $schema: 'https://docs.oasis-open.org/sarif/sarif/v2.1.0/errata01/os/schemas/sarif-schema-2.1.0.json',
     version: '2.1.0',
@@ -90,21 +162,28 @@ export function sarif(findings: readonly ToldFinding[]): unknown {
           },
         },
         columnKind: 'utf16CodeUnits',
-        results: findings.map(({ rule, severity, file, line, column, message }) => ({
-          ruleId: rule,
-          ruleIndex: used.indexOf(ruleNamed(rule)!),
-          level: LEVEL[severity],
-          message: { text: message },
-          locations: [
-            {
-              physicalLocation: {
-                artifactLocation: { uri: encodePath(file) },
-                region: { startLine: line, startColumn: column },
-              },
-            },
-          ],
-        })),
+        results: [
+          ...findings.map(result),
+          ...aside.flatMap(({ places, reason }) =>
+            places.map((finding) => ({
+              ...result(told(site, finding, places.length)),
+              suppressions: [{ kind: 'external', justification: reason }],
+            })),
+          ),
+        ],
       },
     ],
+  }
+}
+
+/** What was found, as data: single places with their causes, the causes, and what is set aside. */
+export function checkJson({ findings, causes, aside }: CheckResult): unknown {
+  const brief = ({ id, rule, severity, message, places, files, fixable }: Cause) => {
+    return { id, rule, severity, message, places: places.length, files, fixable }
+  }
+  return {
+    findings,
+    causes: causes.map(brief),
+    setAside: aside.map((each) => ({ ...brief(each), reason: each.reason })),
   }
 }

@@ -132,6 +132,7 @@ function findingsOf(rule: FitRule, found: readonly Found[]): Finding[] {
     rule: rule.id,
     severity: rule.severity,
     about,
+    cause: rest.message,
     ...rest,
     fixable: fixable && rule.fix !== undefined,
   }))

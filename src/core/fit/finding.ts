@@ -31,6 +31,8 @@ export interface Found {
   readonly about?: string
   /** How bad it is here, where that is not what the rule says of itself. */
   readonly severity?: Severity
+  /** What holds for every place with the same cause, as a sentence; what is wrong here, where each place stands for itself. */
+  readonly cause?: string
 }
 
 /** A finding: something found, with the rule it comes from. */
@@ -47,9 +49,13 @@ export interface RuleWords {
   readonly title: string
   /** What follows from it, and what to do: a sentence or two for all of its kind. */
   readonly explanation: string
+  /** What a page that has it costs a visitor, beside others: by severity where it is not said. */
+  readonly cost?: number
 }
 
 interface RuleBase extends RuleWords {
+  /** What is said of all places of one cause, where the cause itself is no sentence. */
+  readonly together?: (places: readonly Finding[], pages: number) => string
   /** Mends findings of this rule; all of them at once, so that one step does. Those it cannot mend are left. */
   readonly fix?: (site: FitSite, found: readonly Found[]) => SiteChange
 }

@@ -90,6 +90,17 @@ function byName(paths: readonly SitePath[]): Map<string, SitePath[]> {
   return found
 }
 
+/** Every folder that holds something, with the slash at its end. */
+function foldersOf(paths: readonly SitePath[]): Set<SitePath> {
+  const found = new Set<SitePath>([''])
+  for (const path of paths)
+    for (let end = path.lastIndexOf('/') + 1; end > 0; end = path.lastIndexOf('/', end - 2) + 1) {
+      if (found.has(path.slice(0, end))) break
+      found.add(path.slice(0, end))
+    }
+  return found
+}
+
 /** A site as rules see it, at one moment. */
 export class FitSite {
   private readonly pages = new Map<SitePath, FitPage>()
@@ -97,6 +108,7 @@ export class FitSite {
   private readonly leads: Map<string, Lead>
   private readonly closest: Map<string, SitePath | null>
   private readonly named: Map<string, SitePath[]>
+  private readonly folders: ReadonlySet<SitePath>
   private readonly before: ReadonlyMap<SitePath, FitPage>
 
   /** What an earlier one found holds on as long as the files are the same. */
@@ -108,6 +120,7 @@ export class FitSite {
     this.leads = same?.leads ?? new Map<string, Lead>()
     this.closest = same?.closest ?? new Map<string, SitePath | null>()
     this.named = same?.named ?? byName([...model.files.keys()])
+    this.folders = same?.folders ?? foldersOf([...model.files.keys()])
     this.lowered = same?.lowered ?? new Map([...model.files.keys()].map((path) => [path.toLowerCase(), path]))
     this.before = new Map(same?.pages)
   }
@@ -144,6 +157,18 @@ export class FitSite {
   /** The file a path leads to: itself, or the index of the folder it names. */
   fileAt(path: SitePath): SitePath | null {
     return fileAt(path, (each) => this.model.files.has(each))
+  }
+
+  /** The topmost folder on the way to a path that holds nothing of the site; null where the path's own folder is there. */
+  missingFolder(path: SitePath): SitePath | null {
+    let end = 0
+    while ((end = path.indexOf('/', end) + 1) > 0) if (!this.folders.has(path.slice(0, end))) return path.slice(0, end)
+    return null
+  }
+
+  /** Whether there is a folder of this path, which ends in a slash. */
+  hasFolder(path: SitePath): boolean {
+    return this.folders.has(path)
   }
 
   /** The file whose path differs from this one in capitals only. */

@@ -45,6 +45,17 @@ export function targetOf(from: SitePath, reference: string): Target {
   return { kind: 'site', path: decodePath(plain), rooted: parts.path.startsWith('/') }
 }
 
+/** Whether a relative reference climbs above the top folder of the site, where nothing of it can be. */
+export function climbsOut(from: SitePath, reference: string): boolean {
+  let depth = from.split('/').length - 1
+  for (const name of splitUrl(reference).path.split('/')) {
+    if (name === '..') depth--
+    else if (name !== '.' && name !== '') depth++
+    if (depth < 0) return true
+  }
+  return false
+}
+
 /** The shortest relative reference from one file of the site to another, percent-encoded where a URL needs it. */
 export function relativeReference(from: SitePath, to: SitePath): string {
   const here = from.split('/').slice(0, -1)
@@ -106,6 +117,14 @@ const PAGE = /\.(?:html?|xhtml)$/i
 export const isXml = (path: string): boolean => /\.xhtml$/i.test(path)
 
 const SHEET = /\.css$/i
+
+/** Where a site keeps what Attire is to remember of it, in its top folder. */
+export const NOTES_FILE: SitePath = 'attire.json'
+
+/** Whether a file is kept as text, so that it can be edited: a page, a stylesheet, or Attire's own notes. */
+export function isText(path: SitePath): boolean {
+  return isPage(path) || isSheet(path) || path === NOTES_FILE
+}
 
 /** Whether a file is a page of the site, by its ending. */
 export function isPage(path: SitePath): boolean {

@@ -13,6 +13,16 @@ export function splitUrl(reference: string): UrlParts {
   return { scheme: match?.[1], authority: match?.[2], path: match?.[3] ?? '', query: match?.[4], fragment: match?.[5] }
 }
 
+/** The place on a page that a reference names, percent-decoded; '' for none. */
+export function fragmentOf(reference: string): string {
+  const { fragment = '' } = splitUrl(reference)
+  try {
+    return decodeURIComponent(fragment)
+  } catch {
+    return fragment
+  }
+}
+
 /** Puts the parts of a reference together again (RFC 3986, section 5.3). */
 export function joinUrl({ scheme, authority, path, query, fragment }: UrlParts): string {
   return (

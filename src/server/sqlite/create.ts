@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto'
 import { choosingSheet, NEW_SHEET } from '../../core/site/choose-sheet.ts'
-import { folderOf, isImage, isPage, isSheet, type SitePath } from '../../core/paths/paths.ts'
+import { folderOf, isImage, isPage, isText, type SitePath } from '../../core/paths/paths.ts'
 import { breath } from '../breath.ts'
 import type { CreatedSite, NewSite } from '../repository.ts'
 import { pixelsOf } from '../media/media-thread.ts'
@@ -83,7 +83,7 @@ async function measuredFiles(siteId: string, site: NewSite, sheetPath: SitePath)
     if (path === sheetPath) continue
     const hash = hashOf(bytes)
     const pixels = isImage(path) ? await measured(bytes) : { width: null, height: null }
-    const encoding = isPage(path) || isSheet(path) ? encodingOf(bytes, path) : null
+    const encoding = isText(path) ? encodingOf(bytes, path) : null
     rows.push({ row: { siteId, path, hash, encoding }, blob: { hash, bytes, size: bytes.length, ...pixels } })
   }
   return rows

@@ -1,3 +1,4 @@
+import { isForwarding } from '../../markup/forwarding.ts'
 import type { PageRule } from '../finding.ts'
 import { joinChanges, NO_CHANGE } from '../../site/change.ts'
 import { fileDoc } from '../../site/step.ts'
@@ -10,8 +11,10 @@ export const doctypeMissing: PageRule = {
   title: 'The doctype is missing',
   explanation:
     'Without <!doctype html> browsers go back to the habits of the nineties (quirks mode): boxes, fonts in tables and heights are computed differently.',
+  cost: 10,
   scope: 'page',
   check: ({ page, path }) => {
+    if (isForwarding(page)) return []
     if (page.doctypeEnd === null)
       return [
         {

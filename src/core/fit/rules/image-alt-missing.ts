@@ -9,6 +9,7 @@ export const imageAltMissing: PageRule = {
   title: 'An image says nothing to those who cannot see it',
   explanation:
     'Say in alt="…" what the picture tells; alt="" for one that is only decoration. Without alt, screen readers read the file’s name.',
+  cost: 6,
   scope: 'page',
   check: ({ page, path }) =>
     ['img', 'input', 'area']

@@ -2,7 +2,7 @@ import { isFont, targetOf } from '../../paths/paths.ts'
 import { addressesIn } from '../../sheet/references.ts'
 import type { Found, SiteRule } from '../finding.ts'
 import type { FitSite } from '../fit-site.ts'
-import { leadRight, lostMessage } from './lost.ts'
+import { isUnchecked, leadRight, lostMessage } from './lost.ts'
 /** An image that is not there. */
 export const imageMissing: SiteRule = {
   id: 'image-missing',
@@ -10,6 +10,7 @@ export const imageMissing: SiteRule = {
   prevents: 'loading',
   title: 'An image is not there',
   explanation: 'Browsers show a broken picture, or nothing at all.',
+  cost: 15,
   scope: 'site',
   check: (site) => [
     ...site.allPages.flatMap((page) =>
@@ -21,7 +22,7 @@ export const imageMissing: SiteRule = {
           file === null
             ? target.kind === 'site' || target.kind === 'local'
             : reference.url !== '' && target.kind === 'site' && target.path.endsWith('/')
-        return picture && lost && reference.url !== ''
+        return picture && lost && reference.url !== '' && !isUnchecked(page, reference)
           ? [{ file: page.path, from, to, ...lostMessage(page, reference, 'the picture') }]
           : []
       }),
@@ -53,6 +54,7 @@ function inSheets(site: FitSite): Found[] {
             file: path,
             from,
             to,
+            cause: `${target.path} is not there.`,
             message: `“${url}” leads to ${target.path}, which is not there. Addresses in a sheet start from the sheet’s own folder.${closest ? ` The closest name is ${closest}.` : ''}`,
           },
         ]

@@ -27,6 +27,7 @@ export const imageOversized: PageRule = {
           file: page.path,
           from,
           to,
+          cause: `${file} is ${pixels.width} px wide, much wider than it is shown.`,
           message: `${file} is ${pixels.width} px wide and shown at most ${shown} px wide here. A copy of ${Math.max(shown * DENSITY, PLENTY)} px shows just as sharp, on fine screens too.`,
         },
       ]

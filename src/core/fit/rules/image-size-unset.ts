@@ -36,6 +36,7 @@ export const imageSizeUnset: PageRule = {
           file: page.path,
           from: place.startTag.from,
           to: place.startTag.to,
+          cause: 'Images have no width and height, so pages jump when they arrive.',
           message: `${nameOf(attributes.get('src')!)} has no width and height, so the page jumps when it arrives.${pixels ? ` Its own are ${pixels.width} × ${pixels.height} px.` : ''}`,
           fixable: pixels !== null && keepsShape(page, element),
         },

@@ -21,6 +21,7 @@ export const indexMissing: SiteRule = {
         to: 0,
         // Folders that only hold pages are common practice; links name the pages themselves.
         severity: folder === '' ? ('warning' as const) : ('note' as const),
+        ...(folder === '' ? {} : { cause: 'Folders that hold pages have no index.html.' }),
         message:
           folder === ''
             ? 'The site’s top folder has no index.html, so its plain address shows nothing.'

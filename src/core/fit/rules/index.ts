@@ -20,6 +20,7 @@ import { linkMissing } from './link-missing.ts'
 import { linkOutsideHead } from './link-outside-head.ts'
 import { linkRelMissing } from './link-rel-missing.ts'
 import { linkTargetMissing } from './link-target-missing.ts'
+import { linkUnchecked } from './link-unchecked.ts'
 import { looseText } from './loose-text.ts'
 import { markupInvalid } from './markup-invalid.ts'
 import { markupObsolete } from './markup-obsolete.ts'
@@ -58,6 +59,7 @@ export const RULES: readonly FitRule[] = [
   imageSizeUnset,
   pageLinkBroken,
   pageLinkPlaceholder,
+  linkUnchecked,
   fontUnavailable,
   fallbackMissing,
   markupInvalid,

@@ -22,6 +22,7 @@ export const inlineStyle: PageRule = {
                 file: path,
                 from: at.from,
                 to: at.to,
+                cause: `style="${value}" is written on elements themselves; only !important in the sheet beats that.`,
                 message: `${describeElement(element)} carries style="${value.length > 60 ? `${value.slice(0, 60)}…` : value}"; only !important in the sheet beats that.`,
               },
             ]

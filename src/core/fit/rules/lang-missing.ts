@@ -1,3 +1,4 @@
+import { isForwarding } from '../../markup/forwarding.ts'
 import type { SiteRule } from '../finding.ts'
 import type { FitSite } from '../fit-site.ts'
 import { setAttribute } from '../../markup/attributes.ts'
@@ -11,10 +12,11 @@ export const langMissing: SiteRule = {
   title: 'The page does not say its language',
   explanation:
     'Screen readers need lang="…" on <html> to speak the text rightly; browsers need it for hyphens and quotes.',
+  cost: 4,
   scope: 'site',
   check: (site) =>
     site.allPages.flatMap(({ page, path }) => {
-      if ((page.root.attributes.get('lang') ?? '').trim() !== '') return []
+      if ((page.root.attributes.get('lang') ?? '').trim() !== '' || isForwarding(page)) return []
       const at = page.root.place?.startTag ?? { from: 0, to: 0 }
       const common = commonLanguage(site)
       return [
@@ -22,6 +24,7 @@ export const langMissing: SiteRule = {
           file: path,
           from: at.from,
           to: at.to,
+          cause: '<html> has no lang attribute.',
           message: `<html> has no lang attribute.${common ? ` The other pages say lang="${common}".` : ''}`,
           fixable: common !== null && page.root.place !== null,
         },

@@ -7,6 +7,7 @@ export const linkMissing: PageRule = {
   prevents: 'arriving',
   title: 'The sheet is not attached',
   explanation: 'Nothing that is set in the sheet arrives on such a page. Attaching it writes one link into the head.',
+  cost: 60,
   scope: 'page',
   readsSheets: true,
   check: (page) => faultOf(page, ['link-missing']),

@@ -17,6 +17,7 @@ export const linkOutsideHead: PageRule = {
       file: path,
       from: place!.startTag.from,
       to: place!.startTag.to,
+      cause: 'A link to a stylesheet stands in the body, so the page shows unstyled for a moment.',
       message: `The link to ${attributes.get('href') ?? 'a stylesheet'} stands in the body, so the page shows unstyled for a moment. It belongs into the head.`,
       fixable: true,
     })),

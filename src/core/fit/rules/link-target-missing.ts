@@ -9,10 +9,11 @@ export const linkTargetMissing: PageRule = {
   title: 'The link names a sheet that is not there',
   explanation:
     'The name is misspelt, or the way to it is wrong for the page’s folder. Browsers show the page without it and say nothing.',
+  cost: 60,
   scope: 'page',
   readsSheets: true,
   check: (page) => {
-    const own = faultOf(page, ['link-target-missing'])
+    const own = faultOf(page, ['link-target-missing'], 'The link to the sheet leads to a file that is not there.')
     const link = page.wear.fault?.link
     const others = page
       .referencesOf('sheet')
@@ -31,6 +32,7 @@ export const linkTargetMissing: PageRule = {
             file: page.path,
             from,
             to,
+            cause: `Pages link to the stylesheet ${target.path}, which is not there.`,
             message: `“${url}” leads to ${target.path}, which is not there.${closest ? ` The closest name is ${closest}.` : ''}`,
           },
         ]

@@ -39,6 +39,7 @@ export const looseText: PageRule = {
           from,
           to,
           fixable: true,
+          cause: 'Text stands directly in boxes and not in paragraphs; the sheet’s rules for p do not reach it.',
           message: `“${excerpt(page.text.slice(from, to))}” stands directly in ${describeElement(element)}; the sheet’s rules for p do not reach it.`,
         })),
       )

@@ -1,5 +1,5 @@
 import { joinChanges, NO_CHANGE, type SiteChange } from '../../site/change.ts'
-import { encodePath, folderOf, nameOf, relativeReference, type SitePath } from '../../paths/paths.ts'
+import { climbsOut, encodePath, folderOf, nameOf, relativeReference, type SitePath } from '../../paths/paths.ts'
 import { fileDoc } from '../../site/step.ts'
 import { splitUrl } from '../../paths/url.ts'
 import type { Found } from '../finding.ts'
@@ -23,12 +23,31 @@ export function meant(
   return alike.length === 1 && alike[0] !== from ? { path: alike[0]!, why: 'folder' } : null
 }
 
+/**
+ * Whether a reference leads to where nothing was brought in, so that nobody can say whether it arrives: above the top folder,
+ * into a top folder that is not there, or over into another folder that is not there and whose files nothing here is called like.
+ */
+export function isUnchecked({ site, base, path: from }: FitPage, reference: Led): boolean {
+  const { target, url, file } = reference
+  if (target.kind !== 'site' || file !== null) return false
+  if (climbsOut(base, url)) return true
+  if (site.missingFolder(target.path) === null || !/^(?:\/|(?:\.\/)*\.\.\/)/.test(url.trim())) return false
+  const closest = site.closestTo(target.path)
+  return meant(site, from, reference) === null && (closest === null || nameOf(closest) !== nameOf(target.path))
+}
+
+/** What is the matter for all references that do not arrive there: the same file is missing, or the whole folder. */
+function causeOf(site: FitSite, path: SitePath): string {
+  const folder = site.missingFolder(path)
+  return folder ? `The folder ${folder} is not there, and pages lead into it.` : `${path} is not there.`
+}
+
 /** What to say of a reference that leads nowhere. */
 export function lostMessage(
   page: FitPage,
   reference: Led,
   what: string,
-): { readonly message: string; readonly fixable: boolean } {
+): Pick<Found, 'message' | 'cause'> & { readonly fixable: boolean } {
   const { target, url } = reference
   if (target.kind === 'local')
     return { message: `“${url}” is a path on one computer’s disk; nobody else has it.`, fixable: false }
@@ -37,16 +56,25 @@ export function lostMessage(
   const folder = folderOf(page.path)
   if (right?.why === 'capitals')
     return {
+      cause: `${right.path} is written in other capitals, and web servers tell them apart.`,
       message: `“${url}” differs from ${right.path} in capitals; web servers tell them apart, so ${what} is not found.`,
       fixable: true,
     }
   if (right)
     return {
+      cause: `${target.path || 'The top folder'} is not there; ${right.path} is.`,
       message: `${folder === '' ? '' : `This page is in ${folder}, so `}“${url}” leads to ${target.path || 'the top folder'}, which is not there. From here ${right.path} is ${relativeReference(page.path, right.path)}.`,
       fixable: true,
     }
+  if (page.site.hasFolder(`${target.path.replace(/\/$/, '')}/`))
+    return {
+      cause: `The folder ${target.path} has no index.html, and pages lead to it.`,
+      message: `“${url}” leads to the folder ${target.path}, which has no index.html; visitors get an error, or a bare list of files.`,
+      fixable: false,
+    }
   const closest = page.site.closestTo(target.path)
   return {
+    cause: causeOf(page.site, target.path),
     message: `“${url}” leads to ${target.path || 'the top folder'}, which is not there.${closest ? ` The closest name is ${closest}.` : ''}`,
     fixable: false,
   }

@@ -13,11 +13,12 @@ export const markupInvalid: PageRule = {
   check: ({ page, path }) =>
     markupFaults(page, isXml(path))
       .filter(({ kind }) => kind !== 'obsolete')
-      .map(({ from, to, message, kind }) => ({
+      .map(({ from, to, message, kind, cause = message }) => ({
         file: path,
         from,
         to,
         message,
+        cause,
         // Browsers build it just as it is written.
         severity: kind === 'misplaced' ? 'note' : 'warning',
       })),

@@ -18,6 +18,7 @@ export const nameCapitals: SiteRule = {
         file: path,
         from: 0,
         to: 0,
+        cause: 'Files have capitals in their names.',
         message: `${path} has capitals in its name. A better name is ${betterPath(path, (other) => site.has(other))}; every reference follows.`,
         fixable: true,
       })),

@@ -18,6 +18,7 @@ export const nameSpaces: SiteRule = {
         file: path,
         from: 0,
         to: 0,
+        cause: 'Files have spaces or odd characters in their names.',
         message: `${path} has spaces or odd characters in its name. A better name is ${betterPath(path, (other) => site.has(other))}; every reference follows.`,
         fixable: true,
       })),

@@ -1,9 +1,9 @@
-import type { SiteRule } from '../finding.ts'
+import type { Found, SiteRule } from '../finding.ts'
 import type { Page } from '../../markup/tree.ts'
 import { isPage } from '../../paths/paths.ts'
-import { splitUrl } from '../../paths/url.ts'
+import { fragmentOf } from '../../paths/url.ts'
 import { memo } from '../../text/memo.ts'
-import { leadRight, lostMessage } from './lost.ts'
+import { isUnchecked, leadRight, lostMessage } from './lost.ts'
 /** A link to a page, a place or a file that is not there. */
 export const pageLinkBroken: SiteRule = {
   id: 'page-link-broken',
@@ -17,27 +17,28 @@ export const pageLinkBroken: SiteRule = {
       page
         .referencesOf('link', 'script', 'media')
         .filter(({ file, url }) => file === null || url.includes('#'))
-        .flatMap((reference) => {
+        .flatMap((reference): Found[] => {
           const { kind, element, url, file, target, from, to } = reference
-          if (kind === 'media' && element.parent?.tag === 'picture') return []
+          if ((kind === 'media' && element.parent?.tag === 'picture') || isUnchecked(page, reference)) return []
           const at = { file: page.path, from, to }
           if (target.kind === 'local' || (target.kind === 'site' && file === null))
             return [{ ...at, ...lostMessage(page, reference, kind === 'link' ? 'the page' : 'the file') }]
           // Places on pages: only links to pages of the site name them.
-          const { fragment } = splitUrl(url)
+          const fragment = fragmentOf(url)
           const holder = target.kind === 'self' ? page : file !== null && isPage(file) ? page.site.page(file) : null
           if (
             kind !== 'link' ||
             !holder ||
             !fragment ||
             /^(?:top|:~:)/i.test(fragment) ||
-            placesOf(holder.page).has(decoded(fragment))
+            placesOf(holder.page).has(fragment)
           )
             return []
           return [
             {
               ...at,
-              message: `“${url}” leads to a place called “${decoded(fragment)}”, and nothing ${holder === page ? 'on this page' : `on ${holder.path}`} has that id.`,
+              cause: `Links lead to places on ${holder.path} that are not there.`,
+              message: `“${url}” leads to a place called “${fragment}”, and nothing ${holder === page ? 'on this page' : `on ${holder.path}`} has that id.`,
             },
           ]
         }),
@@ -55,11 +56,3 @@ const placesOf = memo(
       ]),
     ),
 )
-
-function decoded(fragment: string): string {
-  try {
-    return decodeURIComponent(fragment)
-  } catch {
-    return fragment
-  }
-}

@@ -39,6 +39,7 @@ export const pageLinkPlaceholder: PageRule = {
             file: path,
             from: at.from,
             to: at.to,
+            cause: `Links say href="${href}" and lead ${whereTo(href)}.`,
             message: `${words ? `“${words}”` : 'This link'} says href="${href}" and leads ${whereTo(href)}.`,
           },
         ]

@@ -1,3 +1,4 @@
+import { isForwarding } from '../../markup/forwarding.ts'
 import type { SiteRule } from '../finding.ts'
 import type { FitPage, FitSite } from '../fit-site.ts'
 import { joinChanges, NO_CHANGE } from '../../site/change.ts'
@@ -21,7 +22,7 @@ export const regionMissing: SiteRule = {
       const pages = site.allPages
       if (having.length < 3 || having.length * 2 <= pages.length) return []
       return pages
-        .filter(({ page }) => !regions(page)[region])
+        .filter(({ page }) => !regions(page)[region] && !isForwarding(page))
         .map(({ path, page }) => {
           const body = page.elements.find(({ tag, place }) => tag === 'body' && place)?.place?.startTag ?? {
             from: 0,
@@ -31,6 +32,7 @@ export const regionMissing: SiteRule = {
             file: path,
             from: body.from,
             to: body.to,
+            cause: `Pages lack the <${region}> that most pages have.`,
             message: `${having.length} of ${pages.length} pages have a <${region}>; this one has none.`,
             fixable: planFor(site, region, path).splices.length > 0,
             about: region,

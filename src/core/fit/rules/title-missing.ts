@@ -1,3 +1,4 @@
+import { isForwarding } from '../../markup/forwarding.ts'
 import type { PageRule } from '../finding.ts'
 import { escapeText } from '../../markup/attributes.ts'
 import { intoHead } from '../../markup/head.ts'
@@ -16,7 +17,7 @@ export const titleMissing: PageRule = {
   scope: 'page',
   check: ({ page, path }) => {
     const title = firstByTag(page, 'title')
-    if (title && (title.rawText?.text ?? '').trim() !== '') return []
+    if ((title && (title.rawText?.text ?? '').trim() !== '') || isForwarding(page)) return []
     const at = (title ?? firstByTag(page, 'head'))?.place?.startTag ?? { from: 0, to: 0 }
     const heading = headingOf(page)
     return [
@@ -24,6 +25,7 @@ export const titleMissing: PageRule = {
         file: path,
         from: at.from,
         to: at.to,
+        cause: 'Pages have no title.',
         message: `The page has ${title ? 'an empty' : 'no'} <title>.${heading ? ` Its heading says “${heading}”.` : ''}`,
         fixable: heading !== '' && (title ? Boolean(title.place?.endTag) : Boolean(firstByTag(page, 'head')?.place)),
       },

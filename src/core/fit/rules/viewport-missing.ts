@@ -1,3 +1,4 @@
+import { isForwarding } from '../../markup/forwarding.ts'
 import type { PageRule } from '../finding.ts'
 import { intoHead } from '../../markup/head.ts'
 import { elementsNamed, firstByTag } from '../../markup/tree.ts'
@@ -11,9 +12,11 @@ export const viewportMissing: PageRule = {
   title: 'Phones show the page tiny',
   explanation:
     'Without the viewport line phones lay the page out some 980 px wide and shrink it; media queries for narrow screens never match.',
+  cost: 20,
   scope: 'page',
   check: ({ page, path }) => {
     if (
+      isForwarding(page) ||
       elementsNamed(page, 'meta').some(({ attributes }) => attributes.get('name')?.trim().toLowerCase() === 'viewport')
     )
       return []

@@ -1,7 +1,7 @@
 import type { Page, PageElement } from '../tree.ts'
 import { attributeTable, metaOf, type AttributeMeta } from './element-table.ts'
 import type { MarkupFault } from './fault.ts'
-import { insteadOfAttribute, insteadOfElement } from './obsolete.ts'
+import { insteadOf } from './obsolete.ts'
 
 /** Elements without which their attribute means nothing. Titles and languages have rules of their own, or none. */
 const NEEDED: Readonly<Record<string, string>> = { img: 'src', embed: 'src', object: 'data', map: 'name' }
@@ -38,7 +38,7 @@ function elementFault(text: string, { tag, place }: PageElement): MarkupFault | 
       ...place!.startTag,
       kind: 'obsolete',
       about: `<${tag}>`,
-      message: `<${tag}> is obsolete. ${insteadOfElement(tag)}`,
+      message: `<${tag}> is obsolete. ${insteadOf(`<${tag}>`)}`,
     }
   if (meta || tag.includes('-')) return null
   const written = text.slice(place!.from + 1, place!.from + 1 + tag.length)
@@ -62,7 +62,7 @@ function ofAttributes({ tag, attributes, place }: PageElement): MarkupFault[] {
         to: at.to,
         kind: 'obsolete',
         about: name,
-        message: `The attribute ${name} on <${tag}> is obsolete. ${insteadOfAttribute(name)}`,
+        message: `The attribute ${name} on <${tag}> is obsolete. ${insteadOf(name)}`,
       })
     else if (!isKnownValue(meta, value))
       faults.push({

@@ -7,6 +7,8 @@ export type FaultKind = 'guessed' | 'misplaced' | 'obsolete'
 export interface MarkupFault extends Range {
   readonly kind: FaultKind
   readonly message: string
+  /** What holds for every such place, where the message says more. */
+  readonly cause?: string
   /** What is obsolete: an attribute's name, or an element's in angle brackets. */
   readonly about?: string
 }

@@ -17,8 +17,12 @@ const INSTEAD: Readonly<Record<string, string>> = {
   xmp: '<pre> with <code> does the same.',
 }
 
-/** What does the same as an obsolete element, in a sentence. */
-export function insteadOfElement(tag: string): string {
+/** What does the same as something obsolete, an attribute by its name or an element in angle brackets. */
+export function insteadOf(about: string): string {
+  return about.startsWith('<') ? insteadOfElement(about.slice(1, -1)) : insteadOfAttribute(about)
+}
+
+function insteadOfElement(tag: string): string {
   return INSTEAD[tag] ?? IN_THE_SHEET
 }
 
@@ -31,8 +35,7 @@ const PRESENTATIONAL = new Set(
   ).split(' '),
 )
 
-/** What does the same as an obsolete attribute, in a sentence. */
-export function insteadOfAttribute(name: string): string {
+function insteadOfAttribute(name: string): string {
   if (PRESENTATIONAL.has(name)) return IN_THE_SHEET
   return name === 'name' ? 'An id does the same.' : 'Browsers need it no longer; it can go.'
 }

@@ -73,9 +73,13 @@ function slashFaults(slashed: ReadonlySet<PageElement>): MarkupFault[] {
   return [...found].map(([tag, { first, more }]) => ({
     ...first.place!.startTag,
     kind: 'guessed',
-    message: `The slash of <${tag}/> closes nothing in HTML, so what follows stands inside it. Write </${tag}> where it ends.${more > 0 ? ` It is so ${more} more ${more === 1 ? 'time' : 'times'} on this page.` : ''}`,
+    cause: slashWords(tag),
+    message: `${slashWords(tag)}${more > 0 ? ` It is so ${more} more ${more === 1 ? 'time' : 'times'} on this page.` : ''}`,
   }))
 }
+
+const slashWords = (tag: string) =>
+  `The slash of <${tag}/> closes nothing in HTML, so what follows stands inside it. Write </${tag}> where it ends.`
 
 /** What is written in a table outside of its cells: browsers move it in front of the table (HTML standard, 13.2.6.1). */
 function movedOutOfTables(page: Page): MarkupFault[] {
