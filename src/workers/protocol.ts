@@ -1,4 +1,4 @@
-import type { Finding } from '../core/fit/finding.ts'
+import type { Severity } from '../core/fit/finding.ts'
 import type { WearSummary } from '../core/model/wear-summary.ts'
 import type { SitePath } from '../core/paths/paths.ts'
 import type { Doc } from '../core/site/step.ts'
@@ -18,9 +18,12 @@ export type ToWorker =
   | { type: 'cancel'; id: number }
   | { [Q in Question]: { type: 'ask'; id: number; question: Q; ask: Ask<Q> } }[Question]
 
-/** What the fit check found since it last spoke: by page, and `null` for what compares pages and files. */
+/** What the fit check came to since it last spoke. The findings themselves are asked for. */
 export interface FitNews {
-  readonly pages: readonly (readonly [SitePath | null, readonly Finding[]])[]
+  /** Causes that wait for somebody, by how bad they are. */
+  readonly counts: Readonly<Record<Severity, number>>
+  /** Files with another number of causes than was told before. */
+  readonly files: readonly (readonly [SitePath, number])[]
   readonly done: number
   readonly total: number
 }

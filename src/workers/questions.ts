@@ -11,7 +11,8 @@ import { traceQuestions } from '../core/trace/questions.ts'
 import { typeQuestions } from '../core/type/questions.ts'
 
 /**
- * Everything the site worker answers, as its features register it: a function of a snapshot and what is asked. One that
+ * Everything the site worker answers, as its features register it: a function of a snapshot, of what is asked, and of what the
+ * check has found so far. One that
  * yields takes long: it is answered in slices, tells how far it is, and can be called off.
  */
 export const QUESTIONS = {
@@ -32,7 +33,8 @@ type Questions = typeof QUESTIONS
 export type Question = keyof Questions
 
 /** What goes with a question; an empty object for those that ask for nothing in particular. */
-export type Ask<Q extends Question> = Parameters<Questions[Q]> extends [unknown, infer A] ? A : Record<string, never>
+export type Ask<Q extends Question> =
+  Parameters<Questions[Q]> extends [unknown, infer A, ...unknown[]] ? A : Record<string, never>
 
 type Result<Q extends Question> = ReturnType<Questions[Q]>
 

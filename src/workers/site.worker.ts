@@ -1,4 +1,5 @@
 import { FitCheck, type FitProgress } from '../core/fit/check.ts'
+import { countByFile, countsOf, Standing } from '../core/fit/standing.ts'
 import { SiteSnapshot } from '../core/model/snapshot.ts'
 import { wearSummary, type WearSummary } from '../core/model/wear-summary.ts'
 import type { SitePath } from '../core/paths/paths.ts'
@@ -10,6 +11,8 @@ import { QUESTIONS, type LongQuestion, type Progress, type Question } from './qu
 const SLICE_MS = 20
 /** News of a long pass are told so many ms apart: each makes the screen draw. */
 const NEWS_MS = 250
+/** So many times as long as they take to put together is worked between two news. */
+const NEWS_SHARE = 8
 /** How long after an edit wear reports begin, and the fit check: it waits for them. */
 const WEAR_AFTER_MS = 30
 const CHECK_AFTER_MS = 120
@@ -49,11 +52,12 @@ function reportOne(page: SitePath): void {
   }
 }
 
-/** Findings already told, by page: a page that still has the same ones is not told again. */
-const told = new Map<SitePath | null, FitProgress['findings']>()
-
-let news: [SitePath | null, FitProgress['findings']][] = []
+const standing = new Standing()
+/** How many causes each file was told to have. */
+let counted: ReadonlyMap<SitePath, number> = new Map()
 let toldFit = 0
+/** How long the last news took to put together: on a large site they come less often. */
+let newsTook = 0
 
 function reportFit(): void {
   try {
@@ -75,23 +79,25 @@ function reportSlice(): void {
       break
     }
     last = next.value
-    if (told.get(last.page) !== last.findings) news.push([last.page, last.findings])
-    told.set(last.page, last.findings)
+    standing.take(last.page, last.findings)
     if (last.fault !== null) say({ type: 'trouble', about: 'fit', page: last.page, message: last.fault })
   } while (performance.now() < until)
-  const paths = site.pagePaths
-  const gone = pass ? [] : [...told.keys()].filter((path) => path !== null && !paths.includes(path))
-  for (const path of gone) {
-    told.delete(path)
-    news.push([path, []])
-  }
-  if (!pass || performance.now() - toldFit > NEWS_MS) {
-    const total = paths.length
-    say({ type: 'fit', news: { pages: news, done: pass ? (last?.done ?? 0) : total, total } })
-    news = []
-    toldFit = performance.now()
-  }
+  if (!pass) standing.keepOnly(site.pagePaths)
+  if (!pass || performance.now() - toldFit > Math.max(NEWS_MS, newsTook * NEWS_SHARE)) tellFit(last?.done ?? 0)
   if (pass) setTimeout(reportFit)
+}
+
+function tellFit(done: number): void {
+  const began = performance.now()
+  const total = site.pagePaths.length
+  const { causes } = standing.sortedOut(site)
+  const counts = countByFile(causes)
+  const files = [...counts].filter(([file, count]) => counted.get(file) !== count)
+  const none = [...counted.keys()].filter((file) => !counts.has(file)).map((file) => [file, 0] as const)
+  counted = counts
+  say({ type: 'fit', news: { counts: countsOf(causes), files: [...files, ...none], done: pass ? done : total, total } })
+  toldFit = performance.now()
+  newsTook = toldFit - began
 }
 
 function changed(): void {
@@ -144,7 +150,11 @@ function guarded(id: number, work: () => void): () => void {
 }
 
 function answer(id: number, question: Question, ask: unknown): void {
-  const result = (QUESTIONS[question] as (site: SiteSnapshot, ask: unknown) => unknown)(site, ask)
+  const result = (QUESTIONS[question] as (site: SiteSnapshot, ask: unknown, standing: Standing) => unknown)(
+    site,
+    ask,
+    standing,
+  )
   if (isSlices(result)) runLong(id, result)
   else say({ type: 'answer', id, answer: result })
 }

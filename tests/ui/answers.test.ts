@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { findingsIn } from '../../src/core/fit/check.ts'
+import { Standing } from '../../src/core/fit/standing.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
 import { QUESTIONS } from '../../src/workers/questions.ts'
 import { siteOf } from '../core/model.ts'
@@ -121,7 +122,9 @@ describe('what the site worker answers', () => {
     })
     expect(QUESTIONS.rules().every(({ id, title, explanation }) => id && title && explanation)).toBe(true)
     const findings = findingsIn(site)
-    expect(site.after(QUESTIONS.fix(site, { findings })).text('index.html')).toContain('width="30" height="20"')
+    expect(site.after(QUESTIONS.fix(site, { findings }, new Standing()).change).text('index.html')).toContain(
+      'width="30" height="20"',
+    )
     expect(
       QUESTIONS.lift(site, { pages: ['index.html'], embedded: true, inline: true }).attributes.map(({ name }) => name),
     ).toEqual(['p-red'])

@@ -1,6 +1,6 @@
 import { joinChanges, type SiteChange } from '../site/change.ts'
 import type { SitePath } from '../paths/paths.ts'
-import { FitSite, type FitPage } from './fit-site.ts'
+import { areSameFiles, FitSite, type FitPage } from './fit-site.ts'
 import { keyOf, type Finding, type FitRule, type Found, type PageRule, type SiteRule } from './finding.ts'
 import { RULES, ruleNamed } from './rules/index.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
@@ -35,7 +35,8 @@ interface Checked {
 export class FitCheck {
   private readonly checked = new Map<SitePath, Checked>()
   private site: FitSite | undefined
-  private sheets: readonly Sheet[] = [];
+  private sheets: readonly Sheet[] = []
+  private files: SiteSnapshot['files'] = new Map();
 
   /** One pass, page by page: whoever runs it may stop between two, and begin anew with a later snapshot. */
   *run(model: SiteSnapshot): Generator<FitProgress, void, void> {
@@ -43,6 +44,7 @@ export class FitCheck {
     const sheets = model.wornSheets.map(({ sheet }) => sheet)
     if (sheets.length !== this.sheets.length || sheets.some((sheet, at) => sheet !== this.sheets[at]))
       this.sheets = sheets
+    if (!areSameFiles(this.files, model.files)) this.files = model.files
     const paths = model.pagePaths
     const still = new Set(paths)
     for (const path of this.checked.keys()) if (!still.has(path)) this.checked.delete(path)
@@ -62,8 +64,7 @@ export class FitCheck {
 
   private checkPage(site: FitSite, path: SitePath): readonly Finding[] {
     const page = site.page(path)
-    const { files } = site.model
-    const { sheets } = this
+    const { sheets, files } = this
     const before = this.checked.get(path)
     const same = before?.page === page.page && before.files === files
     if (same && before.sheets === sheets) return before.all
@@ -125,6 +126,11 @@ export function planFix(model: SiteSnapshot, findings: readonly Finding[]): Site
       return rule?.fix ? [rule.fix(site, stillThere(rule, site, found))] : []
     }),
   )
+}
+
+/** Whether mending these asks nobody: every rule's fix is plainly meant, or changes nothing that is seen. */
+export function isPlain(model: SiteSnapshot, findings: readonly Pick<Finding, 'rule'>[]): boolean {
+  return [...new Set(findings.map(({ rule }) => rule))].every((id) => ruleNamed(id)?.plain?.(model) === true)
 }
 
 function findingsOf(rule: FitRule, found: readonly Found[]): Finding[] {

@@ -1,5 +1,6 @@
 import type { SiteChange } from '../site/change.ts'
 import type { SitePath } from '../paths/paths.ts'
+import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { FitPage, FitSite } from './fit-site.ts'
 
 /** How bad it is: a visitor sees it broken or unstyled; it will bite; worth knowing. */
@@ -56,6 +57,10 @@ export interface RuleWords {
 interface RuleBase extends RuleWords {
   /** What is said of all places of one cause, where the cause itself is no sentence. */
   readonly together?: (places: readonly Finding[], pages: number) => string
+  /** Whether its fix is plainly meant, or changes nothing that is seen: then it asks nobody. Else it is looked at first. */
+  readonly plain?: (site: SiteSnapshot) => boolean
+  /** What its fix changes that a proof by computed styles does not tell. */
+  readonly alsoSeen?: string
   /** Mends findings of this rule; all of them at once, so that one step does. Those it cannot mend are left. */
   readonly fix?: (site: FitSite, found: readonly Found[]) => SiteChange
 }

@@ -2,7 +2,18 @@ import type { PageStyles } from '../cascade/cascade.ts'
 import { basePath } from '../markup/base.ts'
 import { referencesIn, type Reference, type ReferenceKind } from '../markup/references.ts'
 import type { Page } from '../markup/tree.ts'
-import { closestName, folderOf, isImage, isPage, nameOf, targetOf, type SitePath, type Target } from '../paths/paths.ts'
+import {
+  closestName,
+  folderOf,
+  isImage,
+  isPage,
+  nameOf,
+  NOTES_FILE,
+  targetOf,
+  type SitePath,
+  type Target,
+} from '../paths/paths.ts'
+import type { FileInfo } from '../site/view.ts'
 import { fileAt } from '../site/retarget.ts'
 import { memo } from '../text/memo.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
@@ -90,6 +101,19 @@ function byName(paths: readonly SitePath[]): Map<string, SitePath[]> {
   return found
 }
 
+/** Whether two sites have the same files, as far as pages can lead to them: Attire's own notes do not count. */
+export function areSameFiles(a: SiteSnapshot['files'], b: SiteSnapshot['files']): boolean {
+  if (a === b) return true
+  const count = (files: SiteSnapshot['files']) => files.size - Number(files.has(NOTES_FILE))
+  if (count(a) !== count(b)) return false
+  for (const [path, info] of a) if (path !== NOTES_FILE && !areAlike(info, b.get(path))) return false
+  return true
+}
+
+function areAlike(a: FileInfo, b: FileInfo | undefined): boolean {
+  return a.size === b?.size && a.pixels?.width === b.pixels?.width && a.pixels?.height === b.pixels?.height
+}
+
 /** Every folder that holds something, with the slash at its end. */
 function foldersOf(paths: readonly SitePath[]): Set<SitePath> {
   const found = new Set<SitePath>([''])
@@ -116,7 +140,7 @@ export class FitSite {
     readonly model: SiteSnapshot,
     before?: FitSite,
   ) {
-    const same = before?.model.files === model.files ? before : null
+    const same = before && areSameFiles(before.model.files, model.files) ? before : null
     this.leads = same?.leads ?? new Map<string, Lead>()
     this.closest = same?.closest ?? new Map<string, SitePath | null>()
     this.named = same?.named ?? byName([...model.files.keys()])

@@ -1,16 +1,65 @@
 import type { SiteSnapshot } from '../model/snapshot.ts'
-import { planFix } from './check.ts'
+import type { SitePath } from '../paths/paths.ts'
+import type { SiteChange } from '../site/change.ts'
+import type { Cause } from './causes.ts'
+import { isPlain, planFix } from './check.ts'
 import type { Finding, RuleWords } from './finding.ts'
 import { FitSite } from './fit-site.ts'
 import { imagesOf } from './images.ts'
-import { RULES } from './rules/index.ts'
+import { RULES, ruleNamed } from './rules/index.ts'
+import { planSetAside, planTakeUp } from './set-aside.ts'
+import { tellFindings, tellPlaces, type Standing } from './standing.ts'
+
+/** Goes with what is asked about findings: a new number whenever the check has told something new. */
+interface News {
+  readonly news: number
+}
+
+const named = (site: SiteSnapshot, standing: Standing, ids: readonly string[]): Cause[] =>
+  standing.sortedOut(site).causes.filter(({ id }) => ids.includes(id))
 
 export const fitQuestions = {
   /** What every rule says of itself. */
   rules: (): RuleWords[] =>
     RULES.map(({ id, severity, prevents, title, explanation }) => ({ id, severity, prevents, title, explanation })),
-  /** The change that mends findings, as far as that is safe. */
-  fix: (site: SiteSnapshot, { findings }: { findings: readonly Finding[] }) => planFix(site, findings),
+  /** What the check has found so far, by kind and cause. */
+  findings: (
+    site: SiteSnapshot,
+    ask: { page: SitePath | null; opened: readonly string[] } & News,
+    standing: Standing,
+  ) => tellFindings(site, standing, ask),
+  /** The places of a cause. */
+  places: (
+    site: SiteSnapshot,
+    ask: { cause: string; page: SitePath | null; most: number } & News,
+    standing: Standing,
+  ) => tellPlaces(site, standing, ask),
+  /**
+   * The change that mends findings, single ones or all that have one of some causes; whether that asks nobody; and what it
+   * changes beside what a proof can tell.
+   */
+  fix: (
+    site: SiteSnapshot,
+    { findings = [], causes = [] }: { findings?: readonly Finding[]; causes?: readonly string[] },
+    standing: Standing,
+  ): { readonly change: SiteChange; readonly plain: boolean; readonly alsoSeen: string } => {
+    const all = [
+      ...findings,
+      ...(causes.length > 0 ? named(site, standing, causes) : []).flatMap(({ places }) => places),
+    ]
+    const mended = all.filter(({ fixable }) => fixable)
+    const rules = [...new Set(mended.map(({ rule }) => rule))]
+    const alsoSeen = rules.flatMap((id) => ruleNamed(id)?.alsoSeen ?? []).join(' ')
+    return { change: planFix(site, mended), plain: isPlain(site, mended), alsoSeen }
+  },
+  /** The change that sets causes aside, with a reason. */
+  setAside: (
+    site: SiteSnapshot,
+    { causes, reason }: { causes: readonly string[]; reason: string },
+    standing: Standing,
+  ): SiteChange => planSetAside(site, named(site, standing, causes), reason),
+  /** The change that takes a cause up again. */
+  takeUp: (site: SiteSnapshot, { cause }: { cause: string }): SiteChange => planTakeUp(site, cause),
   /** Every image, and how wide it is shown. */
   images: (site: SiteSnapshot) => imagesOf(new FitSite(site)),
 }

@@ -20,6 +20,8 @@ export type WearFault =
   | 'link-case-mismatch'
   | 'link-local-path'
   | 'link-not-worn'
+  /** It wears another stylesheet of the site in the sheet's place. */
+  | 'other-sheet'
 
 /** One declaration of the page's own that beats the sheet. */
 export interface Overridden {
@@ -226,6 +228,19 @@ function faultOf(path: SitePath, page: Page, context: WearContext): NonNullable<
       }
     }
   }
+  const other = links
+    .filter(
+      (link) =>
+        isActive(link, context.viewport) && relOf(link).includes('stylesheet') && !relOf(link).includes('alternate'),
+    )
+    .map((link) => targetOf(path, link.attributes.get('href') ?? ''))
+    .find((target) => target.kind === 'site' && files.has(target.path))
+  if (other?.kind === 'site')
+    return {
+      id: 'other-sheet',
+      message: `Wears ${other.path} and not the sheet: nothing you set in the sheet arrives here.`,
+      link: null,
+    }
   return {
     id: 'link-missing',
     message: 'No link to the sheet: nothing you set there arrives on this page.',

@@ -2,12 +2,14 @@
 import { useRoom } from '../state/context.tsx'
 import { BetterNamesDialog } from './better-names-dialog.tsx'
 import { DeleteDialog } from './delete-dialog.tsx'
+import { FixDialog } from './fix-dialog.tsx'
 import { GatherDialog } from './gather-dialog.tsx'
 import { LicencesDialog } from './licences-dialog.tsx'
 import { LiftDialog } from './lift-dialog.tsx'
 import { MoveDialog } from './move-dialog.tsx'
 import { NewPageDialog } from './new-page-dialog.tsx'
 import { PartDialog } from './part-dialog.tsx'
+import { SetAsideDialog } from './set-aside-dialog.tsx'
 import { ShareDialog } from './share-dialog.tsx'
 import { WrapDialog } from './wrap-dialog.tsx'
 
@@ -37,6 +39,10 @@ export function Dialogs() {
       return <WrapDialog page={asking.page} index={asking.index} onClose={onClose} />
     case 'lift':
       return <LiftDialog pages={asking.pages} onClose={onClose} />
+    case 'fix':
+      return <FixDialog what={asking.what} title={asking.title} onClose={onClose} />
+    case 'set-aside':
+      return <SetAsideDialog cause={asking.cause} message={asking.message} onClose={onClose} />
     case 'gather':
       return <GatherDialog plans={asking.plans} onClose={onClose} />
     case 'licences':

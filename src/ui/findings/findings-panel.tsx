@@ -1,31 +1,15 @@
 'use client'
-import { askOnce } from '../state/use-answer.ts'
-import { CircleAlert, Info, TriangleAlert, X } from 'lucide-react'
+import { X } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import {
-  keyOf,
-  PREVENTS,
-  SEVERITIES,
-  type Finding,
-  type Prevents,
-  type RuleWords,
-  type Severity,
-} from '../../core/fit/finding.ts'
-import { placeOf } from '../../core/text/place.ts'
-import { fileDoc, lookDoc } from '../../core/site/step.ts'
-import { count } from '../words.ts'
-import { carryOut } from '../state/carry-out.ts'
-import { useInsights, useNotice, useRoom, useWorkroom, type Checked } from '../state/context.tsx'
+import { SEVERITIES, type RuleWords, type Severity } from '../../core/fit/finding.ts'
+import { kindKey, type ToldKind } from '../../core/fit/standing.ts'
+import { useInsights, useRoom, type Checked } from '../state/context.tsx'
 import { useAnswer } from '../state/use-answer.ts'
-import { showPlace } from './show-place.ts'
-
-const ICONS: Readonly<Record<Severity, typeof Info>> = { error: CircleAlert, warning: TriangleAlert, note: Info }
-
-/** All findings of the fit check, told by itself after each edit. */
-export function useFindings(): readonly Finding[] {
-  const fit = useInsights((insights) => insights.fit)
-  return useMemo(() => [...fit.values()].flat(), [fit])
-}
+import { count } from '../words.ts'
+import { AsideList } from './aside-list.tsx'
+import { FindingsProvider } from './findings-context.ts'
+import { KindSection } from './kind-section.tsx'
+import { useFix } from './use-fix.ts'
 
 const isUnderWay = ({ done, total }: Checked) => done < total
 
@@ -34,180 +18,162 @@ function standOf(findings: number, checked: Checked | null): string {
   if (!checked) return 'Looking at the pages …'
   if (isUnderWay(checked)) return `${checked.done} of ${count(checked.total, 'page')} looked at …`
   if (findings === 0) return 'Every page wears the sheet, and nothing is amiss.'
-  return 'What keeps the site from fitting. It follows every edit by itself.'
+  return 'What keeps the site from fitting, the costliest first. It follows every edit by itself.'
 }
 
-/** The findings of the fit check, grouped by what they prevent, with their places and fixes. */
+/** So many lines are open when the panel is opened; what is below waits closed. */
+const LINES = 30
+
+/** Which kinds stand open at first: as many as fit into the lines, from the costliest on. Notes wait. */
+function openAtFirst(kinds: readonly ToldKind[]): ReadonlySet<string> {
+  const open = new Set<string>()
+  let lines = kinds.length
+  for (const kind of kinds) {
+    lines += kind.causes.length
+    if (lines > LINES && open.size > 0) break
+    if (kind.severity !== 'note') open.add(kindKey(kind))
+  }
+  return open
+}
+
+/** The findings of the fit check by kind and cause, with their places and fixes; those of one page where that was asked for. */
 export function FindingsPanel() {
-  const set = useRoom((state) => state.set)
-  const findings = useFindings()
+  const page = useRoom((state) => state.findingsOf)
+  const news = useInsights((insights) => insights.news)
   const checked = useInsights((insights) => insights.checked)
   const gone = useInsights((insights) => insights.gone !== null)
   const rules = useAnswer('rules', {}) ?? NO_RULES
+  const byId = useMemo(() => new Map(rules.map((rule) => [rule.id, rule])), [rules])
   const [only, setOnly] = useState<Severity | null>(null)
-  const shown = only === null ? findings : findings.filter(({ severity }) => severity === only)
-  const groups = (Object.keys(PREVENTS) as Prevents[])
-    .map((prevents) => ({
-      prevents,
-      kinds: rules
-        .filter((rule) => rule.prevents === prevents)
-        .map((rule) => ({ rule, found: shown.filter((finding) => finding.rule === rule.id) }))
-        .filter(({ found }) => found.length > 0),
-    }))
-    .filter(({ kinds }) => kinds.length > 0)
+  const [turned, setTurned] = useState<ReadonlyMap<string, boolean>>(new Map())
+  const [opened, setOpened] = useState<readonly string[]>([])
+  const [notesOpen, setNotesOpen] = useState(false)
+  const ask = useMemo(() => ({ page, opened, news }), [page, opened, news])
+  const told = useAnswer('findings', ask, { keep: true })
+  const fix = useFix()
+  const kinds = told?.kinds ?? []
+  const grave = kinds.filter(({ severity }) => severity !== 'note' && (only === null || severity === only))
+  const notes = only === null || only === 'note' ? kinds.filter(({ severity }) => severity === 'note') : []
+  const atFirst = openAtFirst(grave)
+  const section = (kind: ToldKind) => {
+    const key = kindKey(kind)
+    const open = turned.get(key) ?? (only === 'note' || atFirst.has(key))
+    return (
+      <KindSection
+        key={key}
+        kind={kind}
+        rule={byId.get(kind.rule)}
+        open={open}
+        onTurn={() => setTurned(new Map(turned).set(key, !open))}
+        onAll={() => setOpened([...opened, key])}
+      />
+    )
+  }
+  const total = told ? SEVERITIES.reduce((sum, severity) => sum + told.counts[severity], 0) : 0
   return (
-    <div>
-      <div className="border-b border-line px-4 py-3">
-        <div className="flex items-center justify-between gap-2">
-          <h2 className="text-[15px] font-semibold">Fit check</h2>
-          <button
-            type="button"
-            className="btn btn-bare -mr-2 h-6 px-2 text-quiet"
-            onClick={() => set({ findings: false })}
-          >
-            <X aria-hidden className="size-4" />
-            Close
-          </button>
+    <FindingsProvider value={{ page, news }}>
+      <Head page={page} stand={gone ? GONE : standOf(total, checked)} checked={gone ? null : checked} />
+      {told && total > 0 && (
+        <div className="border-b border-line px-4 pb-3">
+          <Filter counts={told.counts} only={only} onOnly={setOnly} />
+          {told.plain.length > 0 && (
+            <button
+              type="button"
+              className="btn mt-2 h-7"
+              title="Attaches the sheet, leads links to the files that were meant, and mends what nobody sees. All else is asked for one kind at a time."
+              onClick={() => void fix({ causes: told.plain }, 'what is plain')}
+            >
+              Fix what is plain: {count(told.plainPlaces, 'place')}
+            </button>
+          )}
         </div>
-        <p className="mt-0.5 text-quiet">
-          {gone
-            ? 'The pages are not looked at any more. Reload the page to check them.'
-            : standOf(findings.length, checked)}
-        </p>
-        {checked && isUnderWay(checked) && !gone && (
-          <progress
-            aria-label="Pages looked at"
-            className="mt-1.5 h-1.5 w-full accent-(--accent)"
-            max={checked.total}
-            value={checked.done}
-          />
-        )}
-        {findings.length > 0 && (
-          <div role="group" aria-label="Show" className="mt-2 flex flex-wrap gap-1">
-            {([null, ...SEVERITIES] as const).map((severity) => {
-              const number =
-                severity === null ? findings.length : findings.filter((finding) => finding.severity === severity).length
-              return (
-                <button
-                  key={severity ?? 'all'}
-                  type="button"
-                  aria-pressed={only === severity}
-                  disabled={number === 0}
-                  onClick={() => setOnly(severity)}
-                  className="btn btn-bare h-6 px-2 text-[12px] aria-pressed:border-accent aria-pressed:bg-accent-wash"
-                >
-                  {severity === null ? `All ${number}` : count(number, severity)}
-                </button>
-              )
-            })}
-          </div>
-        )}
-      </div>
-      {groups.map(({ prevents, kinds }) => (
-        <section key={prevents} aria-label={PREVENTS[prevents]}>
-          <h3 className="sticky top-0 z-10 border-b border-line bg-sunken px-4 py-1.5 text-[12px] font-semibold">
-            {PREVENTS[prevents]}
-          </h3>
-          {kinds.map(({ rule, found }) => (
-            <RuleFindings key={rule.id} rule={rule} found={found} />
-          ))}
-        </section>
-      ))}
-    </div>
+      )}
+      {told?.fault && <p className="border-b border-line px-4 py-2 text-alarm">{told.fault}</p>}
+      {grave.map(section)}
+      {notes.length > 0 && only === null && (
+        <button
+          type="button"
+          aria-expanded={notesOpen}
+          className="flex w-full items-baseline gap-2 border-b border-line bg-sunken px-4 py-2 text-left font-semibold"
+          onClick={() => setNotesOpen(!notesOpen)}
+        >
+          {count(told!.counts.note, 'note')}
+          <span className="font-normal text-quiet">worth knowing</span>
+          <span className="ml-auto text-[12px] font-normal text-quiet">{notesOpen ? 'Fold' : 'Show'}</span>
+        </button>
+      )}
+      {(notesOpen || only === 'note') && notes.map(section)}
+      {told && told.aside.length > 0 && <AsideList aside={told.aside} />}
+    </FindingsProvider>
   )
 }
 
 const NO_RULES: readonly RuleWords[] = []
+const GONE = 'The pages are not looked at any more. Reload the page to check them.'
 
-/** So many places of one kind are listed at once. */
-const PLACES_AT_ONCE = 12
-
-function RuleFindings({ rule, found }: { rule: RuleWords; found: readonly Finding[] }) {
-  const workroom = useWorkroom()
-  const notice = useNotice()
+function Head({ page, stand, checked }: { page: string | null; stand: string; checked: Checked | null }) {
   const set = useRoom((state) => state.set)
-  const [most, setMost] = useState(PLACES_AT_ONCE)
-  const Icon = ICONS[rule.severity]
-  const fixable = found.filter((finding) => finding.fixable)
-  const fix = async (findings: readonly Finding[]) => {
-    const change = await askOnce(workroom, 'fix', { findings })
-    if (!change) return
-    const label =
-      findings.length === 1
-        ? `Fixed in ${findings[0]!.file}: ${rule.title.toLowerCase()}`
-        : `Fixed ${count(findings.length, 'time')}: ${rule.title.toLowerCase()}`
-    if (carryOut(workroom, label, change)) notice(`${label}. Undo takes it back.`)
-    else notice('There was nothing to fix any more.')
-  }
-  const pages = [...new Set(found.map(({ file }) => file))]
   return (
-    <div className="border-b border-line px-4 py-3">
-      <div className="flex items-start gap-2">
-        <Icon
-          aria-label={rule.severity}
-          className={`mt-0.5 size-4 shrink-0 ${rule.severity === 'error' ? 'text-alarm' : 'text-quiet'}`}
-        />
-        <div className="min-w-0 flex-1">
-          <h4 className="font-semibold">
-            {rule.title}{' '}
-            <span className="font-normal text-quiet">
-              {rule.severity}
-              {found.length > 1 && `, ${found.length}`}
-            </span>
-          </h4>
-          <p className="text-[12px] text-quiet">{rule.explanation}</p>
-        </div>
-      </div>
-      <ul className="mt-1.5 flex flex-col gap-1.5 pl-6">
-        {found.slice(0, most).map((finding) => (
-          <Place key={keyOf(finding)} finding={finding} onFix={() => void fix([finding])} />
-        ))}
-      </ul>
-      {found.length > most && (
-        <button type="button" className="btn btn-bare ml-5 h-6 px-1 text-[12px]" onClick={() => setMost(most + 100)}>
-          {found.length - most} more
+    <div className="px-4 py-3">
+      <div className="flex items-center justify-between gap-2">
+        <h2 className="text-[15px] font-semibold">Fit check</h2>
+        <button
+          type="button"
+          className="btn btn-bare -mr-2 h-6 px-2 text-quiet"
+          onClick={() => set({ findings: false })}
+        >
+          <X aria-hidden className="size-4" />
+          Close
         </button>
-      )}
-      <div className="ml-6 mt-1.5 flex flex-wrap gap-2 empty:hidden">
-        {fixable.length > 1 && (
-          <button type="button" className="btn h-7" onClick={() => void fix(fixable)}>
-            Fix all {fixable.length}
-          </button>
-        )}
-        {['embedded-styles', 'inline-style', 'sheet-overridden'].includes(rule.id) && (
-          <button type="button" className="btn h-7" onClick={() => set({ asking: { kind: 'lift', pages } })}>
-            Lift into the sheet …
-          </button>
-        )}
       </div>
+      {page !== null && (
+        <p className="mt-1 flex items-center gap-2">
+          <span className="min-w-0 truncate font-semibold" title={page}>
+            {page}
+          </span>
+          <button type="button" className="btn h-6 shrink-0 px-2 text-[12px]" onClick={() => set({ findingsOf: null })}>
+            All pages
+          </button>
+        </p>
+      )}
+      <p className="mt-0.5 text-quiet">{stand}</p>
+      {checked && isUnderWay(checked) && (
+        <progress
+          aria-label="Pages looked at"
+          className="mt-1.5 h-1.5 w-full accent-(--accent)"
+          max={checked.total}
+          value={checked.done}
+        />
+      )}
     </div>
   )
 }
 
-function Place({ finding, onFix }: { finding: Finding; onFix: () => void }) {
-  const { store } = useWorkroom()
-  const text = useRoom((state) =>
-    finding.file === state.sheetPath ? state.texts.get(lookDoc(state.lookId)) : state.texts.get(fileDoc(finding.file)),
-  )
-  const line = useMemo(() => (text === undefined ? null : placeOf(text, finding.from).line), [text, finding.from])
+/** Narrows the findings down to one severity. */
+function Filter({
+  counts,
+  only,
+  onOnly,
+}: {
+  counts: Readonly<Record<Severity, number>>
+  only: Severity | null
+  onOnly: (severity: Severity | null) => void
+}) {
+  const all = SEVERITIES.reduce((sum, severity) => sum + counts[severity], 0)
   return (
-    <li className="flex items-start gap-2 border-l-2 border-edge pl-2 text-[12px]">
-      <p className="min-w-0 flex-1 break-words">
+    <div role="group" aria-label="Show" className="flex flex-wrap gap-1">
+      {([null, ...SEVERITIES] as const).map((severity) => (
         <button
+          key={severity ?? 'all'}
           type="button"
-          className="text-left font-semibold underline decoration-edge underline-offset-2 hover:decoration-ink"
-          onClick={() => showPlace(store, finding)}
+          aria-pressed={only === severity}
+          disabled={severity !== null && counts[severity] === 0}
+          onClick={() => onOnly(severity)}
+          className="btn btn-bare h-6 px-2 text-[12px] aria-pressed:border-accent aria-pressed:bg-accent-wash"
         >
-          {finding.file}
-          {line === null ? '' : `, line ${line}`}
-        </button>{' '}
-        {finding.message}
-      </p>
-      {finding.fixable && (
-        <button type="button" className="btn h-6 px-2" aria-label={`Fix: ${finding.message}`} onClick={onFix}>
-          Fix
+          {severity === null ? `All ${all}` : count(counts[severity], severity)}
         </button>
-      )}
-    </li>
+      ))}
+    </div>
   )
 }

@@ -36,7 +36,7 @@ export function PageTag({ page }: { page: string }) {
             <button
               type="button"
               className="ml-auto shrink-0 text-[12px] text-quiet underline decoration-edge underline-offset-2 hover:text-ink"
-              onClick={() => showFindings()}
+              onClick={() => showFindings(page)}
             >
               {count(found, 'finding')}
             </button>

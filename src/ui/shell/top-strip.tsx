@@ -7,7 +7,6 @@ import type { SiteList } from '../../protocol/site-state.ts'
 import { api } from '../state/api.ts'
 import type { WorkroomStore } from '../state/store.ts'
 import { Choice } from '../controls/choice.tsx'
-import { useFindings } from '../findings/findings-panel.tsx'
 import { count } from '../words.ts'
 import { useInsights, useNotice, useRoom, useWorkroom } from '../state/context.tsx'
 import { saveFile } from './save-file.ts'
@@ -30,11 +29,12 @@ export function TopStrip({ onImport, onNew }: { onImport: () => void; onNew: () 
       wearLook,
     })),
   )
-  const findings = useFindings()
+  const counts = useInsights((insights) => insights.counts)
+  const total = counts.error + counts.warning + counts.note
   const checked = useInsights((insights) => insights.checked)
   const underWay = checked !== null && checked.done < checked.total
   const gone = useInsights((insights) => insights.gone !== null)
-  const errors = findings.filter(({ severity }) => severity === 'error').length
+  const errors = counts.error
   const { theme, toggle } = useTheme()
   const handOff = useHandOff()
   const undo = state.past.at(-1)
@@ -82,7 +82,7 @@ export function TopStrip({ onImport, onNew }: { onImport: () => void; onNew: () 
           type="button"
           className="btn btn-bare"
           aria-pressed={state.open}
-          onClick={() => state.set({ findings: !state.open, picked: null })}
+          onClick={() => state.set({ findings: !state.open, findingsOf: null, picked: null })}
           title={
             underWay
               ? `${checked.done} of ${count(checked.total, 'page')} looked at`
@@ -92,8 +92,8 @@ export function TopStrip({ onImport, onNew }: { onImport: () => void; onNew: () 
           }
         >
           {errors > 0 && <CircleAlert aria-hidden className="size-4 text-alarm" />}
-          {findings.length > 0
-            ? `${count(findings.length, 'finding')}${underWay && !gone ? ' …' : ''}`
+          {total > 0
+            ? `${count(total, 'finding')}${underWay && !gone ? ' …' : ''}`
             : gone
               ? 'Not checked'
               : checked && !underWay

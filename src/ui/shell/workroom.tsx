@@ -23,16 +23,14 @@ import { Layout } from './layout.tsx'
 import { TopStrip } from './top-strip.tsx'
 import { Wiring } from './wiring.tsx'
 
-/** What is known after news of the fit check, with the count for each file. */
-function withNews(before: Insights['fit'], pages: FitNews['pages']): Pick<Insights, 'fit' | 'found'> {
-  const fit = new Map(before)
-  for (const [page, findings] of pages) {
-    if (findings.length === 0) fit.delete(page)
-    else fit.set(page, findings)
+/** What is known after news of the fit check. */
+function withNews({ found, news }: Insights, { counts, files, done, total }: FitNews): Partial<Insights> {
+  const now = new Map(found)
+  for (const [file, count] of files) {
+    if (count === 0) now.delete(file)
+    else now.set(file, count)
   }
-  const found = new Map<string, number>()
-  for (const findings of fit.values()) for (const { file } of findings) found.set(file, (found.get(file) ?? 0) + 1)
-  return { fit, found }
+  return { checked: { done, total }, counts, news: news + 1, ...(files.length > 0 ? { found: now } : {}) }
 }
 
 /** The whole workroom of one site. */
@@ -62,11 +60,7 @@ export default function WorkroomScreen({
         insights.setState(({ wear }) => ({
           wear: new Map([...wear, ...reports.map((report) => [report.page, report] as const)]),
         })),
-      onFit: ({ pages, done, total }) =>
-        insights.setState(({ fit }) => ({
-          checked: { done, total },
-          ...(pages.length > 0 ? withNews(fit, pages) : {}),
-        })),
+      onFit: (news) => insights.setState((before) => withNews(before, news)),
       onTrouble: (about, page, message) => say(troubleWords(about, page, message)),
       onWaiting: (asked) => insights.setState({ asked }),
       onGone: (gone) => insights.setState({ gone }),

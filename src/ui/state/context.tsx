@@ -2,7 +2,7 @@
 import { createContext, useContext } from 'react'
 import { create, useStore, type StoreApi } from 'zustand'
 import type { BoxTarget } from '../../core/boxes/targets.ts'
-import type { Finding } from '../../core/fit/finding.ts'
+import type { Severity } from '../../core/fit/finding.ts'
 import type { ReachReport } from '../../core/model/reach.ts'
 import type { WearSummary } from '../../core/model/wear-summary.ts'
 import type { SiteWorker } from '../../workers/client.ts'
@@ -18,10 +18,12 @@ export interface Checked {
 /** What the worker found out; follows each edit by itself. */
 export interface Insights {
   readonly wear: ReadonlyMap<string, WearSummary>
-  /** What the fit check found, by page; under null what compares pages and files. */
-  readonly fit: ReadonlyMap<string | null, readonly Finding[]>
-  /** How many findings each file has, of either kind. */
+  /** How many findings wait for somebody, by how bad they are. What they are is asked for. */
+  readonly counts: Readonly<Record<Severity, number>>
+  /** How many of them show in each file. */
   readonly found: ReadonlyMap<string, number>
+  /** Goes up whenever the check has told something new. */
+  readonly news: number
   /** Null before it has begun. */
   readonly checked: Checked | null
   readonly boxTargets: readonly BoxTarget[]
@@ -40,8 +42,9 @@ export type InsightStore = StoreApi<Insights>
 export function createInsights(): InsightStore {
   return create<Insights>()(() => ({
     wear: new Map(),
-    fit: new Map(),
+    counts: { error: 0, warning: 0, note: 0 },
     found: new Map(),
+    news: 0,
     checked: null,
     boxTargets: [],
     reach: null,

@@ -1,6 +1,7 @@
 import type { StateCreator } from 'zustand'
 import type { GatherPlan } from '../../core/color/gather-colors.ts'
 import { DESK } from '../../core/values/media.ts'
+import type { Ask } from '../../workers/questions.ts'
 import type { Vision } from '../../core/color/vision.ts'
 
 /** What is asked in a window of its own. */
@@ -14,6 +15,8 @@ export type Asking =
   | { readonly kind: 'part'; readonly name: string }
   | { readonly kind: 'wrap'; readonly page: string; readonly index: number }
   | { readonly kind: 'lift'; readonly pages: readonly string[] }
+  | { readonly kind: 'fix'; readonly what: Ask<'fix'>; readonly title: string }
+  | { readonly kind: 'set-aside'; readonly cause: string; readonly message: string }
   | { readonly kind: 'gather'; readonly plans: readonly (GatherPlan & { readonly names: readonly string[] })[] }
   | { readonly kind: 'licences' }
 
@@ -46,6 +49,8 @@ export interface View {
   readonly fontsArrive: boolean
   /** Whether the bench shows the findings of the fit check. */
   readonly findings: boolean
+  /** The page whose findings alone are shown; null for those of all. */
+  readonly findingsOf: string | null
   readonly asking: Asking | null
   readonly filter: LineupFilter
   readonly closeUp: string | null
@@ -67,8 +72,8 @@ export interface View {
 export interface ViewState extends View {
   /** Shows a facet on the bench, or one view of it; what covers the bench gives way. The one way to switch. */
   showFacet(facet: string, view?: string): void
-  /** Shows the findings of the fit check on the bench. */
-  showFindings(): void
+  /** Shows the findings of the fit check on the bench, all of them or those of one page. */
+  showFindings(page?: string): void
   /** Traces an element; null ends it. */
   pick(picked: Picked | null): void
   /** Opens the close-up of a page, or leaves it. */
@@ -84,6 +89,7 @@ const FIRST: View = {
   vision: null,
   fontsArrive: true,
   findings: false,
+  findingsOf: null,
   asking: null,
   filter: { name: '', folder: null, findings: false },
   closeUp: null,
@@ -103,7 +109,7 @@ export const createView: StateCreator<ViewState, [], [], ViewState> = (set, get)
     const { views } = get()
     set({ facet, views: view ? { ...views, [facet]: view } : views, picked: null, findings: false })
   },
-  showFindings: () => set({ findings: true, picked: null }),
+  showFindings: (page) => set({ findings: true, picked: null, findingsOf: page ?? null }),
   pick: (picked) => set({ picked }),
   openCloseUp: (closeUp) => set({ closeUp, picked: null }),
   showText: (source, place) => set({ sheetOpen: true, source, goTo: place ?? null }),

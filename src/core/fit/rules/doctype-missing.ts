@@ -12,6 +12,8 @@ export const doctypeMissing: PageRule = {
   explanation:
     'Without <!doctype html> browsers go back to the habits of the nineties (quirks mode): boxes, fonts in tables and heights are computed differently.',
   cost: 10,
+  alsoSeen:
+    'Without quirks mode browsers also count some boxes anew, such as heights in percent and the room under pictures in table cells; widths and heights may differ where no value does.',
   scope: 'page',
   check: ({ page, path }) => {
     if (isForwarding(page)) return []

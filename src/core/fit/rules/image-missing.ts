@@ -11,6 +11,8 @@ export const imageMissing: SiteRule = {
   title: 'An image is not there',
   explanation: 'Browsers show a broken picture, or nothing at all.',
   cost: 15,
+  // Nobody wants it otherwise.
+  plain: () => true,
   scope: 'site',
   check: (site) => [
     ...site.allPages.flatMap((page) =>

@@ -16,6 +16,7 @@ export const imageSizeUnset: PageRule = {
   title: 'An image without width and height',
   explanation:
     'Browsers do not know how much room to keep, so the page jumps when the picture arrives. width="…" height="…" with the picture’s own px hold its place.',
+  alsoSeen: 'The room of each picture is kept from the start.',
   scope: 'page',
   readsSheets: true,
   check: (page) =>

@@ -13,6 +13,8 @@ export const langMissing: SiteRule = {
   explanation:
     'Screen readers need lang="…" on <html> to speak the text rightly; browsers need it for hyphens and quotes.',
   cost: 4,
+  // Nothing on the page looks different, unless a rule asks for the language.
+  plain: (site) => !site.sheetTexts.some(({ text }) => /:lang\(|\[\s*lang/i.test(text)),
   scope: 'site',
   check: (site) =>
     site.allPages.flatMap(({ page, path }) => {

@@ -8,6 +8,8 @@ export const linkCaseMismatch: PageRule = {
   title: 'Capitals differ between link and file',
   explanation:
     'Your own computer may take both for the same file; web servers do not, and the page shows without styles.',
+  // Nobody wants it otherwise.
+  plain: () => true,
   scope: 'page',
   readsSheets: true,
   check: (page) => faultOf(page, ['link-case-mismatch']),

@@ -7,6 +7,8 @@ export const linkLocalPath: PageRule = {
   prevents: 'arriving',
   title: 'The link points at one computer’s disk',
   explanation: 'It works on the computer it was written on, and nowhere else.',
+  // Nobody wants it otherwise.
+  plain: () => true,
   scope: 'page',
   readsSheets: true,
   check: (page) => faultOf(page, ['link-local-path']),

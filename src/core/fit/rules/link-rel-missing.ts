@@ -7,6 +7,8 @@ export const linkRelMissing: PageRule = {
   prevents: 'arriving',
   title: 'The link does not say what it is for',
   explanation: 'Without rel="stylesheet", or with something that keeps it aside, browsers do not wear the sheet.',
+  // Nobody wants it otherwise.
+  plain: () => true,
   scope: 'page',
   readsSheets: true,
   check: (page) => faultOf(page, ['link-rel-missing', 'link-not-worn']),

@@ -10,6 +10,8 @@ export const linkTargetMissing: PageRule = {
   explanation:
     'The name is misspelt, or the way to it is wrong for the page’s folder. Browsers show the page without it and say nothing.',
   cost: 60,
+  // Nobody wants it otherwise.
+  plain: () => true,
   scope: 'page',
   readsSheets: true,
   check: (page) => {

@@ -27,6 +27,7 @@ export const looseText: PageRule = {
   title: 'Loose text',
   explanation:
     'It stands directly in a box and not in a paragraph, so the sheet’s rules for p do not reach it: other size, other spacing.',
+  alsoSeen: 'A paragraph has margins and is a block of its own: text that stood beside others moves.',
   scope: 'page',
   readsSheets: true,
   check: ({ page, path, site }) => {

@@ -11,6 +11,8 @@ export const pageLinkBroken: SiteRule = {
   prevents: 'loading',
   title: 'A link leads nowhere',
   explanation: 'Visitors who follow it get an error page, or stay where they are.',
+  // Nobody wants it otherwise.
+  plain: () => true,
   scope: 'site',
   check: (site) =>
     site.allPages.flatMap((page) =>

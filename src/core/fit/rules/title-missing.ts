@@ -14,6 +14,8 @@ export const titleMissing: PageRule = {
   title: 'The page has no title',
   explanation:
     'The title stands on the browser’s tab, in bookmarks and in search results, and is the first thing a screen reader says.',
+  // A title stands on the tab, and nowhere on the page.
+  plain: () => true,
   scope: 'page',
   check: ({ page, path }) => {
     const title = firstByTag(page, 'title')

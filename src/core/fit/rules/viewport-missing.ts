@@ -13,6 +13,8 @@ export const viewportMissing: PageRule = {
   explanation:
     'Without the viewport line phones lay the page out some 980 px wide and shrink it; media queries for narrow screens never match.',
   cost: 20,
+  alsoSeen:
+    'Phones then lay the page out at their own width, some 360 px, instead of 980 px made small: a layout of fixed widths sticks out, and media queries for narrow screens begin to match.',
   scope: 'page',
   check: ({ page, path }) => {
     if (

@@ -172,7 +172,7 @@ function PageRow({ page, wear }: { page: string; wear: WearSummary | undefined }
           <button
             type="button"
             className="btn btn-bare h-6 px-1.5 text-[12px] text-quiet"
-            onClick={() => showFindings()}
+            onClick={() => showFindings(page)}
           >
             {count(found, 'finding')}
           </button>
