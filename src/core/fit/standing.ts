@@ -57,7 +57,7 @@ export interface ToldKind extends Kind<ToldCause> {
 }
 
 /** How much is told at once. */
-const PLACES = 2
+const PLACES = 3
 const CAUSES = 3
 const MORE = 100
 

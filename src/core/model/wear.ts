@@ -2,6 +2,7 @@ import { Cascade, type PageStyles } from '../cascade/cascade.ts'
 import { readImport } from '../cascade/import.ts'
 import { mediaMatches, type Viewport } from '../values/media.ts'
 import { LONGHANDS } from '../properties/longhands.ts'
+import type { Cascaded } from '../cascade/cascaded.ts'
 import type { AuthorSheet } from '../cascade/rules.ts'
 import { entriesFor, placeOfEntry } from '../cascade/entries.ts'
 import { supportsMatches } from '../cascade/supports.ts'
@@ -74,7 +75,7 @@ export function wearReport(
   const embedded = sheets.filter((sheet) => sheet.kind === 'embedded')
   const inline = styledBySelf(page)
   // A page without styles of its own has nothing to beat the sheet with.
-  const asks = stylesOf !== null && wears && embedded.length + inline > 0
+  const asks = stylesOf !== null && wears && embedded.length + inline.length > 0
   return {
     page: path,
     wears,
@@ -84,19 +85,24 @@ export function wearReport(
       blocks: embedded.length,
       declarations: embedded.reduce((sum, { sheet }) => sum + countDeclarations(sheet.rules), 0),
     },
-    inline,
+    inline: inline.length,
     overridden: asks
       ? overriddenBy(
           stylesOf?.() ?? new Cascade(sheets, { viewport: context.viewport, quirks: page.quirks }).stylesOf(page),
+          // Without blocks of the page's own, only style attributes can beat anything.
+          embedded.length > 0 ? page.elements : inline,
           context,
         )
       : [],
   }
 }
 
-/** How many elements of a page have a style attribute. */
-const styledBySelf = memo((page: Page) =>
-  page.elements.reduce((sum, { attributes }) => sum + Number(attributes.has('style')), 0),
+/** The elements of a page that have a style attribute. */
+const styledBySelf = memo((page: Page) => page.elements.filter(({ attributes }) => attributes.has('style')))
+
+/** Whether anything of the page itself, a block or an attribute, sets something of an element. Elements share their cascades. */
+const hasOwnSay = memo(({ entries }: Cascaded) =>
+  entries.some(({ owner }) => owner === 'inline' || (typeof owner === 'object' && owner.source.kind === 'embedded')),
 )
 
 /** All stylesheets of a page in cascade order: linked files with their imports, and embedded blocks. */
@@ -258,13 +264,15 @@ function notWornMessage(link: PageElement, rel: readonly string[]): string {
 }
 
 /** The page's own declarations that win over one of the sheet's for the same element and property. */
-function overriddenBy(styles: PageStyles, context: WearContext): Overridden[] {
+function overriddenBy(styles: PageStyles, elements: readonly PageElement[], context: WearContext): Overridden[] {
   const found = new Map<string, { -readonly [K in keyof Overridden]: Overridden[K] }>()
-  for (const element of styles.page.elements) {
+  for (const element of elements) {
     const style = styles.of(element)
+    if (!hasOwnSay(style.cascaded)) continue
     const counted = new Set<string>()
+    const { winners } = style
     for (const { id } of LONGHANDS) {
-      const winner = style.winners[id]
+      const winner = winners[id]
       const kind =
         winner?.owner === 'inline'
           ? 'inline'

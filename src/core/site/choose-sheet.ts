@@ -1,4 +1,4 @@
-import { parsePage, type PageElement } from '../markup/tree.ts'
+import { elementsNamed, parsePage, type PageElement } from '../markup/tree.ts'
 import { isSheet, nameOf, targetOf, type SitePath } from '../paths/paths.ts'
 import { DESK, mediaMatches } from '../values/media.ts'
 
@@ -26,8 +26,8 @@ export function* choosingSheet(
   const votes = new Map(sheets.map((path) => [path, 0]))
   const byName = new Map(sheets.toReversed().map((path) => [nameOf(path).toLowerCase(), path]))
   for (const { path, text } of pages) {
-    for (const element of parsePage(text).elements) {
-      const href = element.tag === 'link' ? element.attributes.get('href') : undefined
+    for (const element of linksOf(text)) {
+      const href = element.attributes.get('href')
       const target = href === undefined ? null : targetOf(path, href)
       if (target?.kind !== 'site') continue
       const exact = votes.has(target.path)
@@ -38,6 +38,13 @@ export function* choosingSheet(
   }
   const most = Math.max(...votes.values())
   return sheets.find((path) => votes.get(path) === most) ?? null
+}
+
+/** The links of a page. They mostly stand in the head, and the rest of a page takes far longer to read: it is read only where the head has none. */
+function linksOf(text: string): readonly PageElement[] {
+  const body = /<body[\s>]/i.exec(text)?.index ?? text.length
+  const inHead = elementsNamed(parsePage(text.slice(0, body)), 'link')
+  return inHead.length > 0 || body === text.length ? inHead : elementsNamed(parsePage(text), 'link')
 }
 
 /** The same, chosen at once. */

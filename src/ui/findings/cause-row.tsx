@@ -1,7 +1,8 @@
 'use client'
+import { EyeOff } from 'lucide-react'
 import { useState } from 'react'
-import type { ToldCause, ToldPlace } from '../../core/fit/standing.ts'
 import { keyOf } from '../../core/fit/finding.ts'
+import type { ToldCause, ToldPlace } from '../../core/fit/standing.ts'
 import { useRoom } from '../state/context.tsx'
 import { useAnswer } from '../state/use-answer.ts'
 import { count } from '../words.ts'
@@ -17,71 +18,74 @@ const MORE = 100
 /** One cause: what is wrong, where, and what can be done about it. */
 export function CauseRow({ cause, title }: { cause: ToldCause; title: string }) {
   const { page, news } = useShownFindings()
-  const set = useRoom((state) => state.set)
-  const fix = useFix()
   const [most, setMost] = useState(0)
-  const { id, message, places, files, first, fixable, rule } = cause
+  const { id, message, places, files, first } = cause
   const more = useAnswer('places', most > 0 ? { cause: id, page, most, news } : null, { keep: true })
-  const shown: readonly ToldPlace[] = most > 0 ? (more ?? first) : first
+  const shown: readonly ToldPlace[] = most > 0 ? (more ?? first) : first.slice(0, 1)
   const one = places === 1
+  const left = places - shown.length
+  const rest = most > 0 ? shown : []
+  const pages = [...new Set(shown.map(({ file }) => file))]
   return (
     <li className="border-l-2 border-edge pl-2 text-[12px]">
-      {one ? (
-        <PlaceLine place={first[0]!} message={message} />
-      ) : (
-        <>
-          <p className="break-words">
-            {message}{' '}
-            <span className="text-quiet">
-              {count(places, 'place')}
-              {files > 1 ? ` on ${count(files, 'page')}` : ''}.
-            </span>
-          </p>
-          <ul className="mt-0.5">
-            {shown.map((place) => (
-              <li key={keyOf(place)}>
-                <PlaceLine place={place} message={place.message === message ? '' : place.message} brief />
-              </li>
-            ))}
-          </ul>
-        </>
+      <div className="flex items-start gap-1.5">
+        <div className="min-w-0 flex-1">
+          {one ? <PlaceLine place={first[0]!} message={message} /> : <p className="break-words">{message}</p>}
+        </div>
+        <Actions cause={cause} title={title} pages={pages} />
+      </div>
+      {rest.map((place) => (
+        <PlaceLine key={keyOf(place)} place={place} message={place.message === message ? '' : place.message} brief />
+      ))}
+      {!one && (
+        <div className="flex items-baseline gap-1.5">
+          {rest.length === 0 && <PlaceLine place={first[0]!} message="" brief />}
+          {left > 0 && (
+            <button
+              type="button"
+              className="shrink-0 text-quiet underline decoration-edge underline-offset-2 hover:text-ink"
+              onClick={() => setMost(most + MORE)}
+            >
+              {left} more{files > 1 && ` on ${count(files, 'page')}`}
+            </button>
+          )}
+        </div>
       )}
-      <div className="mt-1 flex flex-wrap gap-1.5">
-        {fixable > 0 && (
-          <button
-            type="button"
-            className="btn h-6 px-2"
-            aria-label={one ? `Fix: ${message}` : `Fix all ${fixable}: ${message}`}
-            onClick={() =>
-              void fix({ causes: [id] }, `${fixable > 1 ? `${fixable} times` : first[0]!.file}: ${title.toLowerCase()}`)
-            }
-          >
-            {one ? 'Fix' : `Fix all ${fixable}`}
-          </button>
-        )}
-        {LIFTED.includes(rule) && (
-          <button
-            type="button"
-            className="btn h-6 px-2"
-            onClick={() => set({ asking: { kind: 'lift', pages: [...new Set(shown.map(({ file }) => file))] } })}
-          >
-            Lift into the sheet …
-          </button>
-        )}
-        {places > shown.length && (
-          <button type="button" className="btn btn-bare h-6 px-2" onClick={() => setMost(most + MORE)}>
-            {count(places - shown.length, 'more place', 'more places')}
-          </button>
-        )}
+    </li>
+  )
+}
+
+function Actions({ cause, title, pages }: { cause: ToldCause; title: string; pages: readonly string[] }) {
+  const set = useRoom((state) => state.set)
+  const fix = useFix()
+  const { id, message, fixable, first, rule, places } = cause
+  const what = `${fixable > 1 ? `${fixable} times` : first[0]!.file}: ${title.toLowerCase()}`
+  return (
+    <span className="flex shrink-0 items-center gap-1">
+      {fixable > 0 && (
         <button
           type="button"
-          className="btn btn-bare h-6 px-2 text-quiet"
-          aria-label={`Set aside: ${message}`}
-          onClick={() => set({ asking: { kind: 'set-aside', cause: id, message } })}
+          className="btn h-5 px-1.5"
+          aria-label={places === 1 ? `Fix: ${message}` : `Fix all ${fixable}: ${message}`}
+          onClick={() => void fix({ causes: [id] }, what)}
         >
-          Set aside …
+          {places === 1 ? 'Fix' : `Fix all ${fixable}`}
         </button>
-      </div>
-    </li>
+      )}
+      {LIFTED.includes(rule) && (
+        <button type="button" className="btn h-5 px-1.5" onClick={() => set({ asking: { kind: 'lift', pages } })}>
+          Lift …
+        </button>
+      )}
+      <button
+        type="button"
+        className="btn btn-bare size-5 p-0 text-quiet"
+        aria-label={`Set aside: ${message}`}
+        title="Set this aside, with a reason"
+        onClick={() => set({ asking: { kind: 'set-aside', cause: id, message } })}
+      >
+        <EyeOff aria-hidden className="size-3.5" />
+      </button>
+    </span>
   )
 }

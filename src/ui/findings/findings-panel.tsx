@@ -23,13 +23,16 @@ function standOf(findings: number, checked: Checked | null): string {
 
 /** So many lines are open when the panel is opened; what is below waits closed. */
 const LINES = 30
+/** A kind is explained in so many lines, and a cause is told in so many. */
+const EXPLAINED = 2
+const TOLD = 2
 
 /** Which kinds stand open at first: as many as fit into the lines, from the costliest on. Notes wait. */
 function openAtFirst(kinds: readonly ToldKind[]): ReadonlySet<string> {
   const open = new Set<string>()
   let lines = kinds.length
   for (const kind of kinds) {
-    lines += kind.causes.length
+    lines += EXPLAINED + kind.causes.length * TOLD
     if (lines > LINES && open.size > 0) break
     if (kind.severity !== 'note') open.add(kindKey(kind))
   }
@@ -159,7 +162,6 @@ function Filter({
   only: Severity | null
   onOnly: (severity: Severity | null) => void
 }) {
-  const all = SEVERITIES.reduce((sum, severity) => sum + counts[severity], 0)
   return (
     <div role="group" aria-label="Show" className="flex flex-wrap gap-1">
       {([null, ...SEVERITIES] as const).map((severity) => (
@@ -169,9 +171,9 @@ function Filter({
           aria-pressed={only === severity}
           disabled={severity !== null && counts[severity] === 0}
           onClick={() => onOnly(severity)}
-          className="btn btn-bare h-6 px-2 text-[12px] aria-pressed:border-accent aria-pressed:bg-accent-wash"
+          className="btn btn-bare h-6 px-1.5 text-[12px] aria-pressed:border-accent aria-pressed:bg-accent-wash"
         >
-          {severity === null ? `All ${all}` : count(counts[severity], severity)}
+          {severity === null ? 'All' : count(counts[severity], severity)}
         </button>
       ))}
     </div>

@@ -46,9 +46,9 @@ export function KindSection({
         </button>
       </h3>
       {open && (
-        <div className="px-4 pb-3 pl-10">
+        <div className="pb-3 pl-10 pr-3">
           <p className="text-[12px] text-quiet">{rule?.explanation}</p>
-          <ul className="mt-2 flex flex-col gap-2.5">
+          <ul className="mt-1.5 flex flex-col gap-2">
             {causes.map((cause) => (
               <CauseRow key={cause.id} cause={cause} title={rule?.title ?? kind.rule} />
             ))}
