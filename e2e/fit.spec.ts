@@ -18,7 +18,7 @@ test('findings stand in groups with their places, follow edits by themselves, an
   await openSite(page, site)
   await expect(page.getByRole('banner').getByRole('button', { name: '17 findings' })).toBeVisible()
   await openFindings(page)
-  await expect(bench(page).getByRole('heading', { name: 'So that the sheet arrives' })).toBeVisible()
+  await expect(bench(page).getByRole('heading', { name: 'The sheet is not attached' })).toBeVisible()
   await bench(page).getByRole('button', { name: 'notices.html, line 3' }).click()
   await expect(page.getByRole('textbox', { name: 'Text of notices.html' })).toBeVisible()
   await page.keyboard.press('Alt+s')
@@ -36,14 +36,14 @@ test('findings stand in groups with their places, follow edits by themselves, an
   await expect(page.getByRole('banner').getByRole('button', { name: '17 findings' })).toBeVisible()
 
   // An edit of the sheet is followed too: without a rule for p no text is missed by it.
-  await bench(page).getByRole('button', { name: /^All/ }).click()
-  await expect(bench(page).getByRole('heading', { name: /^Loose text/ })).toBeVisible()
+  await bench(page).getByRole('button', { name: '5 notes' }).click()
+  await expect(bench(page).getByRole('heading', { name: /Loose text/ })).toBeVisible()
   await page.keyboard.press('Alt+s')
   await page.getByRole('button', { name: 'Back to the sheet' }).click()
   await page.locator('.cm-content').click()
   await page.keyboard.press('Control+a')
   await page.keyboard.type('h1 [ color: teal ]'.replace('[', '{').replace(']', '}'))
-  await expect(bench(page).getByRole('heading', { name: /^Loose text/ })).toBeHidden()
+  await expect(bench(page).getByRole('heading', { name: /Loose text/ })).toBeHidden()
 })
 
 test('fix all of a kind is one step, and a finding about a file leads to the file', async ({ page, request }) => {
@@ -53,7 +53,9 @@ test('fix all of a kind is one step, and a finding about a file leads to the fil
   const site = await bringIn(request, 'fix all', files)
   await openSite(page, site)
   await openFindings(page)
-  await bench(page).getByRole('button', { name: 'Fix all 3' }).click()
+  await bench(page)
+    .getByRole('button', { name: /^Fix all 3: / })
+    .click()
   await expect(page.getByText('Fixed 3 times: the page does not say its language. Undo takes it back.')).toBeVisible()
   await kept(page)
   const after = await stored(request, site)
@@ -62,8 +64,11 @@ test('fix all of a kind is one step, and a finding about a file leads to the fil
   await bench(page).getByRole('button', { name: 'images/night-crossing.png', exact: true }).click()
   await expect(page.getByText('2400 × 1350 px, 1.0 MB')).toBeVisible()
   await openFindings(page)
+  await bench(page)
+    .getByRole('button', { name: /^\d notes?$/ })
+    .click()
   await bench(page).getByRole('button', { name: 'isles/index.html', exact: true }).click()
-  await expect(page.getByLabel('File')).toHaveValue('isles/index.html')
+  await expect(page.getByLabel('File', { exact: true })).toHaveValue('isles/index.html')
   await page.getByRole('button', { name: 'Make the page' }).click()
   await expect(bench(page).getByText('A folder without index.html')).toBeHidden()
 })
@@ -147,4 +152,78 @@ test('a page’s own text is mended where a finding points, byte for byte but fo
   await expect(bench(page).getByText('petrel.svg has no alt text.')).toBeVisible()
   await kept(page)
   expect((await stored(request, site)).texts['boats.html']).toBe(old)
+})
+
+test('a finding is set aside with a reason, kept with the site, counted, and taken up again', async ({
+  page,
+  request,
+}) => {
+  const site = await bringIn(request, 'aside', demoFiles())
+  await openSite(page, site)
+  await openFindings(page)
+  await bench(page)
+    .getByRole('button', { name: /^Set aside: No link to the sheet/ })
+    .click()
+  const asking = page.getByRole('dialog', { name: 'Set this finding aside' })
+  await expect(asking.getByRole('button', { name: 'Set aside' })).toBeDisabled()
+  await asking.getByLabel('Why it stays as it is').fill('It is printed, never shown.')
+  await asking.getByRole('button', { name: 'Set aside' }).click()
+  await expect(page.getByRole('banner').getByRole('button', { name: '16 findings' })).toBeVisible()
+  await kept(page)
+  const notes = JSON.parse((await stored(request, site)).texts['attire.json']!) as { setAside: { reason: string }[] }
+  expect(notes.setAside.map(({ reason }) => reason)).toEqual(['It is printed, never shown.'])
+  await page.reload()
+  await expect(page.getByRole('banner').getByRole('button', { name: '16 findings' })).toBeVisible()
+  await openFindings(page)
+  await bench(page).getByRole('button', { name: '1 finding set aside' }).click()
+  await expect(bench(page).getByText('Because: It is printed, never shown.')).toBeVisible()
+  await bench(page)
+    .getByRole('button', { name: /^Take up again: / })
+    .click()
+  await expect(page.getByRole('banner').getByRole('button', { name: '17 findings' })).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect(page.getByRole('banner').getByRole('button', { name: '16 findings' })).toBeVisible()
+})
+
+test('the same fault on many pages is one finding with its places, and what a fix would change is proved before', async ({
+  page,
+  request,
+}) => {
+  const files = demoFiles()
+  const names = ['index.html', 'fares.html', 'boats.html', 'contact.html', 'timetable.html']
+  for (const name of names)
+    files[name] = Buffer.from(
+      Buffer.from(files[name]!)
+        .toString()
+        .replace(/<meta name="viewport"[^>]*>/, '')
+        .replace('</main>', '<p><a href="winter.html">Winter</a></p></main>'),
+    )
+  const site = await bringIn(request, 'causes', files)
+  await openSite(page, site)
+  await openFindings(page)
+  await expect(bench(page).getByText('winter.html is not there.', { exact: true })).toBeVisible()
+  await bench(page).getByRole('button', { name: '4 more on 5 pages' }).first().click()
+  await expect(
+    bench(page)
+      .getByRole('button', { name: /^timetable\.html, line/ })
+      .first(),
+  ).toBeVisible()
+  await bench(page)
+    .getByRole('button', { name: /^Fix all 5: The head has no <meta name="viewport">/ })
+    .click()
+  const asking = page.getByRole('dialog', { name: /^Fix 5 times: phones show the page tiny/ })
+  await expect(asking.getByText('5 places in 5 files would be written. All of it is one step.')).toBeVisible()
+  await expect(asking.getByText('Phones then lay the page out at their own width')).toBeVisible()
+  await expect(asking.getByText(/^Proved: all \d+ elements/)).toBeVisible()
+  await asking.getByRole('button', { name: 'Fix it' }).click()
+  await expect(bench(page).getByRole('heading', { name: /Phones show the page tiny/ })).toBeHidden()
+  // Those of one page, from its caption.
+  await bench(page).getByRole('button', { name: 'Close' }).click()
+  await page
+    .getByTitle('boats.html', { exact: true })
+    .locator('..')
+    .getByRole('button', { name: /^\d findings$/ })
+    .click()
+  await expect(bench(page).getByRole('button', { name: 'All pages' })).toBeVisible()
+  await expect(bench(page).getByRole('button', { name: /^fares\.html, line/ })).toHaveCount(0)
 })

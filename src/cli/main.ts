@@ -9,7 +9,7 @@ import { baselineOf, readBaseline, type Baseline } from '../core/fit/baseline.ts
 import { check, checkJson, checkText, fails, sarif } from './commands/check.ts'
 import { colours, coloursText } from './commands/colours.ts'
 import { contrast, contrastText } from './commands/contrast.ts'
-import { fix } from './commands/fix.ts'
+import { fix, fixText } from './commands/fix.ts'
 import { reach } from './commands/reach.ts'
 import { resolve } from './commands/resolve.ts'
 import { setAside } from './commands/set-aside.ts'
@@ -32,7 +32,8 @@ const USAGE = `Use: npm run --silent attire -- <command> <folder> [options]
   set-aside <folder> --cause ID [--reason "…"]
       leaves a cause out of the check, with the reason in the folder’s attire.json; without a reason takes it up again
   fix <folder> --out <folder> [--rule id] [--sheet css/site.css] [--json]
-      a copy of the site with all that has a safe fix mended; the folder itself is never changed
+      a copy of the site with all mended that is plainly meant or changes nothing that is seen; with --rule, one kind of all
+      that can be mended; the folder itself is never changed
   colours <folder> [--json]
       swatches and colours written directly in the sheet, with their uses
   contrast <folder> [--width ${DESK.width}] [--json]
@@ -108,17 +109,8 @@ async function run(
   const viewport = { width: pixels('width', values.width), height: pixels('height', values.height) }
   if (command === 'fix') {
     if (values.out === undefined) throw new WrongUse('Say where the mended copy goes: --out <folder>.')
-    const { fixed, left, faults } = await fix(folder, values.out, values.rule, viewport, values.sheet)
-    if (values.json) out(JSON.stringify({ fixed, left }))
-    else
-      out(
-        [
-          ...Object.entries(fixed).map(([rule, count]) => `  ${rule}: ${count} mended`),
-          Object.keys(fixed).length === 0
-            ? `Nothing had a safe fix; ${values.out} is a plain copy.`
-            : `${values.out} holds the mended copy. ${left === 0 ? 'Nothing is left.' : `${left} ${left === 1 ? 'finding is' : 'findings are'} left that need a decision.`}`,
-        ].join('\n'),
-      )
+    const { faults, ...done } = await fix(folder, values.out, values.rule, viewport, values.sheet)
+    out(values.json ? JSON.stringify(done) : fixText({ faults, ...done }, values.out))
     faults.forEach(complain)
     return faults.length > 0 ? 2 : 0
   }

@@ -37,6 +37,22 @@ const STARTS = 3
 const GONE = 'What looks at the pages in the background cannot be started. Reload the page; your changes are kept.'
 const DIED = 'This could not be found out: what looks at the pages in the background stopped over it.'
 
+const siteWorker = () => new Worker(new URL('./site.worker.ts', import.meta.url), { type: 'module' })
+
+/** A worker that waits for its site. */
+let ready: Worker | null = null
+
+/** Starts the site worker before there is a site, while that is on its way: it takes a while to come to life. */
+export function readySiteWorker(): void {
+  ready ??= siteWorker()
+}
+
+function takeSiteWorker(): Worker {
+  const worker = ready ?? siteWorker()
+  ready = null
+  return worker
+}
+
 /** The workroom's end of the site worker. A worker that dies is started again and told the present state of the site. */
 export class SiteWorker {
   private worker: Worker
@@ -49,7 +65,7 @@ export class SiteWorker {
 
   constructor(
     private readonly events: WorkerEvents,
-    private readonly make = () => new Worker(new URL('./site.worker.ts', import.meta.url), { type: 'module' }),
+    private readonly make = takeSiteWorker,
   ) {
     this.worker = this.start()
   }

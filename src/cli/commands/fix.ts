@@ -1,6 +1,7 @@
 import { cpSync, existsSync, mkdirSync, readdirSync, renameSync, rmdirSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
-import { lookThrough, planFix } from '../../core/fit/check.ts'
+import { FitCheck, isPlain, lookThrough, planFix } from '../../core/fit/check.ts'
+import type { Finding } from '../../core/fit/finding.ts'
 import { ruleNamed, RULES } from '../../core/fit/rules/index.ts'
 import { referencesIn } from '../../core/markup/references.ts'
 import { isNothing, type SiteChange } from '../../core/site/change.ts'
@@ -8,9 +9,10 @@ import { fitsEncoding } from '../../core/site/encoding.ts'
 import { closestName, targetOf, type SitePath } from '../../core/paths/paths.ts'
 import { pathOfDoc } from '../../core/site/step.ts'
 import { applySplices } from '../../core/text/splice.ts'
+import type { SiteSnapshot } from '../../core/model/snapshot.ts'
 import type { Viewport } from '../../core/values/media.ts'
 import { measureImages } from '../pixels.ts'
-import { readSite, readText, type FolderSite } from '../read-site.ts'
+import { readSite, readText } from '../read-site.ts'
 import { allFilesIn } from '../../platform/folder.ts'
 import { encodeText } from '../../platform/encoding.ts'
 import { WrongUse } from '../wrong-use.ts'
@@ -24,6 +26,8 @@ export interface Fixed {
   /** Findings mended, by rule. */
   readonly fixed: Readonly<Record<string, number>>
   readonly left: number
+  /** Findings that have a fix which is not plain, by rule: each of those is asked for by its name. */
+  readonly asks: Readonly<Record<string, number>>
   /** What could not be read or checked, in sentences. */
   readonly faults: readonly string[]
 }
@@ -53,7 +57,7 @@ export async function fix(
     throw new WrongUse(`${out} lies in ${folder} or holds it. Name another folder: the site itself is never changed.`)
   if (existsSync(to) && readdirSync(to).length > 0)
     throw new WrongUse(`${out} is not empty. Name an empty folder or a new one.`)
-  let site = readSite(folder, viewport, sheet)
+  readSite(folder, viewport, sheet)
   mkdirSync(to, { recursive: true })
   for (const file of allFilesIn(from)) {
     mkdirSync(path.dirname(path.join(to, file)), { recursive: true })
@@ -61,34 +65,63 @@ export async function fix(
   }
   const fixed: Record<string, number> = {}
   let left = 0
+  let asks: Record<string, number> = {}
   let faults: readonly string[] = []
-  let wanted = sheet
+  const site = await measureImages(readSite(to, viewport, sheet), to)
+  const looking = new FitCheck()
+  let { model } = site
   for (let round = 0; round < ROUNDS; round++) {
-    site = readSite(to, viewport, wanted)
-    site = await measureImages(site, to)
-    const { findings, faults: failed } = lookThrough(site.model)
+    const { findings, faults: failed } = lookThrough(model, looking)
     faults = [...site.unread, ...failed.map(faultWords)]
-    const mendable = findings.filter((finding) => finding.fixable && (rule === undefined || finding.rule === rule))
-    const change = writable(to, planFix(site.model, mendable))
+    const now = model
+    const wanted = (finding: Finding) => (rule === undefined ? isPlain(now, [finding]) : finding.rule === rule)
+    const mendable = findings.filter((finding) => finding.fixable && wanted(finding))
+    asks = countByRule(findings.filter((finding) => finding.fixable && !wanted(finding)))
+    const change = writable(to, planFix(model, mendable))
     left = findings.length
     if (isNothing(change)) break
     carryOut(to, change)
-    wanted = change.moves.find(({ from: old }) => old === wanted)?.to ?? wanted
+    model = model.after(change)
     for (const each of mendable) fixed[each.rule] = (fixed[each.rule] ?? 0) + 1
   }
-  if (Object.keys(fixed).length > 0) writeMissingSheet(site, to)
-  return { fixed, left, faults }
+  if (Object.keys(fixed).length > 0) writeMissingSheet(model, to)
+  return { fixed, left, asks, faults }
+}
+
+function countByRule(findings: readonly Finding[]): Record<string, number> {
+  const counts: Record<string, number> = {}
+  for (const { rule } of findings) counts[rule] = (counts[rule] ?? 0) + 1
+  return counts
+}
+
+/** What was done, and what was left and why, for people. */
+export function fixText({ fixed, left, asks }: Fixed, out: string): string {
+  const places = (count: number) => `${count} ${count === 1 ? 'place' : 'places'}`
+  const done = Object.entries(fixed).map(([rule, count]) => `  ${rule}: ${count} mended`)
+  const asking = Object.entries(asks).map(
+    ([rule, count]) =>
+      `  ${rule}: ${places(count)}. ${ruleNamed(rule)?.alsoSeen ?? ruleNamed(rule)?.explanation ?? ''}`,
+  )
+  return [
+    ...done,
+    done.length === 0
+      ? `Nothing was mended; ${out} is a plain copy.`
+      : `${out} holds the mended copy. ${left === 0 ? 'Nothing is left.' : `${left} ${left === 1 ? 'finding is' : 'findings are'} left.`}`,
+    ...(asking.length > 0
+      ? ['Left, because the pages may look different then; mend one kind with --rule:', ...asking]
+      : []),
+  ].join('\n')
 }
 
 /** A sheet that pages now link to, and that is not there, is begun: what is linked must be found. */
-function writeMissingSheet({ model, files, pages }: FolderSite, folder: string): void {
+function writeMissingSheet(model: SiteSnapshot, folder: string): void {
   const { sheetPath } = model
   const isLinked = (page: SitePath) =>
     referencesIn(model.page(page)).some(({ kind, url }) => {
       const target = kind === 'sheet' ? targetOf(page, url) : null
       return target?.kind === 'site' && target.path === sheetPath
     })
-  if (files.includes(sheetPath) || !pages.some(isLinked)) return
+  if (existsSync(path.join(folder, sheetPath)) || !model.pagePaths.some(isLinked)) return
   mkdirSync(path.dirname(path.join(folder, sheetPath)), { recursive: true })
   writeFileSync(path.join(folder, sheetPath), '/* The look that all pages share. */\n')
 }

@@ -52,7 +52,7 @@ export function causeFrom(id: string, places: readonly Finding[]): Cause {
     id,
     rule: first!.rule,
     severity: gravest(places),
-    message: rule?.together?.(places, files) ?? first!.cause,
+    message: rule?.together?.(places, files) ?? (places.length === 1 ? first!.message : first!.cause),
     places,
     files,
     fixable: places.filter(({ fixable }) => fixable).length,

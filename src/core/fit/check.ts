@@ -100,9 +100,9 @@ export interface PassResult {
   readonly faults: readonly { readonly page: SitePath | null; readonly fault: string }[]
 }
 
-/** Runs the fit check on a site. What fails does so alone: everything else is looked at. */
-export function lookThrough(model: SiteSnapshot): PassResult {
-  const passes = [...new FitCheck().run(model)]
+/** Runs the fit check on a site, anew or after an earlier pass. What fails does so alone: everything else is looked at. */
+export function lookThrough(model: SiteSnapshot, check = new FitCheck()): PassResult {
+  const passes = [...check.run(model)]
   return {
     findings: passes.flatMap(({ findings }) => findings),
     faults: passes.flatMap(({ page, fault }) => (fault === null ? [] : [{ page, fault }])),

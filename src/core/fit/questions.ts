@@ -34,6 +34,15 @@ export const fitQuestions = {
     ask: { cause: string; page: SitePath | null; most: number } & News,
     standing: Standing,
   ) => tellPlaces(site, standing, ask),
+  /** The pages where a rule found something. */
+  pagesOfRule: (site: SiteSnapshot, { rule }: { rule: string }, standing: Standing): SitePath[] => [
+    ...new Set(
+      standing
+        .sortedOut(site)
+        .causes.filter((cause) => cause.rule === rule)
+        .flatMap(({ places }) => places.map(({ file }) => file)),
+    ),
+  ],
   /**
    * The change that mends findings, single ones or all that have one of some causes; whether that asks nobody; and what it
    * changes beside what a proof can tell.

@@ -10,8 +10,6 @@ import { useShownFindings } from './findings-context.ts'
 import { PlaceLine } from './place-line.tsx'
 import { useFix } from './use-fix.ts'
 
-/** Rules whose findings are lifted into the sheet. */
-const LIFTED: readonly string[] = ['embedded-styles', 'inline-style', 'sheet-overridden']
 /** So many more places are shown at a time. */
 const MORE = 100
 
@@ -25,14 +23,13 @@ export function CauseRow({ cause, title }: { cause: ToldCause; title: string }) 
   const one = places === 1
   const left = places - shown.length
   const rest = most > 0 ? shown : []
-  const pages = [...new Set(shown.map(({ file }) => file))]
   return (
     <li className="border-l-2 border-edge pl-2 text-[12px]">
       <div className="flex items-start gap-1.5">
         <div className="min-w-0 flex-1">
           {one ? <PlaceLine place={first[0]!} message={message} /> : <p className="break-words">{message}</p>}
         </div>
-        <Actions cause={cause} title={title} pages={pages} />
+        <Actions cause={cause} title={title} />
       </div>
       {rest.map((place) => (
         <PlaceLine key={keyOf(place)} place={place} message={place.message === message ? '' : place.message} brief />
@@ -55,10 +52,10 @@ export function CauseRow({ cause, title }: { cause: ToldCause; title: string }) 
   )
 }
 
-function Actions({ cause, title, pages }: { cause: ToldCause; title: string; pages: readonly string[] }) {
+function Actions({ cause, title }: { cause: ToldCause; title: string }) {
   const set = useRoom((state) => state.set)
   const fix = useFix()
-  const { id, message, fixable, first, rule, places } = cause
+  const { id, message, fixable, first, places } = cause
   const what = `${fixable > 1 ? `${fixable} times` : first[0]!.file}: ${title.toLowerCase()}`
   return (
     <span className="flex shrink-0 items-center gap-1">
@@ -70,11 +67,6 @@ function Actions({ cause, title, pages }: { cause: ToldCause; title: string; pag
           onClick={() => void fix({ causes: [id] }, what)}
         >
           {places === 1 ? 'Fix' : `Fix all ${fixable}`}
-        </button>
-      )}
-      {LIFTED.includes(rule) && (
-        <button type="button" className="btn h-5 px-1.5" onClick={() => set({ asking: { kind: 'lift', pages } })}>
-          Lift …
         </button>
       )}
       <button

@@ -21,18 +21,15 @@ function standOf(findings: number, checked: Checked | null): string {
   return 'What keeps the site from fitting, the costliest first. It follows every edit by itself.'
 }
 
-/** So many lines are open when the panel is opened; what is below waits closed. */
+/** So many kinds and causes are open when the panel is opened; what is below waits closed. */
 const LINES = 30
-/** A kind is explained in so many lines, and a cause is told in so many. */
-const EXPLAINED = 2
-const TOLD = 2
 
 /** Which kinds stand open at first: as many as fit into the lines, from the costliest on. Notes wait. */
 function openAtFirst(kinds: readonly ToldKind[]): ReadonlySet<string> {
   const open = new Set<string>()
   let lines = kinds.length
   for (const kind of kinds) {
-    lines += EXPLAINED + kind.causes.length * TOLD
+    lines += kind.causes.length
     if (lines > LINES && open.size > 0) break
     if (kind.severity !== 'note') open.add(kindKey(kind))
   }

@@ -2,6 +2,8 @@
 import { ChevronDown, ChevronRight, CircleAlert, Info, TriangleAlert } from 'lucide-react'
 import type { RuleWords, Severity } from '../../core/fit/finding.ts'
 import type { ToldKind } from '../../core/fit/standing.ts'
+import { useRoom, useWorkroom } from '../state/context.tsx'
+import { askOnce } from '../state/use-answer.ts'
 import { count } from '../words.ts'
 import { CauseRow } from './cause-row.tsx'
 
@@ -48,6 +50,7 @@ export function KindSection({
       {open && (
         <div className="pb-3 pl-10 pr-3">
           <p className="text-[12px] text-quiet">{rule?.explanation}</p>
+          {LIFTED.includes(kind.rule) && <Lift rule={kind.rule} />}
           <ul className="mt-1.5 flex flex-col gap-2">
             {causes.map((cause) => (
               <CauseRow key={cause.id} cause={cause} title={rule?.title ?? kind.rule} />
@@ -66,6 +69,23 @@ export function KindSection({
         </div>
       )}
     </section>
+  )
+}
+
+/** Rules whose findings are lifted into the sheet. */
+const LIFTED: readonly string[] = ['embedded-styles', 'inline-style', 'sheet-overridden']
+
+function Lift({ rule }: { rule: string }) {
+  const workroom = useWorkroom()
+  const set = useRoom((state) => state.set)
+  const lift = async () => {
+    const pages = await askOnce(workroom, 'pagesOfRule', { rule })
+    if (pages) set({ asking: { kind: 'lift', pages } })
+  }
+  return (
+    <button type="button" className="btn mt-1.5 h-6 px-2 text-[12px]" onClick={() => void lift()}>
+      Lift into the sheet …
+    </button>
   )
 }
 

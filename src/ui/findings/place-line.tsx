@@ -11,7 +11,7 @@ export function PlaceLine({ place, message, brief = false }: { place: ToldPlace;
     <p className={brief ? 'truncate text-quiet' : 'break-words'} title={brief ? `${where} ${message}` : undefined}>
       <button
         type="button"
-        className={`text-left underline decoration-edge underline-offset-2 hover:decoration-ink ${brief ? 'text-ink' : 'font-semibold'}`}
+        className={`text-left underline decoration-edge underline-offset-2 hover:decoration-ink ${brief ? 'max-w-full truncate align-bottom text-ink' : 'font-semibold'}`}
         onClick={() => showPlace(store, place)}
       >
         {where}

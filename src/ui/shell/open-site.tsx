@@ -29,7 +29,11 @@ export function OpenSite({ siteId, nonce, first }: { siteId: string; nonce: stri
         (error: Error) => !stale && setFault(error.message),
       )
     if ('fault' in first) return
-    if (came === undefined) void load()
+    if (came === undefined) {
+      // A large site: what looks at its pages gets ready meanwhile.
+      void import('../../workers/client.ts').then(({ readySiteWorker }) => readySiteWorker())
+      void load()
+    }
     // A page that the browser kept from earlier may have brought an older state along.
     else
       void api.opened(siteId).then(

@@ -1,3 +1,6 @@
+import { memo } from '../../text/memo.ts'
+import { wearReport } from '../../model/wear.ts'
+import type { SiteSnapshot } from '../../model/snapshot.ts'
 import type { PageRule } from '../finding.ts'
 import { attach, faultOf } from './link-faults.ts'
 /** The sheet is not attached. */
@@ -8,8 +11,9 @@ export const linkMissing: PageRule = {
   title: 'The sheet is not attached',
   explanation: 'Nothing that is set in the sheet arrives on such a page. Attaching it writes one link into the head.',
   cost: 60,
-  // Nobody wants it otherwise.
-  plain: () => true,
+  // Where most pages wear the sheet, the others are meant to; elsewhere it may not be theirs.
+  plain: (site) => wearing(site) * 2 > site.pagePaths.length,
+  alsoSeen: 'Pages that have looked after themselves so far take the sheet’s rules as well.',
   scope: 'page',
   readsSheets: true,
   check: (page) => [
@@ -19,3 +23,9 @@ export const linkMissing: PageRule = {
   ],
   fix: attach,
 }
+
+/** How many pages wear the sheet. */
+const wearing = memo((site: SiteSnapshot) => {
+  const context = site.wearContext()
+  return site.pagePaths.filter((path) => wearReport(path, site.page(path), context, null).wears).length
+})
