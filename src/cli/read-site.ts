@@ -50,7 +50,7 @@ export function readSite(folder: string, viewport: Viewport, wanted?: string): F
   }
   const infos = files.map((file) => ({ path: file, size: statSync(path.join(folder, file)).size, pixels: null }))
   const trees = pages.map((page) => ({ path: page, text: texts.get(page)! }))
-  const sheetPath = wanted ?? chooseSheet(files, trees) ?? NEW_SHEET
+  const sheetPath = wanted ?? chooseSheet(files, trees, (file) => texts.get(file) ?? '') ?? NEW_SHEET
   const model = SiteSnapshot.empty(viewport).withFiles(infos, sheetPath).withTexts(texts)
   // The same few declarations are spoken of again and again.
   const places = new Map<string, Place>()

@@ -91,7 +91,7 @@ describe('causes', () => {
           'docs/a.html': page('').replace('css/', '../css/'),
         }),
       )[0]!.message,
-    ).toBe('The folder docs has no index.html, and pages lead to it.')
+    ).toContain('leads to the folder docs, which has no index.html')
   })
   it('an id on two elements matters where something of the page leads to it', () => {
     const twice = (more: string) => causes(site(pages(1, () => `<p id="a">x</p><p id="a">y</p>${more}\n`)))[0]!.severity

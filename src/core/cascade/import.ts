@@ -1,3 +1,6 @@
+import { targetOf, type SitePath } from '../paths/paths.ts'
+import type { Sheet } from '../sheet/parse.ts'
+import { mediaMatches, type Viewport } from '../values/media.ts'
 import { componentsOf } from '../values/component.ts'
 import { skipComponent, Token, tokensOf } from '../css/tokens.ts'
 
@@ -34,4 +37,14 @@ export function readImport(prelude: string): ImportPrelude | null {
       .replace(/^supports\(\s*/i, '')
       .replace(/\s*\)$/, '')
   return { url: address.text, layer, supports, media: pieces[0] ? prelude.slice(pieces[0].from).trim() : '' }
+}
+
+/** The files of the site that a stylesheet imports, for any medium or for one viewport. */
+export function importsOf(sheet: Pick<Sheet, 'rules'>, path: SitePath, viewport?: Viewport): SitePath[] {
+  return sheet.rules.flatMap((rule) => {
+    const wanted = rule.kind === 'at' && rule.name === 'import' ? readImport(rule.prelude) : null
+    if (!wanted || (viewport && !mediaMatches(wanted.media, viewport))) return []
+    const target = targetOf(path, wanted.url)
+    return target.kind === 'site' ? [target.path] : []
+  })
 }

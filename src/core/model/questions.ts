@@ -2,6 +2,7 @@ import type { SitePath } from '../paths/paths.ts'
 import { wordsOf } from '../markup/words.ts'
 import { reachOf } from '../selectors/reach.ts'
 import { reachReport } from './reach.ts'
+import { sheetShares } from './sheet-shares.ts'
 import type { SiteSnapshot } from './snapshot.ts'
 import { planAttach } from './wear-summary.ts'
 
@@ -9,6 +10,8 @@ import { planAttach } from './wear-summary.ts'
 const SAMPLE_LETTERS = 40
 
 export const modelQuestions = {
+  /** Every stylesheet, with how many pages wear it. */
+  sheets: (site: SiteSnapshot) => sheetShares(site),
   /** The splices that attach the sheet to pages. */
   attach: (site: SiteSnapshot, { paths }: { paths: readonly SitePath[] }) => planAttach(site, paths),
   /** The words of the first element with any that a selector touches; '' when there is none. */

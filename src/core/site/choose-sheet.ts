@@ -1,3 +1,6 @@
+import { importsOf } from '../cascade/import.ts'
+import { parseSheet } from '../sheet/parse.ts'
+import { styleRules } from '../sheet/walk.ts'
 import { elementsNamed, parsePage, type PageElement } from '../markup/tree.ts'
 import { isSheet, nameOf, targetOf, type SitePath } from '../paths/paths.ts'
 import { DESK, mediaMatches } from '../values/media.ts'
@@ -14,17 +17,28 @@ interface PageText {
 const MEANT = 0.1
 const ASIDE = 0.001
 
+/** Sheets that so large a part of the pages wear as wear the most common one are as good as it: what they say decides. */
+const AS_GOOD = 0.9
+
 /**
- * Which stylesheet is the site's sheet: the one that most pages wear on a screen; where links miss, the one they seem to mean
- * by its name; else the first. Null when the site has none. Hands back after each page, for a site may have a thousand.
+ * Which stylesheet is the site's sheet: of those that most pages wear on a screen, linked or imported, the one with most
+ * rules; where links miss, the one they seem to mean by its name; else the first. Null when the site has none. `textOf` gives
+ * a stylesheet's text. Hands back after each page, for a site may have a thousand.
  */
 export function* choosingSheet(
   files: readonly SitePath[],
   pages: readonly PageText[],
+  textOf: (path: SitePath) => string = () => '',
 ): Generator<void, SitePath | null, void> {
   const sheets = files.filter(isSheet).sort((a, b) => a.split('/').length - b.split('/').length || (a < b ? -1 : 1))
+  const read = new Map(sheets.map((path) => [path, readForChoice(path, textOf(path))]))
   const votes = new Map(sheets.map((path) => [path, 0]))
   const byName = new Map(sheets.toReversed().map((path) => [nameOf(path).toLowerCase(), path]))
+  const vote = (path: SitePath, weight: number, seen: ReadonlySet<SitePath> = new Set()) => {
+    if (seen.has(path) || !votes.has(path)) return
+    votes.set(path, votes.get(path)! + weight)
+    for (const imported of read.get(path)!.imports) vote(imported, weight, new Set([...seen, path]))
+  }
   for (const { path, text } of pages) {
     for (const element of linksOf(text)) {
       const href = element.attributes.get('href')
@@ -32,12 +46,23 @@ export function* choosingSheet(
       if (target?.kind !== 'site') continue
       const exact = votes.has(target.path)
       const sheet = exact ? target.path : byName.get(nameOf(target.path).toLowerCase())
-      if (sheet !== undefined) votes.set(sheet, votes.get(sheet)! + (isWorn(element) ? (exact ? 1 : MEANT) : ASIDE))
+      if (sheet !== undefined) vote(sheet, isWorn(element) ? (exact ? 1 : MEANT) : ASIDE)
     }
     yield
   }
   const most = Math.max(...votes.values())
-  return sheets.find((path) => votes.get(path) === most) ?? null
+  const best = sheets.filter((path) => votes.get(path)! >= most * AS_GOOD)
+  const rules = Math.max(...best.map((path) => read.get(path)!.rules))
+  return best.find((path) => read.get(path)!.rules === rules) ?? null
+}
+
+/** What a stylesheet imports for screens, and how many rules it has of its own. */
+function readForChoice(
+  path: SitePath,
+  text: string,
+): { readonly imports: readonly SitePath[]; readonly rules: number } {
+  const sheet = parseSheet(text)
+  return { imports: importsOf(sheet, path, DESK), rules: styleRules(sheet).length }
 }
 
 /** The links of a page. They mostly stand in the head, and the rest of a page takes far longer to read: it is read only where the head has none. */
@@ -48,8 +73,12 @@ function linksOf(text: string): readonly PageElement[] {
 }
 
 /** The same, chosen at once. */
-export function chooseSheet(files: readonly SitePath[], pages: readonly PageText[]): SitePath | null {
-  const choosing = choosingSheet(files, pages)
+export function chooseSheet(
+  files: readonly SitePath[],
+  pages: readonly PageText[],
+  textOf?: (path: SitePath) => string,
+): SitePath | null {
+  const choosing = choosingSheet(files, pages, textOf)
   let next = choosing.next()
   while (!next.done) next = choosing.next()
   return next.value

@@ -32,7 +32,12 @@ export async function createSite(db: Database, site: NewSite): Promise<CreatedSi
     .filter((file) => isPage(file.path))
     .map(({ path, bytes }) => ({ path, text: decodeText(bytes, encodingOf(bytes, path)) }))
   const paths = site.files.map((file) => file.path)
-  const chosen = site.sheetPath ?? (await inTurns(choosingSheet(paths, pages)))
+  const byPath = new Map(site.files.map(({ path, bytes }) => [path, bytes]))
+  const textOf = (path: SitePath) => {
+    const bytes = byPath.get(path)
+    return bytes ? decodeText(bytes, encodingOf(bytes, path)) : ''
+  }
+  const chosen = site.sheetPath ?? (await inTurns(choosingSheet(paths, pages, textOf)))
   const sheetPath = chosen ?? NEW_SHEET
   const sheet = site.files.find((file) => file.path === chosen)?.bytes ?? Buffer.alloc(0)
   const id = newId()

@@ -1,12 +1,11 @@
 'use client'
+import { SheetChoice } from './sheet-choice.tsx'
 import { CircleCheck, FilePlus2, TriangleAlert } from 'lucide-react'
 import type { WearSummary } from '../../../core/model/wear-summary.ts'
 import { isNamed, nameFault } from '../../../core/paths/file-names.ts'
-import { folderOf, isSheet, nameOf } from '../../../core/paths/paths.ts'
+import { folderOf, nameOf } from '../../../core/paths/paths.ts'
 import { LongList } from '../../controls/long-list.tsx'
-import { Choice } from '../../controls/choice.tsx'
 import { ownStyles } from '../../lineup/page-tag.tsx'
-import { api } from '../../state/api.ts'
 import { pagePaths } from '../../state/document.ts'
 import { count, listed } from '../../words.ts'
 import { attachTo } from '../../state/attach.ts'
@@ -91,45 +90,6 @@ export function WearView() {
         </section>
       ))}
     </>
-  )
-}
-
-/** Offers another stylesheet as the sheet, as long as no history and no looks belong to the one there is. */
-function SheetChoice() {
-  const notice = useNotice()
-  const state = useRoom((room) => room)
-  const others = state.files.map(({ path }) => path).filter(isSheet)
-  if (others.length === 0) return null
-  const settled = state.past.length + state.future.length > 0 || state.looks.length > 1
-  const choose = (sheetPath: string) => {
-    if (sheetPath === state.sheetPath) return
-    // Everything on the screen belongs to the sheet, so the workroom opens anew.
-    api.settings(state.siteId, { sheetPath }).then(
-      () => location.reload(),
-      (error: Error) => notice(error.message),
-    )
-  }
-  return (
-    <div className="border-b border-line px-4 py-3">
-      {settled ? (
-        <p className="text-[12px] text-quiet">
-          {count(others.length, 'further stylesheet')}: {listed(others)}.{' '}
-          {others.length === 1 ? 'It stays' : 'They stay'} as {others.length === 1 ? 'it is' : 'they are'}.
-        </p>
-      ) : (
-        <div className="flex items-center gap-2">
-          <span className="w-[92px] shrink-0 text-quiet">The sheet</span>
-          <Choice
-            label="The sheet"
-            mono
-            className="flex-1"
-            value={state.sheetPath}
-            options={[state.sheetPath, ...others].map((path) => ({ value: path, label: path }))}
-            onChange={choose}
-          />
-        </div>
-      )}
-    </div>
   )
 }
 

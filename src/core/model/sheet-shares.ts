@@ -1,0 +1,40 @@
+import { importsOf } from '../cascade/import.ts'
+import { isSheet, type SitePath } from '../paths/paths.ts'
+import { styleRules } from '../sheet/walk.ts'
+import type { SiteSnapshot } from './snapshot.ts'
+import { sheetsWorn } from './wear.ts'
+
+/** A stylesheet of a site, by how many pages wear it on a screen, linked or imported. */
+export interface SheetShare {
+  readonly path: SitePath
+  readonly pages: number
+  readonly rules: number
+  /** The stylesheets that import it. */
+  readonly importedBy: readonly SitePath[]
+}
+
+/** Every stylesheet of a site, the most worn first. Hands back after each page. */
+export function* sheetShares(site: SiteSnapshot): Generator<null, SheetShare[], void> {
+  const counts = new Map<SitePath, number>()
+  const importers = new Map<SitePath, Set<SitePath>>()
+  const context = site.wearContext()
+  for (const path of site.pagePaths) {
+    const worn = sheetsWorn(path, site.page(path), context).flatMap(({ kind, file }) =>
+      kind === 'external' ? [file] : [],
+    )
+    for (const file of new Set(worn)) counts.set(file, (counts.get(file) ?? 0) + 1)
+    yield null
+  }
+  for (const { path, sheet } of site.wornSheets)
+    for (const imported of importsOf(sheet, path))
+      importers.set(imported, (importers.get(imported) ?? new Set()).add(path))
+  return [...site.files.keys()]
+    .filter(isSheet)
+    .map((path) => ({
+      path,
+      pages: counts.get(path) ?? 0,
+      rules: styleRules(site.sheet(path) ?? { rules: [] }).length,
+      importedBy: [...(importers.get(path) ?? [])],
+    }))
+    .sort((a, b) => b.pages - a.pages || b.rules - a.rules || (a.path < b.path ? -1 : 1))
+}
