@@ -1,10 +1,11 @@
 'use client'
+import { useState } from 'react'
 import { isSheet } from '../../../core/paths/paths.ts'
 import type { SheetShare } from '../../../core/model/sheet-shares.ts'
 import { api } from '../../state/api.ts'
 import { useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
 import { useAnswer } from '../../state/use-answer.ts'
-import { count } from '../../words.ts'
+import { count, listed } from '../../words.ts'
 
 /** Which stylesheet is the sheet, and why; every further one, with the way to its text and to make it the sheet. */
 export function SheetChoice() {
@@ -12,25 +13,33 @@ export function SheetChoice() {
   const sheetPath = useRoom((state) => state.sheetPath)
   const several = files.some(({ path }) => isSheet(path))
   const shares = useAnswer('sheets', several ? {} : null, { keep: true })
-  if (!several) return null
+  const [all, setAll] = useState(false)
   const own = shares?.find(({ path }) => path === sheetPath)
   const others = shares?.filter(({ path }) => path !== sheetPath)
   return (
     <section aria-label="Stylesheets" className="border-b border-line px-4 py-3">
       <p>
         The sheet is <code className="break-all font-mono text-[12px]">{sheetPath}</code>
-        {own && <span className="text-quiet">{`, ${whyIt(own, others ?? [])}`}</span>}
+        {own ? <span className="text-quiet">{`, ${whyIt(own, others ?? [])}`}</span> : '.'}
       </p>
       {others && (
-        <ul className="mt-1.5 flex flex-col gap-1 text-[12px]">
-          {others.map((share) => (
+        <ul className="mt-2 flex flex-col gap-1.5 text-[12px]">
+          {others.slice(0, all ? undefined : FEW).map((share) => (
             <OtherSheet key={share.path} share={share} />
           ))}
         </ul>
       )}
+      {others && others.length > FEW && !all && (
+        <button type="button" className="btn btn-bare -ml-2 mt-1 h-6 px-2 text-[12px]" onClick={() => setAll(true)}>
+          {count(others.length - FEW, 'more stylesheet')}
+        </button>
+      )}
     </section>
   )
 }
+
+/** So many further stylesheets are shown before all are asked for. */
+const FEW = 3
 
 /** Why a stylesheet is the sheet, as far as the pages tell. */
 function whyIt({ pages, rules }: SheetShare, others: readonly SheetShare[]): string {
@@ -60,24 +69,24 @@ function OtherSheet({ share: { path, pages, rules, importedBy } }: { share: Shee
   }
   return (
     <li className="border-l-2 border-edge pl-2">
-      <code className="break-all font-mono">{path}</code>
-      <p className="text-quiet">
-        {pages === 0 ? 'No page wears it' : `${count(pages, 'page')} ${pages === 1 ? 'wears' : 'wear'} it`},{' '}
-        {count(rules, 'rule')}
-        {importedBy.length > 0 && `; imported by ${importedBy.join(', ')}`}
-      </p>
-      <p className="mt-0.5 flex gap-1.5">
+      <p className="break-all font-mono">{path}</p>
+      <div className="flex flex-wrap items-baseline gap-x-2">
+        <p className="text-quiet">
+          {pages === 0 ? 'no page wears it' : `${count(pages, 'page')} ${pages === 1 ? 'wears' : 'wear'} it`},{' '}
+          {count(rules, 'rule')}
+          {importedBy.length > 0 && `, imported by ${listed(importedBy, 2)}`}
+        </p>
         <button
           type="button"
-          className="btn h-6 px-2"
+          className={LINK}
           onClick={() => store.getState().showText(path)}
           aria-label={`Edit ${path}`}
         >
-          Edit its text
+          Edit
         </button>
         <button
           type="button"
-          className="btn h-6 px-2"
+          className={LINK}
           onClick={choose}
           aria-label={`Make ${path} the sheet`}
           title={
@@ -88,7 +97,9 @@ function OtherSheet({ share: { path, pages, rules, importedBy } }: { share: Shee
         >
           Make it the sheet
         </button>
-      </p>
+      </div>
     </li>
   )
 }
+
+const LINK = 'underline decoration-edge underline-offset-2 hover:decoration-ink'

@@ -17,7 +17,6 @@ export function WearView() {
   const workroom = useWorkroom()
   const notice = useNotice()
   const files = useRoom((state) => state.files)
-  const sheetPath = useRoom((state) => state.sheetPath)
   const set = useRoom((state) => state.set)
   const wear = useInsights((insights) => insights.wear)
   const pages = pagePaths(files)
@@ -31,9 +30,6 @@ export function WearView() {
           <FilePlus2 aria-hidden className="size-4" />
           New page …
         </button>
-        <p className="text-[12px] text-quiet">
-          The sheet is <code className="font-mono text-ink">{sheetPath}</code>.
-        </p>
       </div>
       <SheetChoice />
       {bare.length > 0 && (
