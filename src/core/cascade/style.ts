@@ -36,6 +36,8 @@ const ID = {
 /** Longhands that others are computed from, so that they come first. */
 const FIRST = new Set([ID.writingMode, ID.direction, ID.fontFamily, ID.fontSize, ID.lineHeight])
 
+const isTable = ({ html, tag }: StyledElement) => html && tag === 'table'
+
 /** Origins and layers as `revert` and `revert-layer` tell them apart; larger numbers are stronger. */
 function bandOf(from: Owner): { origin: number; layer: number } {
   if (from === 'inline') return { origin: 1, layer: Infinity }
@@ -93,6 +95,9 @@ export class ElementStyle implements Styled {
       this.computeInherited(),
     )
     this.own = this.ownIsShared() ? cascaded.memo.own(this.ownKey(), () => this.computeOwn()) : this.computeOwn()
+    // A table never takes the alignment of an ancestor's align or <center> (HTML standard, 15.3.9: it is reset to the initial).
+    if (isTable(this.element) && this.inherited.values[ID.textAlign]!.startsWith('-webkit-'))
+      this.inherited = { ...this.inherited, values: this.inherited.values.with(ID.textAlign, 'start') }
     if (isNativeControl(this))
       this.inherited = { ...this.inherited, values: this.inherited.values.with(ID.lineHeight, 'normal') }
   }

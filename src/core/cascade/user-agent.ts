@@ -59,7 +59,7 @@ li { display: list-item }
 dir, menu, ul { list-style-type: disc }
 :is(dir, menu, ol, ul) :is(dir, menu, ul) { list-style-type: circle }
 :is(dir, menu, ol, ul) :is(dir, menu, ol, ul) :is(dir, menu, ul) { list-style-type: square }
-:is(dir, menu, ol, ul) :is(dir, menu, ol, ul, dl) { margin-block: 0 }
+:is(dir, dl, menu, ol, ul) :is(dir, dl, menu, ol, ul) { margin-block: 0 }
 
 a:any-link { color: LinkText; text-decoration: underline; cursor: pointer }
 a:visited { color: VisitedText }

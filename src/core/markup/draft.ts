@@ -164,14 +164,15 @@ const PAGE_ENDS = new Set(['html', 'head', 'body'])
 
 /**
  * parse5's parser, but for two things: the place of a start tag goes to its element as it is, not in a copy with a copy inside;
- * and it remembers every end tag, where it begins and ends.
+ * and it remembers every end tag.
  */
 export class DraftParser extends Parser<DraftMap> {
-  readonly endTags = new Map<number, number>()
+  /** Where they begin and end, in turns. */
+  readonly endTags: number[] = []
 
   override onEndTag(token: Token.TagToken): void {
     const { location, tagName } = token
-    if (location && !PAGE_ENDS.has(tagName)) this.endTags.set(location.startOffset, location.endOffset)
+    if (location && !PAGE_ENDS.has(tagName)) this.endTags.push(location.startOffset, location.endOffset)
     super.onEndTag(token)
   }
 

@@ -111,6 +111,8 @@ export function parsePage(text: string): Page {
   let doctypeEnd: number | null = null
   const placed = new Map<number, PageElement>()
   const split = new Set<PageElement>()
+  const ends: number[] = []
+  const templates: DraftElement[] = []
   keepComments(document.childNodes)
 
   // A stack of its own: pages may be nested deeper than functions can be.
@@ -124,12 +126,14 @@ export function parsePage(text: string): Page {
     const original = placed.get(node.from) ?? null
     const element = pageElement(node, parent, position, elements.length, original)
     if (element.place && FORMATTING.has(node.tagName)) placed.set(node.from, element)
-    endTags.delete(node.endFrom)
-    if (original && node.endFrom >= 0) split.add(original)
+    if (node.endFrom >= 0) {
+      ends.push(node.endFrom)
+      if (original) split.add(original)
+    }
     elements.push(element)
     parent?.children.push(element)
     if (node.content) {
-      for (const from of endTags.keys()) if (from > node.from && from < node.to) endTags.delete(from)
+      templates.push(node)
       continue
     }
     keepComments(node.childNodes)
@@ -145,11 +149,30 @@ export function parsePage(text: string): Page {
     doctypeEnd,
     comments,
     parseErrors,
-    strayEnds: [...endTags].map(([from, to]) => ({ tag: tagAt(text, from), from, to })),
+    strayEnds: strayEndsIn(text, endTags, ends, templates),
     split,
   }
 }
 
+/** The end tags, where they begin and end in turns, that neither close an element nor stand in a template. */
+function strayEndsIn(
+  text: string,
+  endTags: readonly number[],
+  ends: readonly number[],
+  templates: readonly DraftElement[],
+): readonly EndTag[] {
+  if (endTags.length === ends.length * 2) return NO_ENDS
+  const closing = new Set(ends)
+  const stray: EndTag[] = []
+  for (let at = 0; at < endTags.length; at += 2) {
+    const from = endTags[at]!
+    if (closing.has(from) || templates.some((template) => from > template.from && from < template.to)) continue
+    stray.push({ tag: tagAt(text, from), from, to: endTags[at + 1]! })
+  }
+  return stray
+}
+
+const NO_ENDS: readonly EndTag[] = []
 const tagAt = (text: string, from: number) => /^[^\s/>]*/.exec(text.slice(from + 2, from + 42))![0].toLowerCase()
 
 function pageElement(

@@ -12,6 +12,7 @@ import { elementsNamed, type Page, type PageElement } from '../markup/tree.ts'
 import { parseSheet, type Sheet } from '../sheet/parse.ts'
 import { closestName, folderOf, nameOf, relativeReference, targetOf, type SitePath } from '../paths/paths.ts'
 import { memo } from '../text/memo.ts'
+import { mayBeat } from './may-beat.ts'
 
 /** Why a page does not wear the sheet; the ids are those of the fit check's rules. */
 export type WearFault =
@@ -75,7 +76,13 @@ export function wearReport(
   const embedded = sheets.filter((sheet) => sheet.kind === 'embedded')
   const inline = styledBySelf(page)
   // A page without styles of its own has nothing to beat the sheet with.
-  const asks = stylesOf !== null && wears && embedded.length + inline.length > 0
+  const sheet = context.readSheet(context.sheetPath)
+  // Without blocks of the page's own, only style attributes can beat anything.
+  const own = embedded.length > 0 ? page.elements : inline
+  const asks =
+    stylesOf !== null &&
+    wears &&
+    (embedded.length > 0 || (sheet !== null && inline.some((element) => mayBeat(element, sheet))))
   return {
     page: path,
     wears,
@@ -89,8 +96,7 @@ export function wearReport(
     overridden: asks
       ? overriddenBy(
           stylesOf?.() ?? new Cascade(sheets, { viewport: context.viewport, quirks: page.quirks }).stylesOf(page),
-          // Without blocks of the page's own, only style attributes can beat anything.
-          embedded.length > 0 ? page.elements : inline,
+          own,
           context,
         )
       : [],

@@ -1,0 +1,128 @@
+// The fit check, contrast and agreement with the browser on documentation that nobody here wrote: three Debian packages made
+// by different tools, downloaded and unpacked, never installed. Beside parsing the same pages with parse5, in one run.
+// `--agreement` compares computed styles of 30 pages with Chromium as well.
+import { execFileSync, spawnSync } from 'node:child_process'
+import { existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs'
+import os from 'node:os'
+import path from 'node:path'
+import { setFlagsFromString } from 'node:v8'
+import { runInNewContext } from 'node:vm'
+import { parse } from 'parse5'
+import { chromium } from 'playwright-core'
+import { launchOptions } from '../scripts/chromium.mjs'
+import { load } from '../scripts/load.mjs'
+
+setFlagsFromString('--expose-gc')
+const collect = runInNewContext('gc')
+
+/** Package, folder of its pages in it, and what made them. */
+const PACKAGES = [
+  ['apache2-doc', 'usr/share/doc/apache2-doc/manual', 'style sheets of its own over XML'],
+  ['python-django-doc', 'usr/share/doc/python-django-doc/html', 'a generator from reStructuredText'],
+  ['libglib2.0-doc', 'usr/share/gtk-doc/html', 'a generator from comments in C, over DocBook'],
+]
+const cache = path.join(process.env.XDG_CACHE_HOME ?? path.join(os.homedir(), '.cache'), 'attire-bench')
+/** Pages compared with the browser. */
+const COMPARED = 30
+
+function fetched(name, folder) {
+  const into = path.join(cache, name)
+  if (!existsSync(path.join(into, folder))) {
+    mkdirSync(into, { recursive: true })
+    execFileSync('apt-get', ['download', '-q', name], { cwd: into, stdio: 'ignore' })
+    const archive = readdirSync(into).find((file) => file.endsWith('.deb'))
+    execFileSync('dpkg-deb', ['-x', archive, '.'], { cwd: into })
+  }
+  return path.join(into, folder)
+}
+
+if (spawnSync('apt-get', ['--version']).error) {
+  console.log('There is no apt here, so these packages cannot be downloaded. This bench runs on Debian only.')
+  process.exit(0)
+}
+
+const { readSite } = await load('src/cli/read-site.ts')
+const { FitCheck } = await load('src/core/fit/check.ts')
+const { causesOf } = await load('src/core/fit/causes.ts')
+const { allContrastPairs } = await load('src/core/contrast/pairs.ts')
+const desk = { width: 1280, height: 800 }
+
+/** Milliseconds, and what came out. */
+function clock(work) {
+  collect()
+  const start = performance.now()
+  const out = work()
+  return [performance.now() - start, out]
+}
+
+function measured(name, folder) {
+  const [reading, site] = clock(() => readSite(folder, desk))
+  const texts = site.pages.map((page) => site.model.text(page))
+  const [plain] = clock(() => texts.forEach((text) => parse(text)))
+  let first = 0
+  const [whole, findings] = clock(() => {
+    const start = performance.now()
+    const found = []
+    for (const pass of new FitCheck().run(site.model)) {
+      if (first === 0 && pass.findings.length > 0) first = performance.now() - start
+      found.push(...pass.findings)
+    }
+    return found
+  })
+  const memory = process.memoryUsage().rss
+  const [contrast] = clock(() => allContrastPairs(site.model, desk))
+  console.log(
+    [
+      name.padEnd(18),
+      `${site.pages.length} pages`.padStart(11),
+      `${(texts.reduce((sum, text) => sum + text.length, 0) / 1e6).toFixed(1)} MB`.padStart(8),
+      `read ${(reading / 1000).toFixed(1)} s`,
+      `parse5 ${(plain / 1000).toFixed(1)} s`,
+      `check ${(whole / 1000).toFixed(1)} s, ${(whole / plain).toFixed(1)} × parse5`,
+      `first findings ${first.toFixed(0)} ms`,
+      `${findings.length} places, ${causesOf(findings).length} causes`,
+      `contrast ${(contrast / 1000).toFixed(1)} s`,
+      `${Math.round(memory / 1e6)} MB resident`,
+    ].join(' | '),
+  )
+}
+
+async function agreed(name, folder, page) {
+  const { compare, serve } = await load('e2e/cascade/compare.ts')
+  const site = readSite(folder, desk)
+  const files = Object.fromEntries(
+    site.files.map((file) => [file, /\.(?:html?|css)$/i.test(file) ? site.model.text(file) : '']),
+  )
+  await serve(page, files)
+  const every = Math.max(1, Math.floor(site.pages.length / (COMPARED / PACKAGES.length)))
+  let pairs = 0
+  const differences = []
+  for (let at = 0; at < site.pages.length; at += every) {
+    // Scripts would change what is compared.
+    const text = files[site.pages[at]].replace(/<script\b[\s\S]*?<\/script\s*>/gi, '')
+    const result = await compare(page, { ...files, [site.pages[at]]: text }, site.pages[at]).catch((error) => {
+      console.log(`${site.pages[at]}: ${error.message.split('\n')[0]}`)
+      return { pairs: 0, differences: [] }
+    })
+    pairs += result.pairs
+    differences.push(...result.differences)
+  }
+  console.log(
+    `${name.padEnd(18)} | ${pairs} values compared, ${differences.length} differ, agreement ${(100 - (100 * differences.length) / pairs).toFixed(4)} %`,
+  )
+  const kinds = new Map()
+  for (const { property, ours, theirs, where } of differences) {
+    const key = `${property}: ${ours} / ${theirs}`
+    kinds.set(key, [...(kinds.get(key) ?? []), where])
+  }
+  for (const [key, places] of [...kinds].sort((a, b) => b[1].length - a[1].length).slice(0, 8))
+    console.log(`  ${places.length} × ${key.slice(0, 160)}  e.g. ${places[0]}`)
+}
+
+const folders = PACKAGES.map(([name, folder, made]) => [name, fetched(name, folder), made])
+if (process.argv.includes('--agreement')) {
+  const browser = await chromium.launch(launchOptions)
+  const page = await browser.newPage({ viewport: desk })
+  for (const [name, folder] of folders) await agreed(name, folder, page)
+  await browser.close()
+} else for (const [name, folder] of folders) measured(name, folder)
