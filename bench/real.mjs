@@ -93,14 +93,15 @@ async function agreed(name, folder, page) {
   const files = Object.fromEntries(
     site.files.map((file) => [file, /\.(?:html?|css)$/i.test(file) ? site.model.text(file) : '']),
   )
-  await serve(page, files)
   const every = Math.max(1, Math.floor(site.pages.length / (COMPARED / PACKAGES.length)))
   let pairs = 0
   const differences = []
   for (let at = 0; at < site.pages.length; at += every) {
     // Scripts would change what is compared.
     const text = files[site.pages[at]].replace(/<script\b[\s\S]*?<\/script\s*>/gi, '')
-    const result = await compare(page, { ...files, [site.pages[at]]: text }, site.pages[at]).catch((error) => {
+    const shown = { ...files, [site.pages[at]]: text }
+    await serve(page, shown)
+    const result = await compare(page, shown, site.pages[at]).catch((error) => {
       console.log(`${site.pages[at]}: ${error.message.split('\n')[0]}`)
       return { pairs: 0, differences: [] }
     })

@@ -156,9 +156,18 @@ const SVG_ATTRIBUTES = new Set(
 
 function svgAttributes(element: PageElement): string {
   return [...element.attributes]
-    .filter(([name]) => SVG_ATTRIBUTES.has(name))
-    .map(([name, value]) => `${name}: ${value}`)
+    .filter(([name]) => SVG_ATTRIBUTES.has(name) || (name === 'width' || name === 'height' ? isSized(element) : false))
+    .map(
+      ([name, value]) => `${name}: ${/^(?:width|height)$/.test(name) && /^[\d.]+$/.test(value) ? `${value}px` : value}`,
+    )
     .join('; ')
+}
+
+/** Elements whose width and height are properties (SVG 2, section 7.2; of nested drawings Chromium reads them otherwise). */
+function isSized({ tag, parent }: PageElement): boolean {
+  return tag === 'svg'
+    ? (parent?.html ?? true) || parent?.tag === 'foreignObject'
+    : /^(?:rect|image|foreignObject)$/.test(tag)
 }
 
 /** Every attribute that is a presentational hint on some element. */

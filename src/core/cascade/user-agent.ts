@@ -152,6 +152,8 @@ svg:not(:root), foreignObject { overflow: hidden }
 svg { text-underline-offset: auto }
 svg:not(:root) { overflow-clip-margin: content-box }
 text, foreignObject { display: block }
+:not(svg):not(math):not(math *), svg svg { transform-origin: 0 0 }
+foreignObject > svg { transform-origin: 50% 50% }
 text { white-space: nowrap }
 math { display: math; font-family: math }
 `

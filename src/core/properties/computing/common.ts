@@ -1,6 +1,6 @@
 import { keyword, splitAt } from '../../values/component.ts'
 import { computeColor } from '../../values/color.ts'
-import { formatNumber } from '../../values/number.ts'
+import { formatNumber, formatPx } from '../../values/number.ts'
 import { lengthOr, number, type Compute } from '../../values/write.ts'
 
 export const color: Compute = ([component], context) =>
@@ -27,6 +27,12 @@ export const clampTo =
     const value = number(component, context)
     return value === null ? null : formatNumber(Math.min(high, Math.max(low, value)))
   }
+
+/** A length of SVG: a number without a unit is one of px (SVG 2, section 8.9). */
+export const lengthOrNumber: Compute = ([component], context) => {
+  const value = number(component, context)
+  return value === null ? null : formatPx(value)
+}
 
 export const inOrder =
   (...words: string[]): Compute =>

@@ -1,4 +1,4 @@
-import { clampTo, color } from '../computing/common.ts'
+import { clampTo, color, lengthOrNumber } from '../computing/common.ts'
 import type { Definition } from '../definition.ts'
 
 /** Painting of SVG. */
@@ -27,7 +27,7 @@ export const SVG: Readonly<Record<string, Definition>> = {
   'stroke-linejoin': { initial: 'miter', inherited: true },
   'stroke-miterlimit': { initial: '4', inherited: true, numbers: true, notNegative: true },
   'stroke-opacity': { initial: '1', inherited: true, compute: clampTo(0, 1), numbers: true },
-  'stroke-width': { initial: '1px', inherited: true, notNegative: true },
+  'stroke-width': { initial: '1px', inherited: true, notNegative: true, compute: lengthOrNumber },
   'text-anchor': { initial: 'start', inherited: true },
   'vector-effect': { initial: 'none' },
 }
