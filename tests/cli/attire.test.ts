@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { describe, expect, it, vi } from 'vitest'
@@ -269,6 +269,34 @@ describe('check and fix', () => {
     expect(await told()).toEqual({ ...before, setAside: [] })
     for (const wrong of [['--cause', id], ['--cause', 'nonsense', '--reason', 'x'], []])
       expect((await attire('set-aside', to, ...wrong)).code, wrong.join(' ')).toBe(2)
+  })
+  it('reads links that stay in the folder as files, never those that leave it, and never writes through one', async () => {
+    const from = folder()
+    mkdirSync(path.join(from, 'de'))
+    const page =
+      '<!doctype html><html lang="en"><meta name="viewport" content="width=device-width"><p><a href="a.html">a</a>'
+    writeFileSync(path.join(from, 'index.html'), page)
+    writeFileSync(path.join(from, 'a.html'), page)
+    symlinkSync('../a.html', path.join(from, 'de/a.html'))
+    symlinkSync('../index.html', path.join(from, 'de/index.html'))
+    symlinkSync('/etc/hostname', path.join(from, 'secret.html'))
+    symlinkSync('nowhere.html', path.join(from, 'gone.html'))
+    const { findings } = JSON.parse((await attire('check', from, '--json')).out) as {
+      findings: { file: string; rule: string }[]
+    }
+    expect([...new Set(findings.map(({ file }) => file))].sort()).toEqual([
+      'a.html',
+      'de/a.html',
+      'de/index.html',
+      'index.html',
+    ])
+    expect(findings.map(({ rule }) => rule)).not.toContain('page-link-broken')
+    const before = digest(from)
+    const to = path.join(folder(), 'out')
+    await attire('fix', from, '--out', to, '--rule', 'link-missing')
+    expect(digest(from)).toEqual(before)
+    expect(readFileSync(path.join(from, 'a.html'), 'utf8')).toBe(page)
+    expect(readFileSync(path.join(to, 'de/a.html'), 'utf8')).toContain('href="../css/site.css"')
   })
   it('with a baseline tells only what is new since', async () => {
     const to = path.join(folder(), 'site')

@@ -61,7 +61,8 @@ export async function fix(
   mkdirSync(to, { recursive: true })
   for (const file of allFilesIn(from)) {
     mkdirSync(path.dirname(path.join(to, file)), { recursive: true })
-    cpSync(path.join(from, file), path.join(to, file))
+    // A link becomes a file of its own: writing through it would reach the folder that is only read.
+    cpSync(path.join(from, file), path.join(to, file), { dereference: true })
   }
   const fixed: Record<string, number> = {}
   let left = 0

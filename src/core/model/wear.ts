@@ -50,6 +50,8 @@ export interface WearReport {
   /** Elements with a style attribute. */
   readonly inline: number
   readonly overridden: readonly Overridden[]
+  /** Scripts of the page's own. In frames they are off. */
+  readonly scripts: number
 }
 
 /** What the check needs to know of the site. `readSheet` gives a stylesheet of the site, parsed, or null. */
@@ -93,6 +95,7 @@ export function wearReport(
       declarations: embedded.reduce((sum, { sheet }) => sum + countDeclarations(sheet.rules), 0),
     },
     inline: inline.length,
+    scripts: scriptsOf(page),
     overridden: asks
       ? overriddenBy(
           stylesOf?.() ?? new Cascade(sheets, { viewport: context.viewport, quirks: page.quirks }).stylesOf(page),
@@ -102,6 +105,14 @@ export function wearReport(
       : [],
   }
 }
+
+/** How many scripts a page has; blocks of data are none (HTML standard, 4.12.1). */
+const scriptsOf = memo(
+  (page: Page) =>
+    elementsNamed(page, 'script').filter(({ attributes }) =>
+      /^(?:|module|(?:text|application)\/(?:java|ecma)script)$/i.test((attributes.get('type') ?? '').trim()),
+    ).length,
+)
 
 /** The elements of a page that have a style attribute. */
 const styledBySelf = memo((page: Page) => page.elements.filter(({ attributes }) => attributes.has('style')))

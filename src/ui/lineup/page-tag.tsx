@@ -55,6 +55,13 @@ export function PageTag({ page }: { page: string }) {
         ) : (
           <p className="text-[12px] leading-snug text-quiet">
             {wear ? `wears ${sheetPath}` : gone ? 'not looked at' : 'looking …'}
+            {wear && wear.scripts > 0 && (
+              <span
+                title={`${count(wear.scripts, 'script')} of this page ${wear.scripts === 1 ? 'does' : 'do'} not run here: frames show what the markup and the sheet say. Your browser’s console may list them as blocked.`}
+              >
+                {' · '}its scripts are off here
+              </span>
+            )}
             {own && (
               <>
                 {' · '}

@@ -33,7 +33,7 @@ export const looseText: PageRule = {
   check: ({ page, path, site }) => {
     if (!hasParagraphRule(site)) return []
     return page.elements
-      .filter(({ tag, texts }) => texts.length > 0 && (SECTIONING.has(tag) || BOXES.has(tag)))
+      .filter((element) => element.texts.length > 0 && isBox(element) && !isPreformatted(element))
       .flatMap((element) =>
         runsIn(page, element).map(({ from, to }) => ({
           file: path,
@@ -60,6 +60,14 @@ export const looseText: PageRule = {
         ],
       })),
     ),
+}
+
+const isBox = ({ tag }: PageElement) => SECTIONING.has(tag) || BOXES.has(tag)
+
+/** Whether an element stands in preformatted text, which has no paragraphs. */
+function isPreformatted(element: PageElement): boolean {
+  for (let at = element.parent; at; at = at.parent) if (at.tag === 'pre') return true
+  return false
 }
 
 /** Whether the sheet says anything about paragraphs. */
