@@ -43,7 +43,9 @@ test('an old site is understood, edited and handed back byte for byte but for th
   ).toEqual(['Grüße', 'rgb(0, 0, 128)'])
 
   await facet(window, 'Pages')
-  await expect(window.getByRole('button', { name: /^The sheet: Haupt Stil.css/ })).toBeVisible()
+  const sheets = window.getByRole('region', { name: 'Stylesheets' })
+  await expect(sheets).toContainText('The sheet is Haupt Stil.css: 1 page wears it, more than any other.')
+  await expect(sheets).toContainText('no page wears it')
   await expect(
     window
       .getByText(

@@ -386,3 +386,43 @@ test('a site begins from nothing: valid pages that wear the sheet, and no findin
     ).missing,
   ).toEqual([])
 })
+
+test('another stylesheet becomes the sheet after edits; nothing is lost, and the history goes on', async ({
+  page,
+  request,
+}) => {
+  const files = demoFiles(['index.html', 'fares.html'])
+  const code = '.code { color: navy }\n'
+  files['css/code.css'] = Buffer.from(code)
+  files['index.html'] = Buffer.from(
+    Buffer.from(files['index.html']!)
+      .toString()
+      .replace('</head>', '<link rel="stylesheet" href="css/code.css"></head>'),
+  )
+  const site = await bringIn(request, 'two sheets', files)
+  const before = (await stored(request, site)).looks[0]!.text
+  await openSite(page, site)
+  await facet(page, 'Pages')
+  const sheets = page.getByRole('region', { name: 'Stylesheets' })
+  await expect(sheets).toContainText('The sheet is css/site.css: 2 pages wear it, more than any other.')
+  await expect(sheets).toContainText('1 page wears it, 1 rule')
+  // A further stylesheet is edited as text, and the frames follow.
+  await sheets.getByRole('button', { name: 'Edit css/code.css' }).click()
+  await page.getByRole('textbox', { name: 'Text of css/code.css' }).click()
+  await page.keyboard.press('Control+Home')
+  await page.keyboard.type('h1 { color: rgb(1, 2, 3) } ')
+  await expect.poll(() => valueIn(page, 'index.html', 'h1', 'color')).toBe('rgb(1, 2, 3)')
+  await kept(page)
+  const edited = (await stored(request, site)).texts['css/code.css']!
+  await sheets.getByRole('button', { name: 'Make css/code.css the sheet' }).click()
+  await expect.poll(async () => (await stored(request, site)).sheetPath).toBe('css/code.css')
+  const changed = await stored(request, site)
+  expect([changed.looks[0]!.text, changed.texts['css/site.css']]).toEqual([edited, before])
+  await expect(page.getByRole('button', { name: /^Sheet css\/code\.css/ })).toBeVisible()
+  await facet(page, 'Pages')
+  await expect(sheets).toContainText('The sheet is css/code.css, chosen by hand: 1 page wears it.')
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect.poll(() => valueIn(page, 'index.html', 'h1', 'color')).not.toBe('rgb(1, 2, 3)')
+  await kept(page)
+  expect((await stored(request, site)).looks[0]!.text).not.toContain('rgb(1, 2, 3)')
+})

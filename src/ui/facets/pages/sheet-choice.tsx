@@ -20,7 +20,7 @@ export function SheetChoice() {
     <section aria-label="Stylesheets" className="border-b border-line px-4 py-3">
       <p>
         The sheet is <code className="break-all font-mono text-[12px]">{sheetPath}</code>
-        {own ? <span className="text-quiet">{`, ${whyIt(own, others ?? [])}`}</span> : '.'}
+        {own ? <span className="text-quiet">{whyIt(own, others ?? [])}</span> : '.'}
       </p>
       {others && (
         <ul className="mt-2 flex flex-col gap-1.5 text-[12px]">
@@ -46,12 +46,10 @@ function whyIt({ pages, rules }: SheetShare, others: readonly SheetShare[]): str
   const worn = `${count(pages, 'page')} ${pages === 1 ? 'wears' : 'wear'} it`
   const more = others.filter((other) => other.pages > pages).length
   const richer = others.filter((other) => other.pages === pages && other.rules > rules).length
-  if (more > 0) return `chosen by hand: ${worn}.`
-  if (others.some((other) => other.pages === pages && pages > 0))
-    return richer > 0
-      ? `chosen among those that most pages wear: ${worn}.`
-      : `for ${worn}, and of those it has most rules.`
-  return `for ${worn}, more than any other.`
+  if (more > 0) return `, chosen by hand: ${worn}.`
+  if (richer > 0) return `, chosen among those that most pages wear: ${worn}.`
+  const equal = pages > 0 && others.some((other) => other.pages === pages)
+  return equal ? `: ${worn}, and of those that as many wear it has most rules.` : `: ${worn}, more than any other.`
 }
 
 function OtherSheet({ share: { path, pages, rules, importedBy } }: { share: SheetShare }) {
