@@ -2,7 +2,7 @@
 // by different tools, downloaded and unpacked, never installed. Beside parsing the same pages with parse5, in one run.
 // `--agreement` compares computed styles of 30 pages with Chromium as well.
 import { execFileSync, spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readdirSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
 import { setFlagsFromString } from 'node:v8'
