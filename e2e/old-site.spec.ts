@@ -133,16 +133,6 @@ test('letters that a file’s encoding cannot hold are refused with a sentence, 
   expect((await stored(request, site)).looks[0]!.text).toBe(`/*  */${SHEET.replaceAll('\n', '\r\n')}`)
 })
 
-test('another stylesheet is made the sheet before the first change', async ({ page: window, request }) => {
-  const site = await bringIn(request, 'Other sheet', files)
-  await openSite(window, site)
-  await facet(window, 'Pages')
-  await window.getByRole('button', { name: /^The sheet:/ }).click()
-  await window.getByRole('option', { name: 'print.css' }).click()
-  await expect(window.getByText('1 line, 1 rule')).toBeVisible()
-  expect((await stored(request, site)).sheetPath).toBe('print.css')
-})
-
 declare global {
   interface Window {
     /** While true, what frames say of having applied the sheet does not arrive. */

@@ -141,7 +141,7 @@ describe('the rules of the fit check', () => {
     [
       'font-unavailable',
       { ...files(), 'css/site.css': 'p { font-family: "Brackwater Grotesk", Georgia, serif }' },
-      'so Georgia shows instead',
+      'where it is missing, Georgia shows instead',
     ],
     [
       'font-unavailable',

@@ -4,6 +4,7 @@ import { SEVERITIES, type Finding, type Severity } from '../../core/fit/finding.
 import { newSince, type Baseline } from '../../core/fit/baseline.ts'
 import { ruleNamed, RULES } from '../../core/fit/rules/index.ts'
 import { sortOut, type Aside } from '../../core/fit/set-aside.ts'
+import { sheetShares, type SheetShare } from '../../core/model/sheet-shares.ts'
 import { encodePath } from '../../core/paths/paths.ts'
 import type { FolderSite } from '../read-site.ts'
 
@@ -32,6 +33,8 @@ export interface CheckResult {
   readonly all: readonly Finding[]
   /** What could not be checked, in sentences. */
   readonly faults: readonly string[]
+  /** Every stylesheet by how many pages wear it; the sheet among them. */
+  readonly sheets: readonly SheetShare[]
 }
 
 /** Runs the fit check on a folder; with a baseline, only what is new since then is told. */
@@ -46,7 +49,25 @@ export function check(site: FolderSite, baseline?: Baseline): CheckResult {
     aside,
     all: findings,
     faults: [...faults.map(faultWords), ...(fault ? [fault] : [])],
+    sheets: sharesOf(site.model),
   }
+}
+
+function sharesOf(model: FolderSite['model']): SheetShare[] {
+  const shares = sheetShares(model)
+  let next = shares.next()
+  while (!next.done) next = shares.next()
+  return next.value
+}
+
+/** Which stylesheet was taken for the sheet, and why. */
+function sheetText({ sheets }: CheckResult, { model, pages }: FolderSite): string {
+  const own = sheets.find(({ path }) => path === model.sheetPath)
+  const others = sheets.filter(({ path }) => path !== model.sheetPath)
+  const worn = `${own?.pages ?? 0} of ${plural(pages.length, 'page')} wear it`
+  const further =
+    others.length === 0 ? '' : ` There are ${others.length} further stylesheets; --sheet names another one.`
+  return `The sheet is ${model.sheetPath}: ${worn}.${further.replace('are 1 further stylesheets', 'is 1 further stylesheet')}`
 }
 
 /** Says what could not be checked. */
@@ -69,7 +90,8 @@ const CAUSES = 3
 const PLACES = 2
 
 /** What was found, for people: by kind and cause, the costliest first, then what to do about all of them; `all` tells every place. */
-export function checkText({ causes, aside }: CheckResult, site: FolderSite, all = false): string {
+export function checkText(result: CheckResult, site: FolderSite, all = false): string {
+  const { causes, aside } = result
   if (causes.length === 0)
     return ['No findings: every page wears the sheet, and nothing is amiss.', ...asideText(aside)].join('\n')
   const kinds = kindsOf(causes)
@@ -84,6 +106,7 @@ export function checkText({ causes, aside }: CheckResult, site: FolderSite, all 
     `${parts.join(', ')} at ${plural(placesIn(causes), 'place')}.`,
     ...(!all && notes > 0 ? [`--all tells every place, and the ${plural(notes, 'note')}.`] : []),
     ...asideText(aside),
+    sheetText(result, site),
   ].join('\n')
 }
 
@@ -177,13 +200,14 @@ export function sarif({ findings, aside }: CheckResult, site: FolderSite): unkno
 }
 
 /** What was found, as data: single places with their causes, the causes, and what is set aside. */
-export function checkJson({ findings, causes, aside }: CheckResult): unknown {
+export function checkJson({ findings, causes, aside, sheets }: CheckResult): unknown {
   const brief = ({ id, rule, severity, message, places, files, fixable }: Cause) => {
     return { id, rule, severity, message, places: places.length, files, fixable }
   }
   return {
     findings,
     causes: causes.map(brief),
+    sheets,
     setAside: aside.map((each) => ({ ...brief(each), reason: each.reason })),
   }
 }

@@ -28,8 +28,10 @@ export interface Facet {
   readonly icon: ComponentType<{ className?: string }>
   /** The facet itself; the views with their tabs when left out. */
   readonly body?: ComponentType
-  /** The first is shown first. */
+  /** The first is shown first, where {@link opensOn} does not say otherwise. */
   readonly views: readonly FacetView[]
+  /** The view that helps most on a site as it is, as long as nobody has chosen one. */
+  readonly opensOn?: (state: WorkroomState) => string
   /** What it brings to the command field. */
   readonly commands?: (workroom: Workroom, state: WorkroomState) => readonly Command[]
 }

@@ -1,12 +1,16 @@
 'use client'
 import { Tab, TabGroup, TabList } from '@headlessui/react'
 import { FacetHead } from '../controls/parts.tsx'
-import { useRoom } from '../state/context.tsx'
+import { useState } from 'react'
+import { useRoom, useWorkroom } from '../state/context.tsx'
 import type { Facet } from './facet.ts'
 
 /** A facet with several views: tabs under its head, and the view chosen. */
-export function Views({ facet: { id, name, views } }: { facet: Facet }) {
-  const shown = useRoom((state) => state.views[id])
+export function Views({ facet: { id, name, views, opensOn } }: { facet: Facet }) {
+  const { store } = useWorkroom()
+  // Found once: a first swatch is no reason to take somebody elsewhere.
+  const [first] = useState(() => opensOn?.(store.getState()))
+  const shown = useRoom((state) => state.views[id] ?? first)
   const showFacet = useRoom((state) => state.showFacet)
   const at = Math.max(
     0,

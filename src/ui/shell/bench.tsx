@@ -77,7 +77,7 @@ const OnBench = memo(function OnBench({ shown: { facet: id, lookId, picked, find
       ) : Body ? (
         <Body key={lookId} />
       ) : (
-        <Views key={lookId} facet={facet} />
+        <Views key={`${facet.id} ${lookId}`} facet={facet} />
       )}
     </Boundary>
   )

@@ -49,7 +49,7 @@ export const fontUnavailable: SiteRule = {
               file: path,
               from: declaration.valueRange.from,
               to: declaration.valueRange.to,
-              message: `${first.name} is on no visitor’s system and no @font-face brings it, so ${next ? `${next.name} shows` : 'the browser’s default shows'} instead.`,
+              message: `No @font-face brings ${first.name}, and it is not among the fonts that systems commonly bring along; where it is missing, ${next ? `${next.name} shows` : 'the browser’s default shows'} instead.`,
             },
           ]
         }),
