@@ -6,7 +6,8 @@ import { findingsIn } from '../../src/core/fit/check.ts'
 import type { SiteSnapshot } from '../../src/core/model/snapshot.ts'
 import { colourWord, suggestClass } from '../../src/core/lift/class-names.ts'
 import { planLift, type LiftChoices } from '../../src/core/lift/plan.ts'
-import { prove, type Alteration } from '../../src/core/proof/proof.ts'
+import type { Alteration } from '../../src/core/proof/proof.ts'
+import { proveChange } from '../../src/core/proof/prove-change.ts'
 import { scopeRule, scopeSelector } from '../../src/core/lift/scope.ts'
 import { parseComplex } from '../../src/core/selectors/parse.ts'
 import { specificityOf } from '../../src/core/selectors/specificity.ts'
@@ -19,14 +20,10 @@ const page = (body: string, head = '', up = '') =>
 const lift = (site: SiteSnapshot, choices: Partial<LiftChoices> = {}) =>
   planLift(site, { pages: site.pagePaths, embedded: true, inline: true, ...choices })
 const altered = (site: SiteSnapshot, choices: Partial<LiftChoices> = {}): Alteration[] => {
-  const after = site.after(lift(site, choices).change)
-  return [
-    ...prove(
-      site,
-      after,
-      site.pagePaths.map((each) => ({ before: each, after: each })),
-    ),
-  ].flatMap((progress) => progress.altered)
+  const proving = proveChange(site, lift(site, choices).change)
+  let next = proving.next()
+  while (!next.done) next = proving.next()
+  return [...next.value.altered]
 }
 const lifted = (site: SiteSnapshot, choices: Partial<LiftChoices> = {}) => site.after(lift(site, choices).change)
 

@@ -4,6 +4,9 @@ import { resolvedValue } from '../../src/core/cascade/resolved.ts'
 import { LONGHANDS } from '../../src/core/properties/longhands.ts'
 import type { SiteSnapshot } from '../../src/core/model/snapshot.ts'
 import { prove, PROOF_VIEWPORTS, type ProofProgress } from '../../src/core/proof/proof.ts'
+import { proveChange } from '../../src/core/proof/prove-change.ts'
+import { NO_CHANGE } from '../../src/core/site/change.ts'
+import { fileDoc } from '../../src/core/site/step.ts'
 import { siteOf } from './model.ts'
 import { runs } from '../runs.ts'
 
@@ -80,5 +83,39 @@ describe('a proof', () => {
     const { altered, following } = proofOf(before, before.withText('css/site.css', 'main { color: blue }'))
     expect(altered.map(({ element, property }) => [element, property])).toEqual([['main.a', 'color']])
     expect(following).toBeGreaterThan(3)
+  })
+})
+
+describe('elements that come or go', () => {
+  const proved = (before: SiteSnapshot, splices: { from: number; to: number; insert: string }[]) => {
+    const proving = proveChange(before, { ...NO_CHANGE, texts: [{ doc: fileDoc(PATH), splices }] })
+    let next = proving.next()
+    while (!next.done) next = proving.next()
+    return next.value
+  }
+  const at = HTML.indexOf('<p id="i">')
+  const end = HTML.indexOf('</main>')
+  const wrapped = [
+    { from: at, to: at, insert: '<div class="box">' },
+    { from: end, to: end, insert: '</div>' },
+  ]
+
+  it('put nobody else out of step: all that stay are compared, and what a wrapper hands down is told', () => {
+    const plain = proved(siteWith('p { top: 1px }'), wrapped)
+    expect([plain.elements, plain.altered]).toEqual([siteWith('').page(PATH).elements.length, []])
+    const coloured = proved(siteWith('.box { color: red }'), wrapped)
+    expect(coloured.elements).toBe(plain.elements)
+    expect(new Set(coloured.altered.map(({ element }) => element))).toEqual(new Set(['p#i', 'p.a']))
+  })
+  it('an element of the same tag before others is not taken for one of them', () => {
+    const more = proved(siteWith('p:first-of-type { color: red }'), [{ from: at, to: at, insert: '<p>new</p>' }])
+    expect(new Set(more.altered.map(({ element, before }) => `${element} ${before}`))).toEqual(
+      new Set(['p#i rgb(255, 0, 0)']),
+    )
+  })
+  it('one that goes is compared with nobody', () => {
+    const gone = proved(siteWith('p + p { color: red }'), [{ from: at, to: HTML.indexOf('<p class="a">'), insert: '' }])
+    expect(gone.elements).toBe(siteWith('').page(PATH).elements.length - 1)
+    expect(new Set(gone.altered.map(({ element }) => element))).toEqual(new Set(['p.a']))
   })
 })

@@ -5,7 +5,9 @@ import { resolvedValue } from '../cascade/resolved.ts'
 import type { ElementStyle } from '../cascade/style.ts'
 import { trace } from '../trace/trace.ts'
 import { describeElement } from '../markup/describe.ts'
-import type { Page, PageElement } from '../markup/tree.ts'
+import type { PageElement } from '../markup/tree.ts'
+import type { Splice } from '../text/splice.ts'
+import { pairsOf } from './pairs.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { State } from '../selectors/match.ts'
 import type { SitePath } from '../paths/paths.ts'
@@ -39,6 +41,13 @@ export interface ProofProgress {
   readonly following: number
 }
 
+/** A page that a change may reach: its names before and after, and what is written in it. */
+export interface PageChange {
+  readonly before: SitePath
+  readonly after: SitePath
+  readonly splices?: readonly Splice[]
+}
+
 /** Widths that media queries commonly tell apart: a phone, a tablet, a desk. */
 export const PROOF_VIEWPORTS: readonly Viewport[] = [DESK, { width: 768, height: 1024 }, { width: 360, height: 740 }]
 
@@ -56,58 +65,70 @@ const MOST_A_PAGE = 60
 
 /**
  * Compares what every element of every page looks like before and after a change, with the cascade core: every longhand, at
- * three widths, at rest, in states, and visited; pseudo-elements included. The change may take style elements away, and no
- * others.
+ * three widths, at rest, in states, and visited; pseudo-elements included. Elements that come or go are nobody's before and after;
+ * what they do to others is told.
  */
 export function* prove(
   before: SiteSnapshot,
   after: SiteSnapshot,
-  pages: readonly { readonly before: SitePath; readonly after: SitePath }[],
+  pages: readonly PageChange[],
 ): Generator<ProofProgress, void, void> {
   const differences = new WeakMap<ElementStyle, WeakMap<ElementStyle, readonly number[]>>()
-  for (const [at, { before: path, after: newPath }] of pages.entries()) {
-    const pairs = pairsOf(before.page(path), after.page(newPath))
+  for (const [at, { before: path, after: newPath, splices = [] }] of pages.entries()) {
+    const pairs = pairsOf(before.page(path), after.page(newPath), splices)
     const altered = new Map<string, Alteration>()
+    const partners = new Map<PageElement, PageElement>(pairs)
+    // What has come between an element and its parent is in no pair: what it hands down follows nothing that is told.
+    const keepsParent = (element: PageElement, other: PageElement) =>
+      element.parent === null || partners.get(element.parent) === other.parent
     let following = 0
     for (const viewport of PROOF_VIEWPORTS) {
       for (const { name, states } of STATES) {
         const old = states ? before.stylesInState(path, () => states, viewport) : before.stylesOf(path, viewport)
         const now = states ? after.stylesInState(newPath, () => states, viewport) : after.stylesOf(newPath, viewport)
         for (const [element, other] of pairs) {
-          compare(old, now, element, other, differences, (property, pseudo, values, why) => {
-            if (why === null) {
-              if (name === '' && viewport === PROOF_VIEWPORTS[0]) following++
-              return
-            }
-            const known = [...altered.values()].find(
-              (each) =>
-                each.property === property &&
-                each.pseudo === pseudo &&
-                each.element === describeElement(element) &&
-                each.before === values[0] &&
-                each.after === values[1],
-            )
-            if (known) {
-              // The same element at another width or in another state is not counted again.
-              if (known.viewport === viewport && known.state === name && known.index !== element.index)
-                altered.set(keyOf(known), { ...known, count: known.count + 1 })
-            } else if (altered.size < MOST_A_PAGE) {
-              const alteration = {
-                page: path,
-                element: describeElement(element),
-                index: element.index,
-                count: 1,
-                pseudo,
-                property,
-                before: values[0],
-                after: values[1],
-                state: name,
-                viewport,
-                why: why(),
+          compare(
+            old,
+            now,
+            element,
+            other,
+            keepsParent(element, other),
+            differences,
+            (property, pseudo, values, why) => {
+              if (why === null) {
+                if (name === '' && viewport === PROOF_VIEWPORTS[0]) following++
+                return
               }
-              altered.set(keyOf(alteration), alteration)
-            }
-          })
+              const known = [...altered.values()].find(
+                (each) =>
+                  each.property === property &&
+                  each.pseudo === pseudo &&
+                  each.element === describeElement(element) &&
+                  each.before === values[0] &&
+                  each.after === values[1],
+              )
+              if (known) {
+                // The same element at another width or in another state is not counted again.
+                if (known.viewport === viewport && known.state === name && known.index !== element.index)
+                  altered.set(keyOf(known), { ...known, count: known.count + 1 })
+              } else if (altered.size < MOST_A_PAGE) {
+                const alteration = {
+                  page: path,
+                  element: describeElement(element),
+                  index: element.index,
+                  count: 1,
+                  pseudo,
+                  property,
+                  before: values[0],
+                  after: values[1],
+                  state: name,
+                  viewport,
+                  why: why(),
+                }
+                altered.set(keyOf(alteration), alteration)
+              }
+            },
+          )
         }
       }
     }
@@ -117,27 +138,6 @@ export function* prove(
 
 const keyOf = ({ element, property, pseudo, before, after }: Alteration) =>
   [element, property, pseudo, before, after].join('\0')
-
-/** Elements of a page and what they are after a change: style elements may go. */
-function pairsOf(before: Page, after: Page): [PageElement, PageElement][] {
-  const pairs: [PageElement, PageElement][] = []
-  let next = 0
-  for (const element of before.elements) {
-    const other = after.elements[next]
-    if (
-      other?.tag === element.tag &&
-      !(
-        element.tag === 'style' &&
-        other.rawText?.text !== element.rawText?.text &&
-        after.elements.length < before.elements.length
-      )
-    ) {
-      pairs.push([element, other])
-      next++
-    }
-  }
-  return pairs
-}
 
 /** `why` is null for a value that only follows another one. */
 type Report = (property: string, pseudo: string, values: readonly [string, string], why: (() => string) | null) => void
@@ -164,6 +164,7 @@ function compare(
   now: PageStyles,
   element: PageElement,
   other: PageElement,
+  sameParent: boolean,
   known: WeakMap<ElementStyle, WeakMap<ElementStyle, readonly number[]>>,
   report: Report,
 ): void {
@@ -171,7 +172,7 @@ function compare(
   const next = now.of(other)
   for (const id of differing(own, next, known)) {
     const { name } = LONGHANDS[id]!
-    const why = onlyFollows(own, next, id) ? null : () => whyOf(old, now, element, other, name, '')
+    const why = sameParent && onlyFollows(own, next, id) ? null : () => whyOf(old, now, element, other, name, '')
     report(name, '', [resolvedValue(own, id), resolvedValue(next, id)], why)
   }
   const pseudos = new Set(

@@ -6,10 +6,10 @@ import { prove, type ProofProgress } from './proof.ts'
 export function* proveChange(site: SiteSnapshot, change: SiteChange): Generator<ProofProgress, ProofProgress, void> {
   const names = new Map(change.moves.map(({ from, to }) => [from, to]))
   const sheets = change.texts.some(({ doc }) => doc === site.docOf(site.sheetPath))
-  const touched = new Set(change.texts.map(({ doc }) => doc))
+  const written = new Map(change.texts.map(({ doc, splices }) => [doc, splices]))
   const pages = site.pagePaths
-    .filter((path) => sheets || touched.has(site.docOf(path)))
-    .map((path) => ({ before: path, after: names.get(path) ?? path }))
+    .filter((path) => sheets || written.has(site.docOf(path)))
+    .map((path) => ({ before: path, after: names.get(path) ?? path, splices: written.get(site.docOf(path)) ?? [] }))
   const all: ProofProgress[] = []
   for (const progress of prove(site, site.after(change), pages)) {
     all.push(progress)
