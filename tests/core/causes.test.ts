@@ -3,6 +3,7 @@ import { baselineOf, newSince, readBaseline } from '../../src/core/fit/baseline.
 import { causesOf, kindsOf } from '../../src/core/fit/causes.ts'
 import { findingsIn } from '../../src/core/fit/check.ts'
 import { planSetAside, planTakeUp, readSetAside, sortOut } from '../../src/core/fit/set-aside.ts'
+import { NO_CHANGE } from '../../src/core/site/change.ts'
 import type { SiteSnapshot } from '../../src/core/model/snapshot.ts'
 import { fingerprint, fnv1a } from '../../src/core/text/fingerprint.ts'
 import { siteOf } from './model.ts'
@@ -133,6 +134,12 @@ describe('setting aside', () => {
     const sorted = sortOut(changed, findingsIn(changed))
     expect(sorted.causes.find(({ id }) => id === broken.id)!.places.map(({ file }) => file)).toEqual(['p1.html'])
     expect(sorted.aside[0]!.places).toHaveLength(2)
+    // Set aside in its turn, it joins the others.
+    const both = changed.after(planSetAside(changed, [sorted.causes.find(({ id }) => id === broken.id)!], 'Still.'))
+    expect(sortOut(both, findingsIn(both)).aside.map(({ reason, places }) => [reason, places.length])).toEqual([
+      ['Still.', 3],
+    ])
+    expect(planSetAside(both, [], 'x')).toEqual(NO_CHANGE)
   })
   it('is taken up again, and what else the file says stays', () => {
     const noted = put.withText('attire.json', put.text('attire.json').replace('{', '{ "mine": 1,'))

@@ -4,7 +4,7 @@ import type { SiteSnapshot } from '../model/snapshot.ts'
 import { NO_CHANGE, type SiteChange } from '../site/change.ts'
 import { fileDoc } from '../site/step.ts'
 import { fingerprint } from '../text/fingerprint.ts'
-import { causeFrom, causeIdOf, causesOf, type Cause } from './causes.ts'
+import { causeFrom, causesOf, type Cause } from './causes.ts'
 import type { Finding } from './finding.ts'
 
 const setAsideSchema = z.looseObject({
@@ -86,18 +86,19 @@ function textAt(site: SiteSnapshot, { file, from, to, message }: Finding): strin
 }
 
 /**
- * The change that sets causes aside: `attire.json` says so from then on, and all else in it stays. Throws where that file
- * cannot be read, for then nothing of it may be lost.
+ * The change that sets causes aside: `attire.json` says so from then on, and all else in it stays, places that were set aside
+ * before among it. Throws where that file cannot be read, for then nothing of it may be lost.
  */
 export function planSetAside(site: SiteSnapshot, causes: readonly Cause[], reason: string): SiteChange {
-  const entries = causes.map(({ id, rule, message, places }) => {
-    const texts = [...new Set(places.map((place) => textAt(site, place)))].sort()
-    return { cause: id, rule, finding: message, reason, texts }
+  if (causes.length === 0) return NO_CHANGE
+  return planNotes(site, (known) => {
+    const entries = causes.map(({ id, rule, message, places }) => {
+      const before = known.find(({ cause }) => cause === id)?.texts ?? []
+      const texts = [...new Set([...before, ...places.map((place) => textAt(site, place))])].sort()
+      return { cause: id, rule, finding: message, reason, texts }
+    })
+    return [...known.filter(({ cause }) => !entries.some((each) => each.cause === cause)), ...entries]
   })
-  return planNotes(site, (known) => [
-    ...known.filter(({ cause }) => !entries.some((each) => each.cause === cause)),
-    ...entries,
-  ])
 }
 
 /** The change that takes a cause up again. Throws where `attire.json` cannot be read. */
@@ -116,10 +117,4 @@ function planNotes(site: SiteSnapshot, change: (known: readonly SetAside[]) => r
     ...NO_CHANGE,
     texts: [{ doc: fileDoc(NOTES_FILE), splices: [{ from: 0, to: text.length, insert: written }] }],
   }
-}
-
-/** The cause of this id among findings, or undefined. */
-export function causeAmong(findings: readonly Finding[], id: string): Cause | undefined {
-  const places = findings.filter((finding) => causeIdOf(finding) === id)
-  return places.length === 0 ? undefined : causeFrom(id, places)
 }

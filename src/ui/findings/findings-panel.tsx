@@ -44,12 +44,14 @@ export function FindingsPanel() {
   const gone = useInsights((insights) => insights.gone !== null)
   const rules = useAnswer('rules', {}) ?? NO_RULES
   const byId = useMemo(() => new Map(rules.map((rule) => [rule.id, rule])), [rules])
-  const [only, setOnly] = useState<Severity | null>(null)
+  const [chosen, setOnly] = useState<Severity | null>(null)
   const [turned, setTurned] = useState<ReadonlyMap<string, boolean>>(new Map())
   const [opened, setOpened] = useState<readonly string[]>([])
   const [notesOpen, setNotesOpen] = useState(false)
   const ask = useMemo(() => ({ page, opened, news }), [page, opened, news])
   const told = useAnswer('findings', ask, { keep: true })
+  // Once the last of them is mended, there is nothing left to narrow down to.
+  const only = chosen !== null && told?.counts[chosen] === 0 ? null : chosen
   const fix = useFix()
   const kinds = told?.kinds ?? []
   const grave = kinds.filter(({ severity }) => severity !== 'note' && (only === null || severity === only))
