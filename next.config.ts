@@ -9,6 +9,8 @@ const config: NextConfig = {
   // Attire is served to the machine it runs on: packing and unpacking would take longer than the way.
   compress: false,
   reactStrictMode: true,
+  // What was found out by other sources does not count any more: see workers/kept.ts.
+  env: { ATTIRE_BUILD: process.env.ATTIRE_SOURCES ?? String(Date.now()) },
   typescript: { ignoreBuildErrors: true }, // `npm test` checks types first, with the stricter set-up of core/.
   // A little more than an archive may have: the form around it.
   experimental: { proxyClientMaxBodySize: LIMITS.archive + 10 * 1024 * 1024 },

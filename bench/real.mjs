@@ -64,8 +64,8 @@ function measured(name, folder) {
     const start = performance.now()
     const found = []
     for (const pass of new FitCheck().run(site.model)) {
-      if (first === 0 && pass.findings.length > 0) first = performance.now() - start
-      found.push(...pass.findings)
+      if (first === 0 && pass.findings?.length) first = performance.now() - start
+      found.push(...(pass.findings ?? []))
     }
     return found
   })

@@ -19,9 +19,9 @@ export function run(command, args, what, options = {}) {
 }
 
 /** Runs a command beside others; what it prints comes in one piece. Gives how it ended. */
-export function beside(command, args) {
+export function beside(command, args, options = {}) {
   return new Promise((resolve) => {
-    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] })
+    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'], ...options })
     let said = ''
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (piece) => (said += piece))
     child.on('close', (status) => {
@@ -32,8 +32,8 @@ export function beside(command, args) {
 }
 
 /** The same; ends this process with a sentence when it fails. */
-export async function runBeside(command, args, what) {
-  if ((await beside(command, args)) === 0) return
+export async function runBeside(command, args, what, options) {
+  if ((await beside(command, args, options)) === 0) return
   console.error(`\n${what} did not work (see above).`)
   process.exit(1)
 }
@@ -55,13 +55,15 @@ export function install() {
 
 const BUILD_MARK = '.next/attire-sources'
 const BUILD = ['npm', ['run', '--silent', 'build'], 'The build']
+/** What a build calls itself, so that it knows what others found out from what it found itself. */
+const named = (sources) => ({ env: { ...process.env, ATTIRE_SOURCES: sources } })
 
 /** Builds for production unless the last build was of these very sources. */
 export function build() {
   const sources = sourcesToBuild()
   if (sources === null) return
   console.log('Building …')
-  run(...BUILD)
+  run(...BUILD, named(sources))
   writeFileSync(BUILD_MARK, sources)
 }
 
@@ -69,7 +71,7 @@ export function build() {
 export async function buildBeside() {
   const sources = sourcesToBuild()
   if (sources === null) return
-  await runBeside(...BUILD)
+  await runBeside(...BUILD, named(sources))
   writeFileSync(BUILD_MARK, sources)
 }
 

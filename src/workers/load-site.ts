@@ -1,5 +1,5 @@
 import type { SiteState } from '../protocol/site-state.ts'
-import type { FromLoader } from './load.worker.ts'
+import type { FromLoader, ToLoader } from './load.worker.ts'
 
 /** Why a site could not be loaded. */
 export interface LoadFault {
@@ -8,6 +8,19 @@ export interface LoadFault {
 }
 
 const CANNOT_START: LoadFault = { code: 'failed', message: 'The site cannot be read in this browser. Reload the page.' }
+
+declare global {
+  /** The answer the page set out for before any of this was there. */
+  var attireEarly: Promise<Response | null> | undefined
+}
+
+/** The body of the answer that is on its way already, if there is one and it is good. It is used once. */
+async function earlyBody(address: string): Promise<ArrayBuffer | null> {
+  const early = globalThis.attireEarly
+  globalThis.attireEarly = undefined
+  const response = await early
+  return response?.ok && response.url === address ? response.arrayBuffer().catch(() => null) : null
+}
 
 /** Loads a site in a worker of its own. Rejects with a {@link LoadFault}. */
 export function loadSite(address: string): Promise<SiteState> {
@@ -25,6 +38,8 @@ export function loadSite(address: string): Promise<SiteState> {
       else if (data.type === 'done') end(() => resolve(site!))
       else end(() => reject({ code: data.code, message: data.message } satisfies LoadFault))
     }
-    worker.postMessage({ address })
+    void earlyBody(address).then((body) =>
+      worker.postMessage({ address, body } satisfies ToLoader, body === null ? [] : [body]),
+    )
   })
 }

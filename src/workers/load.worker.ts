@@ -7,6 +7,12 @@ export type FromLoader =
   | { readonly type: 'done' }
   | { readonly type: 'failed'; readonly code: string; readonly message: string }
 
+/** What the loader is told: where the site is, and its answer where that has come already. */
+export interface ToLoader {
+  readonly address: string
+  readonly body: ArrayBuffer | null
+}
+
 /** About so many characters go in one message: taking it in must not hold the window up. */
 const CHARACTERS = 1_500_000
 
@@ -14,10 +20,10 @@ const scope = self as unknown as DedicatedWorkerGlobalScope
 const say = (message: FromLoader) => scope.postMessage(message)
 
 /** Fetches a site and reads it apart from the window's own thread: on a large site that takes a while. */
-scope.onmessage = async ({ data }: MessageEvent<{ address: string }>) => {
+scope.onmessage = async ({ data }: MessageEvent<ToLoader>) => {
   let response: Response
   try {
-    response = await fetch(data.address)
+    response = data.body === null ? await fetch(data.address) : new Response(data.body)
   } catch {
     return say({ type: 'failed', code: 'offline', message: 'Attire’s server does not answer. Is it still running?' })
   }

@@ -7,6 +7,8 @@ import type { Ask, LongQuestion, Progress, Question } from './questions.ts'
 
 /** What the worker is told of the site. It is told all of it when it starts, and what changes from then on. */
 export type SiteNews =
+  /** Which site it is, as it is called in what is kept between sessions. */
+  | { type: 'site'; id: string }
   | { type: 'files'; files: FileInfo[]; sheetPath: SitePath; sheetDoc: Doc }
   | { type: 'texts'; texts: [SitePath, string | null][] }
   /** The sheets of looks that are not worn. */

@@ -1,10 +1,12 @@
 import { FitCheck, type FitProgress } from '../core/fit/check.ts'
 import { countByFile, countsOf, Standing } from '../core/fit/standing.ts'
+import { PageMemory, pageKey, sameKey } from '../core/model/page-memory.ts'
 import { SiteSnapshot } from '../core/model/snapshot.ts'
 import { wearSummary, type WearSummary } from '../core/model/wear-summary.ts'
 import type { SitePath } from '../core/paths/paths.ts'
 import { DESK } from '../core/values/media.ts'
 import type { FromWorker, SiteNews, ToWorker } from './protocol.ts'
+import { openKept, type Kept } from './kept.ts'
 import { QUESTIONS, type LongQuestion, type Progress, type Question } from './questions.ts'
 
 /** Pages looked at before the worker listens again, so that a newer text is never kept waiting. */
@@ -16,6 +18,8 @@ const NEWS_SHARE = 8
 /** How long after an edit wear reports begin, and the fit check: it waits for them. */
 const WEAR_AFTER_MS = 30
 const CHECK_AFTER_MS = 120
+/** How long it must have been quiet before what was found is kept for the next session. */
+const KEEP_AFTER_MS = 3000
 
 /** The site as it was last told of. */
 let site = SiteSnapshot.empty(DESK)
@@ -23,6 +27,11 @@ const check = new FitCheck()
 const scope = self as unknown as DedicatedWorkerGlobalScope
 const say = (message: FromWorker) => scope.postMessage(message)
 const wordsOf = (error: unknown) => (error instanceof Error ? error.message : String(error))
+
+/** How each page wears the sheet, as far as that is known. */
+const worn = new PageMemory<WearSummary>()
+/** What earlier sessions found: looked up once, and added to when all has come to rest. */
+let kept: Promise<Kept | null> = Promise.resolve(null)
 
 let pending: SitePath[] = []
 let running = false
@@ -36,6 +45,7 @@ function reportWear(): void {
   const until = performance.now() + SLICE_MS
   while (pending.length > 0 && performance.now() < until) reportOne(pending.shift()!)
   running = pending.length > 0
+  if (!running) keepLater()
   if (!running || performance.now() - toldWear > NEWS_MS) {
     say({ type: 'wear', reports, done: !running })
     reports = []
@@ -46,7 +56,9 @@ function reportWear(): void {
 
 function reportOne(page: SitePath): void {
   try {
-    reports.push(wearSummary(site, page))
+    const key = pageKey(site, page)
+    const known = worn.find(page)
+    reports.push(known && sameKey(known.key, key) ? known.value : worn.remember(page, key, wearSummary(site, page)))
   } catch (error) {
     say({ type: 'trouble', about: 'wear', page, message: wordsOf(error) })
   }
@@ -79,10 +91,13 @@ function reportSlice(): void {
       break
     }
     last = next.value
-    standing.take(last.page, last.findings)
+    if (last.findings) standing.take(last.page, last.findings)
     if (last.fault !== null) say({ type: 'trouble', about: 'fit', page: last.page, message: last.fault })
   } while (performance.now() < until)
-  if (!pass) standing.keepOnly(site.pagePaths)
+  if (!pass) {
+    standing.keepOnly(site.pagePaths)
+    keepLater()
+  }
   if (!pass || performance.now() - toldFit > Math.max(NEWS_MS, newsTook * NEWS_SHARE)) tellFit(last?.done ?? 0)
   if (pass) setTimeout(reportFit)
 }
@@ -104,15 +119,35 @@ function changed(): void {
   pending = site.pagePaths
   if (!running) {
     running = true
-    setTimeout(reportWear, WEAR_AFTER_MS)
+    setTimeout(() => void kept.then(reportWear), WEAR_AFTER_MS)
   }
   // A pass that has not come to its end begins anew: what it found before is remembered page by page.
   pass = null
   clearTimeout(waiting)
-  waiting = setTimeout(() => {
-    pass = check.run(site)
-    reportFit()
-  }, CHECK_AFTER_MS)
+  waiting = setTimeout(() => void kept.then(beginPass), CHECK_AFTER_MS)
+}
+
+function beginPass(): void {
+  if (pass) return
+  pass = check.run(site)
+  reportFit()
+}
+
+function remember(id: string): void {
+  kept = openKept(id).then((found) => {
+    worn.recall(found?.wear ?? [])
+    check.memory.recall(found?.fit ?? [])
+    return found
+  })
+}
+
+let keeping: ReturnType<typeof setTimeout> | undefined
+
+function keepLater(): void {
+  clearTimeout(keeping)
+  keeping = setTimeout(() => {
+    if (!pass && !running) void kept.then((open) => open?.keep(worn.takeUnkept(), check.memory.takeUnkept()))
+  }, KEEP_AFTER_MS)
 }
 
 const cancelled = new Set<number>()
@@ -165,6 +200,8 @@ function isSlices(result: unknown): result is Slices {
 
 function take(heard: SiteNews): void {
   switch (heard.type) {
+    case 'site':
+      return remember(heard.id)
     case 'files':
       site = site.withFiles(heard.files, heard.sheetPath, heard.sheetDoc)
       return changed()

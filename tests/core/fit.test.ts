@@ -1,9 +1,11 @@
 import fc from 'fast-check'
 import { readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { findingsIn, FitCheck, planFix } from '../../src/core/fit/check.ts'
+import type { Finding } from '../../src/core/fit/finding.ts'
 import { RULES, ruleNamed } from '../../src/core/fit/rules/index.ts'
+import type { RememberedPage } from '../../src/core/model/page-memory.ts'
 import type { FileInfo } from '../../src/core/site/view.ts'
 import { siteOf } from './model.ts'
 import { runs } from '../runs.ts'
@@ -471,6 +473,18 @@ describe('fixes', () => {
 })
 
 describe('following edits', () => {
+  it('reads no page of a site that an earlier session has looked at, and says the same', () => {
+    const texts = { ...files('<p style="margin: 1px">x</p>'), 'b.html': page('Loose\n') }
+    const before = new FitCheck()
+    const found = before.findings(siteOf(texts))
+    const model = siteOf(texts)
+    const read = vi.spyOn(model, 'page')
+    const later = new FitCheck()
+    later.memory.recall(structuredClone(before.memory.takeUnkept()))
+    expect(later.findings(model)).toEqual(found)
+    expect(read).not.toHaveBeenCalled()
+  })
+
   it('looks again at what changed, and says the same as a check begun anew', () => {
     const texts: Record<string, string> = {
       ...files('<p style="margin: 1px">x</p>'),
@@ -480,6 +494,13 @@ describe('following edits', () => {
     let model = siteOf(texts)
     const check = new FitCheck()
     check.findings(model)
+    // What another session finds when it comes upon all that this one has found so far.
+    const memory: RememberedPage<readonly Finding[]>[] = []
+    const inAnotherSession = () => {
+      const later = new FitCheck()
+      later.memory.recall(structuredClone(memory))
+      return later.findings(model)
+    }
     const pieces = [
       '<p style="margin: 2px">x</p>',
       'Loose words\n',
@@ -497,7 +518,10 @@ describe('following edits', () => {
           model = model
             .withText(file, page(body.join(''), '', file.startsWith('isles/') ? '../' : ''))
             .withText('css/site.css', sheet)
-          expect(check.findings(model)).toEqual(findingsIn(model))
+          const anew = findingsIn(model)
+          expect(inAnotherSession()).toEqual(anew)
+          expect(check.findings(model)).toEqual(anew)
+          memory.unshift(...check.memory.takeUnkept())
         },
       ),
       { numRuns: runs(60) },

@@ -1,20 +1,19 @@
 import { joinChanges, type SiteChange } from '../site/change.ts'
 import type { SitePath } from '../paths/paths.ts'
-import { areSameFiles, FitSite, type FitPage } from './fit-site.ts'
+import { PageMemory, pageKey, sameKey, siteKey, type PageKey } from '../model/page-memory.ts'
+import { FitSite, type FitPage } from './fit-site.ts'
 import { keyOf, type Finding, type FitRule, type Found, type PageRule, type SiteRule } from './finding.ts'
 import { RULES, ruleNamed } from './rules/index.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
-import type { Page } from '../markup/tree.ts'
-import type { Sheet } from '../sheet/parse.ts'
 
 /** What one pass tells as it goes. */
 export interface FitProgress {
   /** Pages looked at, of all there are. */
   readonly done: number
   readonly total: number
-  /** Findings on a page, or those that compare pages and files (`page` is null). */
+  /** Findings on a page, or those that compare pages and files (`page` is null); null while there is nothing new to tell. */
   readonly page: SitePath | null
-  readonly findings: readonly Finding[]
+  readonly findings: readonly Finding[] | null
   /** Why not everything could be found: an error of Attire's own. All else is looked at all the same. */
   readonly fault: string | null
 }
@@ -22,71 +21,81 @@ export interface FitProgress {
 const PAGE_RULES = RULES.filter((rule): rule is PageRule => rule.scope === 'page')
 const SITE_RULES = RULES.filter((rule): rule is SiteRule => rule.scope === 'site')
 
-interface Checked {
-  readonly page: Page
-  readonly files: SiteSnapshot['files']
-  readonly sheets: readonly Sheet[]
-  readonly byMarkup: readonly Finding[]
-  readonly bySheets: readonly Finding[]
-  readonly all: readonly Finding[]
-}
+const BY_SHEETS: ReadonlySet<string> = new Set(PAGE_RULES.filter((rule) => rule.readsSheets).map(({ id }) => id))
+
+/** What the check remembers of pages, and under `''` what it found by comparing them. */
+export type FitMemory = PageMemory<readonly Finding[]>
+const WHOLE = ''
 
 /** The fit check of a site, again and again. Each pass looks only at what has changed since the one before. */
 export class FitCheck {
-  private readonly checked = new Map<SitePath, Checked>()
   private site: FitSite | undefined
-  private sheets: readonly Sheet[] = []
-  private files: SiteSnapshot['files'] = new Map();
+
+  constructor(readonly memory: FitMemory = new PageMemory()) {}
 
   /** One pass, page by page: whoever runs it may stop between two, and begin anew with a later snapshot. */
   *run(model: SiteSnapshot): Generator<FitProgress, void, void> {
     const site = (this.site = new FitSite(model, this.site))
-    const sheets = model.wornSheets.map(({ sheet }) => sheet)
-    if (sheets.length !== this.sheets.length || sheets.some((sheet, at) => sheet !== this.sheets[at]))
-      this.sheets = sheets
-    if (!areSameFiles(this.files, model.files)) this.files = model.files
     const paths = model.pagePaths
-    const still = new Set(paths)
-    for (const path of this.checked.keys()) if (!still.has(path)) this.checked.delete(path)
-    for (const [at, path] of paths.entries()) {
-      yield { done: at + 1, total: paths.length, page: path, ...guarded(() => this.checkPage(site, path)) }
+    const total = paths.length
+    this.memory.keepOnly(new Set([WHOLE, ...paths]))
+    for (const [at, page] of paths.entries())
+      yield { done: at + 1, total, page, ...guarded(() => this.checkPage(site, page)) }
+    const key = siteKey(model)
+    const before = this.memory.find(WHOLE)
+    if (before && sameKey(before.key, key)) {
+      yield { done: total, total, page: null, findings: before.value, fault: null }
+      return
     }
-    const each = SITE_RULES.map((rule) => guarded(() => findingsOf(rule, rule.check(site))))
-    const findings = each.flatMap((one) => one.findings)
-    yield {
-      done: paths.length,
-      total: paths.length,
-      page: null,
-      findings,
-      fault: each.find(({ fault }) => fault !== null)?.fault ?? null,
+    // Pages that were only remembered are read now, one at a time, for what follows asks all of them in one go.
+    for (const page of paths) {
+      model.page(page)
+      yield { done: total, total, page, findings: null, fault: null }
     }
+    yield { done: total, total, page: null, ...this.compare(site, key) }
   }
 
   private checkPage(site: FitSite, path: SitePath): readonly Finding[] {
+    const key = pageKey(site.model, path)
+    const before = this.memory.find(path)
+    if (before && sameKey(before.key, key)) return before.value
     const page = site.page(path)
-    const { sheets, files } = this
-    const before = this.checked.get(path)
-    const same = before?.page === page.page && before.files === files
-    if (same && before.sheets === sheets) return before.all
     const check = (rule: PageRule) => findingsOf(rule, rule.check(page))
-    const byMarkup = same ? before.byMarkup : PAGE_RULES.filter(({ readsSheets }) => !readsSheets).flatMap(check)
-    const bySheets = PAGE_RULES.filter(({ readsSheets }) => readsSheets).flatMap(check)
-    const all = [...byMarkup, ...bySheets]
-    this.checked.set(path, { page: page.page, files, sheets, byMarkup, bySheets, all })
-    return all
+    const byMarkup =
+      before && sameKey(before.key, key, false)
+        ? before.value.filter(({ rule }) => !BY_SHEETS.has(rule))
+        : PAGE_RULES.filter(({ readsSheets }) => !readsSheets).flatMap(check)
+    return this.memory.remember(path, key, [
+      ...byMarkup,
+      ...PAGE_RULES.filter((rule) => rule.readsSheets).flatMap(check),
+    ])
+  }
+
+  private compare(site: FitSite, key: PageKey): Look {
+    const each = SITE_RULES.map((rule) => guarded(() => findingsOf(rule, rule.check(site))))
+    const findings = each.flatMap((one) => one.findings)
+    const fault = each.find((one) => one.fault !== null)?.fault ?? null
+    if (fault === null) this.memory.remember(WHOLE, key, findings)
+    return { findings, fault }
   }
 
   /** Everything found by a whole pass, run now where it must be. Throws where not everything could be. */
   findings(model: SiteSnapshot): Finding[] {
     return [...this.run(model)].flatMap(({ findings, fault }) => {
       if (fault !== null) throw new Error(fault)
-      return findings
+      return findings ?? []
     })
   }
 }
 
+/** What was found, and why not everything could be. */
+interface Look {
+  readonly findings: readonly Finding[]
+  readonly fault: string | null
+}
+
 /** What is found, or why it could not be: one page may not keep the others from being looked at. */
-function guarded(find: () => readonly Finding[]): Pick<FitProgress, 'findings' | 'fault'> {
+function guarded(find: () => readonly Finding[]): Look {
   try {
     return { findings: find(), fault: null }
   } catch (error) {
@@ -104,7 +113,7 @@ export interface PassResult {
 export function lookThrough(model: SiteSnapshot, check = new FitCheck()): PassResult {
   const passes = [...check.run(model)]
   return {
-    findings: passes.flatMap(({ findings }) => findings),
+    findings: passes.flatMap(({ findings }) => findings ?? []),
     faults: passes.flatMap(({ page, fault }) => (fault === null ? [] : [{ page, fault }])),
   }
 }

@@ -5,12 +5,14 @@ import type { SiteChange } from '../site/change.ts'
 import type { TextEncodingName } from '../site/encoding.ts'
 import { fileDoc, type Doc } from '../site/step.ts'
 import type { FileInfo, SheetText, SiteView } from '../site/view.ts'
+import { fingerprint } from '../text/fingerprint.ts'
 import { applySplices } from '../text/splice.ts'
 
 /** One text, read when somebody asks what it says; shared by every state of the site that has it. */
 class ReadText {
   private parsedPage: Page | null = null
   private parsedSheet: Sheet | null = null
+  private shortName: string | null = null
 
   constructor(readonly text: string) {}
 
@@ -20,6 +22,10 @@ class ReadText {
 
   get sheet(): Sheet {
     return (this.parsedSheet ??= parseSheet(this.text))
+  }
+
+  get fingerprint(): string {
+    return (this.shortName ??= `${this.text.length.toString(16)}-${fingerprint(this.text)}`)
   }
 }
 
@@ -118,6 +124,11 @@ export class SiteTexts implements SiteView {
   /** The text of a page or stylesheet; '' when there is none. */
   text(path: SitePath): string {
     return this.state.texts.get(path)?.text ?? ''
+  }
+
+  /** A short name for the text of a page or stylesheet, to tell its states apart. */
+  fingerprint(path: SitePath): string {
+    return (this.state.texts.get(path) ?? NO_TEXT).fingerprint
   }
 
   /** A page's tree; that of an empty page when there is none. */

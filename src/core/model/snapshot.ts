@@ -85,6 +85,11 @@ export class SiteSnapshot implements SiteView {
     return this.texts.text(path)
   }
 
+  /** See {@link SiteTexts.fingerprint}. */
+  fingerprint(path: SitePath): string {
+    return this.texts.fingerprint(path)
+  }
+
   page(path: SitePath): Page {
     return this.texts.page(path)
   }

@@ -27,7 +27,12 @@ export function looksNews({ looks, texts }: WorkroomState): SiteNews {
 
 /** Everything a worker that begins must know. */
 export function wholeSite(state: WorkroomState): SiteNews[] {
-  return [filesNews(state), looksNews(state), { type: 'texts', texts: [...wornTexts(state)] }]
+  return [
+    { type: 'site', id: state.siteId },
+    filesNews(state),
+    looksNews(state),
+    { type: 'texts', texts: [...wornTexts(state)] },
+  ]
 }
 
 /** What to say when something about pages could not be found out. */

@@ -13,7 +13,20 @@ const MOST_CHARACTERS = 1_500_000
 export default async function SitePage({ params }: { params: Promise<{ site: string }> }) {
   const { site } = await params
   const nonce = (await headers()).get('x-nonce') ?? ''
-  return <OpenSite key={site} siteId={site} nonce={nonce} first={await firstData(site)} />
+  const first = await firstData(site)
+  return (
+    <>
+      {'fonts' in first && !first.site && (
+        <script nonce={nonce} dangerouslySetInnerHTML={{ __html: fetchEarly(site) }} />
+      )}
+      <OpenSite key={site} siteId={site} nonce={nonce} first={first} />
+    </>
+  )
+}
+
+/** Sets out for a large site before anything else of the page is there; `workers/load-site.ts` takes what comes. */
+function fetchEarly(siteId: string): string {
+  return `self.attireEarly = fetch(${JSON.stringify(`/api/sites/${encodeURIComponent(siteId)}`)}).catch(() => null)`
 }
 
 async function firstData(siteId: string): Promise<FirstData> {
