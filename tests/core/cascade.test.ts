@@ -19,9 +19,9 @@ function value(css: string, property: string, markup = '<p id=x>x', state?: Worn
   const cascade = new Cascade([{ kind: 'external', file: 's.css', offset: 0, sheet: parseSheet(css) }], {
     viewport,
     quirks: page.quirks,
-    ...(state ? { states: statesOf([target], state) } : {}),
   })
-  return resolvedValue(cascade.stylesOf(page).at(target.index), idOf(property))
+  const styles = cascade.stylesOf(page, state ? statesOf([target], state) : null)
+  return resolvedValue(styles.at(target.index), idOf(property))
 }
 
 /** The standards are quoted from memory, by section; what they say is held against a real browser in e2e/cascade.spec.ts. */

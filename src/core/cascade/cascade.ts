@@ -1,13 +1,13 @@
 import type { Page, PageElement } from '../markup/tree.ts'
-import type { State } from '../selectors/match.ts'
 import { compareSpecificity } from '../selectors/specificity.ts'
 import { parseDeclarations, type Declaration, type Sheet } from '../sheet/parse.ts'
 import { Remembered } from '../text/remembered.ts'
 import type { Viewport } from '../values/media.ts'
+import { authorRules, changedRules } from './author-rules.ts'
 import { Cascaded, NOTHING_OWN, type Entry } from './cascaded.ts'
 import type { Match, Matched } from './matched.ts'
-import { Matcher } from './matching.ts'
-import { ruleSet, setBy, writesAttribute, type AuthorSheet, type CascadeRule, type SetLonghand } from './rules.ts'
+import { Matcher, type States } from './matching.ts'
+import { ruleSet, setBy, type AuthorSheet, type CascadeRule, type SetLonghand } from './rules.ts'
 import { ElementStyle, type StyleEnvironment } from './style.ts'
 import { StyleTree, type StyleNode } from './style-tree.ts'
 import { USER_AGENT } from './user-agent.ts'
@@ -16,8 +16,6 @@ import { USER_AGENT } from './user-agent.ts'
 export interface CascadeSettings {
   readonly viewport: Viewport
   readonly quirks: boolean
-  /** The states elements are in; none when left out. */
-  readonly states?: (element: PageElement) => ReadonlySet<State>
   /** Writes a reference of `url()` as an address; as it stands when left out. `file` is where it is written; '' is the page. */
   readonly resolveUrl?: (reference: string, file: string) => string
 }
@@ -100,9 +98,10 @@ export class Cascade {
     return this.settings.viewport
   }
 
-  /** The styles of a page. */
-  stylesOf(page: Page): PageStyles {
-    return new PageStyles(page, this, this.ground.tree.nodesOf(page))
+  /** The styles of a page, at rest or while elements are in states: then those that no state changes are the same ones. */
+  stylesOf(page: Page, states: States | null = null): PageStyles {
+    const { tree } = this.ground
+    return new PageStyles(page, this, states ? tree.nodesInStates(page, states) : tree.nodesOf(page))
   }
 
   /** The style at a place in the tree. Goes up in a loop: pages may nest deeper than calls may. */
@@ -166,21 +165,15 @@ export class Cascade {
   after(at: number, sheet: Sheet): Cascade | null {
     const { ground, inSource } = this
     const sheets = this.sheets.with(at, { ...this.sheets[at]!, sheet })
-    const { rules: next, registered } = ruleSet(sheets, this.viewport, ground.quirks, ground.browser)
-    if (next.length !== inSource.length) return null
-    if (JSON.stringify([...registered]) !== JSON.stringify([...ground.environment.registered])) return null
-    if (!next.every((rule, index) => sameButDeclarations(rule, inSource[index]!))) return null
-    const changed = new Map<number, CascadeRule>()
-    for (const [index, rule] of next.entries()) {
-      if (sameLonghands(rule, inSource[index]!)) continue
-      if (writesAttribute(rule) || writesAttribute(inSource[index]!)) return null
-      changed.set(rule.order, rule)
-    }
+    const next = authorRules(sheets, this.viewport, ground.quirks, ground.browser)
+    if (JSON.stringify([...next.registered]) !== JSON.stringify([...ground.environment.registered])) return null
+    const changed = changedRules(next, inSource)
+    if (!changed) return null
     const rules = changed.size === 0 ? this.rules : this.rules.map((rule) => changed.get(rule.order) ?? rule)
     const outcomes = this.outcomes.map((matched) =>
       matched?.rules.some(({ order }) => changed.has(order)) ? undefined : matched,
     )
-    const after = new Cascade(sheets, this.settings, { ground, rules, inSource: next, outcomes })
+    const after = new Cascade(sheets, this.settings, { ground, rules, inSource: next.rules, outcomes })
     after.takeFrom(this)
     return after
   }
@@ -215,11 +208,11 @@ function cascadedAt({ own }: StyleNode, { rules, cascaded }: Matched): Cascaded 
 }
 
 function firstVersion(sheets: readonly AuthorSheet[], settings: CascadeSettings): Version {
-  const { viewport, quirks, states, resolveUrl } = settings
+  const { viewport, quirks, resolveUrl } = settings
   const browser = browserRules(quirks)
-  const { rules: inSource, registered } = ruleSet(sheets, viewport, quirks, browser.length)
+  const { rules: inSource, registered } = authorRules(sheets, viewport, quirks, browser.length)
   const rules = [...browser, ...inSource].sort(compareRules)
-  const matcher = new Matcher(rules, quirks, states)
+  const matcher = new Matcher(rules, quirks)
   const declared = new Remembered<readonly SetLonghand[]>(OWN_AT_MOST)
   const declarations = (text: string) =>
     text === ''
@@ -231,7 +224,7 @@ function firstVersion(sheets: readonly AuthorSheet[], settings: CascadeSettings)
     resolveUrl: (reference, owner) =>
       resolveUrl?.(reference, typeof owner === 'string' ? '' : owner.source.file) ?? reference,
   }
-  const tree = new StyleTree((elements) => matcher.matchAll(elements), declarations)
+  const tree = new StyleTree((elements, states) => matcher.matchAll(elements, states), declarations)
   return { ground: { quirks, tree, environment, browser: browser.length }, rules, inSource, outcomes: [] }
 }
 
@@ -253,26 +246,4 @@ function browserRules(quirks: boolean): readonly CascadeRule[] {
 function compareRules(a: CascadeRule, b: CascadeRule): number {
   const origin = Number(a.source.kind !== 'user-agent') - Number(b.source.kind !== 'user-agent')
   return origin || a.layer - b.layer || compareSpecificity(a.specificity, b.specificity) || a.order - b.order
-}
-
-function sameButDeclarations(a: CascadeRule, b: CascadeRule): boolean {
-  return (
-    a.selectorText === b.selectorText &&
-    a.layer === b.layer &&
-    a.pseudo === b.pseudo &&
-    a.source.file === b.source.file &&
-    compareSpecificity(a.specificity, b.specificity) === 0 &&
-    (a.nesting === b.nesting || JSON.stringify(a.nesting) === JSON.stringify(b.nesting)) &&
-    (a.scope === b.scope || JSON.stringify(a.scope) === JSON.stringify(b.scope))
-  )
-}
-
-function sameLonghands(a: CascadeRule, b: CascadeRule): boolean {
-  return (
-    a.longhands.length === b.longhands.length &&
-    a.longhands.every((set, at) => {
-      const other = b.longhands[at]!
-      return set.property === other.property && set.value === other.value && set.important === other.important
-    })
-  )
 }

@@ -1,6 +1,7 @@
 import { LINK_TAGS } from '../markup/hyperlink.ts'
 import type { PageElement } from '../markup/tree.ts'
 import {
+  asksForState,
   attributesAsked,
   couldMatch,
   isPathSelector,
@@ -16,13 +17,19 @@ import { writesAttribute, type CascadeRule } from './rules.ts'
 
 const NONE: Candidate[] = []
 
+/** The states of every element; the same function stands for the same states. */
+export type States = (element: PageElement) => ReadonlySet<State>
+
 /** A rule with what matching it needs. */
 interface Candidate {
   readonly rule: CascadeRule
   readonly rank: number
-  readonly context: MatchContext
-  /** Whether it asks for nothing but types, ids, classes and attributes of an element and its ancestors. */
+  /** Whether it asks for nothing but types, ids, classes and attributes of an element and its ancestors, while none is in a state. */
   readonly isPath: boolean
+  /** Whether states may change what it matches. */
+  readonly asksForState: boolean
+  /** Whether it matches nothing while no element is in a state. */
+  readonly needsState: boolean
   /** Bits of what some ancestor must have, by word of an {@link Ancestors} filter. */
   readonly needs: readonly { readonly word: number; readonly bits: number }[]
 }
@@ -58,13 +65,16 @@ class Node {
   /** By type, then by class attribute and whatever else is asked about. */
   children: Map<string, Map<string, Node>> | null = null
   variants: Map<string, Match> | null = null
+  inState: Map<string, Match> | null = null
 
   constructor(
-    /** What every element at this node matches. */
+    /** What every element at this node matches, while none is in a state and as far as ancestors decide it. */
     readonly plain: Match,
     readonly always: readonly Candidate[],
-    /** What depends on siblings, positions, content or states. */
+    /** What depends on siblings, positions or content as well. */
     readonly maybe: readonly Candidate[],
+    /** What states may change, whether it is among the others or not. */
+    readonly stateful: readonly Candidate[],
     /** Names on this element and above, for those below. */
     readonly ancestors: Ancestors,
   ) {}
@@ -81,25 +91,31 @@ export class Matcher {
   private readonly hrefAsked: boolean
   private readonly roots = new Map<string, Map<string, Node>>()
   private readonly interned = new Map<string, Match>()
-  private readonly context: MatchContext
+  private readonly rest: MatchContext
+  private readonly inState: MatchContext
+  /** The states elements are in while they are being matched in some. */
+  private states: States = () => NO_STATE
+  /** The page that was matched last, for it is often matched in one state after another. */
+  private last: { readonly elements: readonly PageElement[]; readonly nodes: readonly Node[] } | null = null
 
   /** `rules` in the order of the cascade, weakest first. */
   constructor(
     rules: readonly CascadeRule[],
     private readonly quirks: boolean,
-    states?: (element: PageElement) => ReadonlySet<State>,
   ) {
-    this.context = { quirks, found: new Map(), ...(states ? { states } : {}) }
+    this.rest = { quirks, found: new Map() }
+    this.inState = { quirks, found: new Map(), states: (element) => this.states(element) }
     rules.forEach((rule, rank) => {
       attributesAsked(rule.selector, this.asked)
       for (const outer of rule.nesting ?? []) attributesAsked(outer, this.asked)
-      if (!states && rule.selector.compounds.some(needsState)) return
-      const context = rule.nesting ? { ...this.context, nesting: rule.nesting } : this.context
+      const { selector, nesting, scope } = rule
+      const among = [selector, ...(nesting ?? []), ...(scope?.roots ?? []), ...(scope?.limits ?? [])]
       this.file({
         rule,
         rank,
-        context,
-        isPath: rule.scope === null && isPathSelector(rule.selector, context),
+        isPath: scope === null && isPathSelector(selector, contextOf(rule, this.rest)),
+        asksForState: among.some(asksForState),
+        needsState: selector.compounds.some(needsState),
         needs: this.needsOf(rule),
       })
     })
@@ -109,31 +125,50 @@ export class Matcher {
     this.asked.add('id').add('href')
   }
 
-  /** Which rules every element of a page matches; `elements` are all of it, in document order. */
-  matchAll(elements: readonly PageElement[]): Match[] {
-    this.context.found!.clear()
+  /** Which rules every element of a page matches, at rest or in states; `elements` are all of it, in document order. */
+  matchAll(elements: readonly PageElement[], states: States | null = null): Match[] {
+    this.rest.found!.clear()
+    this.inState.found!.clear()
+    this.states = states ?? (() => NO_STATE)
+    const nodes = this.nodesOf(elements)
+    return elements.map((element, at) => {
+      const node = nodes[at]!
+      if (states && node.stateful.length > 0) return this.inStateOf(element, node)
+      return node.maybe.length === 0 ? node.plain : this.variantOf(element, node)
+    })
+  }
+
+  private nodesOf(elements: readonly PageElement[]): readonly Node[] {
+    if (this.last?.elements === elements) return this.last.nodes
     const nodes: Node[] = []
-    const found: Match[] = []
-    for (const element of elements) {
-      const node = this.nodeOf(element, element.parent ? nodes[element.parent.index]! : null)
-      nodes.push(node)
-      found.push(node.maybe.length === 0 ? node.plain : this.variantOf(element, node))
-    }
-    return found
+    for (const element of elements)
+      nodes.push(this.nodeOf(element, element.parent ? nodes[element.parent.index]! : null))
+    this.last = { elements, nodes }
+    return nodes
   }
 
   private variantOf(element: PageElement, node: Node): Match {
     let key = ''
-    for (const candidate of node.maybe) if (this.matches(element, candidate)) key += `${candidate.rank},`
+    for (const candidate of node.maybe) if (this.matches(element, candidate, this.rest)) key += `${candidate.rank},`
     if (key === '') return node.plain
     node.variants ??= new Map()
     let found = node.variants.get(key)
+    if (!found) node.variants.set(key, (found = this.intern([...node.always, ...ranked(node.maybe, key)])))
+    return found
+  }
+
+  private inStateOf(element: PageElement, node: Node): Match {
+    let key = ''
+    for (const candidate of node.stateful)
+      if (this.matches(element, candidate, this.inState)) key += `${candidate.rank},`
+    for (const candidate of node.maybe)
+      if (!candidate.asksForState && this.matches(element, candidate, this.rest)) key += `${candidate.rank},`
+    node.inState ??= new Map()
+    let found = node.inState.get(key)
     if (!found) {
-      const extra = key
-        .slice(0, -1)
-        .split(',')
-        .map((rank) => node.maybe.find((candidate) => candidate.rank === Number(rank))!)
-      node.variants.set(key, (found = this.intern([...node.always, ...extra])))
+      const steady = node.always.filter((candidate) => !candidate.asksForState)
+      found = this.intern([...steady, ...ranked([...node.stateful, ...node.maybe], key)])
+      node.inState.set(key, found)
     }
     return found
   }
@@ -151,19 +186,20 @@ export class Matcher {
 
   private makeNode(element: PageElement, ancestors: Ancestors): Node {
     const always: Candidate[] = []
-    let maybe: Candidate[] = NONE
+    const maybe: Candidate[] = []
+    const stateful: Candidate[] = []
     const look = (candidates: readonly Candidate[] | undefined) => {
       if (!candidates) return
       for (const candidate of candidates) {
-        const { rule, context, isPath, needs } = candidate
+        const { rule, isPath, needs } = candidate
         if (needs.some(({ word, bits: wanted }) => (ancestors[word]! & wanted) !== wanted)) continue
         if (rule.source.kind === 'user-agent' && element.html === (rule.source.file === 'foreign')) continue
-        if (isPath) {
-          if (matches(element, rule.selector, context)) always.push(candidate)
-        } else if (couldMatch(element, rule.selector, context)) {
-          if (maybe === NONE) maybe = []
-          maybe.push(candidate)
-        }
+        const could = (context: MatchContext) => couldMatch(element, rule.selector, contextOf(rule, context))
+        if (candidate.asksForState && could(this.inState)) stateful.push(candidate)
+        if (candidate.needsState) continue
+        if (!isPath) {
+          if (could(this.rest)) maybe.push(candidate)
+        } else if (matches(element, rule.selector, contextOf(rule, this.rest))) always.push(candidate)
       }
     }
     look(this.anywhere)
@@ -173,7 +209,12 @@ export class Matcher {
     const classes = element.classes.length < 2 ? element.classes : new Set(element.classes)
     for (const name of classes) look(this.byClass.get(this.fold(name)))
     if (maybe.length > 1) maybe.sort((a, b) => a.rank - b.rank)
-    return new Node(this.intern(always), maybe.length > 0 ? always : NONE, maybe, this.withNames(element, ancestors))
+    const isSettled = maybe.length === 0 && stateful.length === 0
+    const match = this.intern(always)
+    const names = this.withNames(element, ancestors)
+    return isSettled
+      ? new Node(match, NONE, NONE, NONE, names)
+      : new Node(match, always, maybe, stateful.length > 0 ? stateful : NONE, names)
   }
 
   private withNames(element: PageElement, ancestors: Ancestors): Ancestors {
@@ -209,19 +250,13 @@ export class Matcher {
     return words.flatMap((wanted, word) => (wanted === 0 ? [] : [{ word, bits: wanted }]))
   }
 
-  private matches(element: PageElement, { rule, context }: Candidate): boolean {
+  private matches(element: PageElement, { rule }: Candidate, states: MatchContext): boolean {
+    const context = contextOf(rule, states)
     if (!rule.scope) return matches(element, rule.selector, context)
     for (let root: PageElement | null = element; root; root = root.parent) {
-      if (rule.scope.roots ? !matchesAny(root, rule.scope.roots, this.context) : root.parent !== null) continue
-      if (!this.isBeyond(element, root, rule) && matches(element, rule.selector, { ...context, scope: root }))
+      if (rule.scope.roots ? !matchesAny(root, rule.scope.roots, states) : root.parent !== null) continue
+      if (!isBeyond(element, root, rule, states) && matches(element, rule.selector, { ...context, scope: root }))
         return true
-    }
-    return false
-  }
-
-  private isBeyond(element: PageElement, root: PageElement, rule: CascadeRule): boolean {
-    for (let at: PageElement | null = element; at && at !== root; at = at.parent) {
-      if (matchesAny(at, rule.scope!.limits, { ...this.context, scope: root })) return true
     }
     return false
   }
@@ -275,6 +310,26 @@ export class Matcher {
       else this.anywhere.push(candidate)
     }
   }
+}
+
+const NO_STATE: ReadonlySet<State> = new Set()
+
+/** What `&` stands for in a rule, with all else. */
+function contextOf({ nesting }: CascadeRule, context: MatchContext): MatchContext {
+  return nesting ? { ...context, nesting } : context
+}
+
+/** Those of the candidates whose ranks a key lists. */
+function ranked(candidates: readonly Candidate[], key: string): Candidate[] {
+  const ranks = key === '' ? [] : key.slice(0, -1).split(',').map(Number)
+  return ranks.map((rank) => candidates.find((candidate) => candidate.rank === rank)!)
+}
+
+function isBeyond(element: PageElement, root: PageElement, rule: CascadeRule, context: MatchContext): boolean {
+  for (let at: PageElement | null = element; at && at !== root; at = at.parent) {
+    if (matchesAny(at, rule.scope!.limits, { ...context, scope: root })) return true
+  }
+  return false
 }
 
 /** The types a compound such as `:is(h1, h2)` is limited to; null when it is not. */

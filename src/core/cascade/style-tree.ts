@@ -2,6 +2,7 @@ import type { Page, PageElement } from '../markup/tree.ts'
 import { isControl } from './adjust.ts'
 import { NOTHING_OWN, type Own } from './cascaded.ts'
 import type { Match } from './matched.ts'
+import type { States } from './matching.ts'
 import { presentationalHints } from './presentational.ts'
 import type { SetLonghand } from './rules.ts'
 
@@ -31,10 +32,11 @@ export class StyleTree {
   readonly nodes: StyleNode[] = []
   private readonly roots = new Map<string, StyleNode>()
   private readonly byPage = new WeakMap<Page, readonly StyleNode[]>()
+  private readonly inStates = new WeakMap<Page, WeakMap<States, readonly StyleNode[]>>()
 
-  /** `matchAll` finds what the elements of a page match, `declarations` reads a style attribute. */
+  /** `matchAll` finds what the elements of a page match, at rest or in states; `declarations` reads a style attribute. */
   constructor(
-    private readonly matchAll: (elements: readonly PageElement[]) => readonly Match[],
+    private readonly matchAll: (elements: readonly PageElement[], states: States | null) => readonly Match[],
     private readonly declarations: (text: string) => readonly SetLonghand[],
   ) {}
 
@@ -42,7 +44,7 @@ export class StyleTree {
   nodesOf(page: Page): readonly StyleNode[] {
     const known = this.byPage.get(page)
     if (known) return known
-    const matches = this.matchAll(page.elements)
+    const matches = this.matchAll(page.elements, null)
     const found = new Array<StyleNode>(page.elements.length)
     for (const [at, element] of page.elements.entries()) {
       const parent = element.parent ? found[element.parent.index]! : null
@@ -50,6 +52,26 @@ export class StyleTree {
     }
     this.byPage.set(page, found)
     return found
+  }
+
+  /** The same while elements are in states: other nodes only where a state makes a difference. */
+  nodesInStates(page: Page, states: States): readonly StyleNode[] {
+    const byStates = this.inStates.get(page) ?? new WeakMap<States, readonly StyleNode[]>()
+    this.inStates.set(page, byStates)
+    const known = byStates.get(states)
+    if (known) return known
+    const rest = this.nodesOf(page)
+    const matches = this.matchAll(page.elements, states)
+    const found = new Array<StyleNode>(rest.length)
+    let differs = false
+    for (const [at, element] of page.elements.entries()) {
+      const parent = element.parent ? found[element.parent.index]! : null
+      const same = matches[at] === rest[at]!.match && parent === rest[at]!.parent
+      found[at] = same ? rest[at]! : this.nodeOf(element, parent, matches[at]!)
+      differs ||= !same
+    }
+    byStates.set(states, differs ? found : rest)
+    return differs ? found : rest
   }
 
   private nodeOf(element: PageElement, parent: StyleNode | null, match: Match): StyleNode {

@@ -81,21 +81,25 @@ interface Tally {
  * Which styles hold text on a page. It depends on the page's tree and on which elements stand at the same node of the tree of
  * styles, not on what the styles say: so it holds for every version of a cascade.
  */
-const tallies = new WeakMap<PageStyles['nodes'], readonly Tally[]>()
+const tallies = new WeakMap<PageStyles['nodes'], Partial<Record<LinkCondition, readonly Tally[]>>>()
 
 function talliesOf(styles: PageStyles, state: LinkCondition): readonly Tally[] {
-  const known = tallies.get(styles.nodes)
-  if (known) return known
+  const byState = tallies.get(styles.nodes) ?? {}
+  tallies.set(styles.nodes, byState)
+  return (byState[state] ??= tally(styles, state))
+}
+
+function tally(styles: PageStyles, state: LinkCondition): readonly Tally[] {
   const { texts, inLinks, controls, besideText } = holdersOf(styles.page)
   const count = (kind: PairKind, elements: readonly PageElement[]) => {
-    const tally = new Map<StyleNode, Tally>()
+    const byNode = new Map<StyleNode, Tally>()
     for (const element of elements) {
       const node = styles.nodes[element.index]!
-      const there = tally.get(node)
+      const there = byNode.get(node)
       if (there) there.count++
-      else tally.set(node, { kind, pseudo: '', first: element, count: 1 })
+      else byNode.set(node, { kind, pseudo: '', first: element, count: 1 })
     }
-    return [...tally.values()]
+    return [...byNode.values()]
   }
   const found = count('text', state === 'none' ? texts : inLinks)
   if (state === 'none') found.push(...count('control', controls))
@@ -106,7 +110,6 @@ function talliesOf(styles: PageStyles, state: LinkCondition): readonly Tally[] {
     const hasOne = ({ first }: Tally) => styles.of(first).matched.rules.some((rule) => rule.pseudo === pseudo)
     found.push(...all.filter(hasOne).map((tally) => ({ ...tally, pseudo })))
   }
-  tallies.set(styles.nodes, found)
   return found
 }
 
@@ -128,18 +131,19 @@ interface Counted {
 /** Puts together what looks alike. */
 class Counting {
   private readonly byLook = new Map<string, Counted>()
-  /** Of a style and a kind, also that nothing is seen: each state has a cascade with styles of its own. */
-  private readonly byStyle = new Map<ElementStyle, Partial<Record<PairKind, Counted | null>>>()
+  /** Of a style, a state and a kind, also that nothing is seen. */
+  private readonly byStyle = new Map<ElementStyle, Partial<Record<`${LinkCondition} ${PairKind}`, Counted | null>>>()
 
   constructor(private readonly surfaces: Surfaces) {}
 
   add(style: ElementStyle, { kind, first, count }: Tally, state: LinkCondition, page: SitePath): void {
     const known = this.byStyle.get(style) ?? {}
-    if (known[kind] === undefined) {
+    const key = `${state} ${kind}` as const
+    if (known[key] === undefined) {
       this.byStyle.set(style, known)
-      known[kind] = this.counted(SEE[kind](style, this.surfaces), state, { page, index: first.index })
+      known[key] = this.counted(SEE[kind](style, this.surfaces), state, { page, index: first.index })
     }
-    const counted = known[kind]
+    const counted = known[key]
     if (!counted) return
     counted.elements += count
     if (counted.pages.at(-1) !== page) counted.pages.push(page)
@@ -157,7 +161,7 @@ class Counting {
   pairs(): ContrastPair[] {
     const worst = ({ ratio, needs }: ContrastPair) => (ratio === null ? Infinity : ratio / needs)
     return [...this.byLook.values()]
-      .map(({ pair, elements, pages }) => ({ ...pair, elements, pages: pages.sort(comparePages) }))
+      .map(({ pair, elements, pages }) => ({ ...pair, elements, pages }))
       .sort((a, b) => worst(a) - worst(b))
   }
 }
@@ -179,7 +183,7 @@ export function* contrastPairs(
   const surfaces = new Surfaces()
   const counting = new Counting(surfaces)
   const written = new WrittenText()
-  const paths = model.pagePaths
+  const paths = model.pagePaths.sort(comparePages)
   for (const [at, path] of paths.entries()) {
     for (const state of LINK_CONDITIONS) {
       if (state !== 'none' && holdersOf(model.page(path)).inLinks.length === 0) continue

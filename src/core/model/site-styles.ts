@@ -1,8 +1,7 @@
 import { Cascade, type PageStyles } from '../cascade/cascade.ts'
 import type { AuthorSheet } from '../cascade/rules.ts'
-import type { PageElement } from '../markup/tree.ts'
+import type { States } from '../cascade/matching.ts'
 import { encodePath, folderOf, targetOf, type SitePath } from '../paths/paths.ts'
-import type { State } from '../selectors/match.ts'
 import { parseSheet } from '../sheet/parse.ts'
 import { linksIn, type LinkCondition } from '../states/links.ts'
 import type { Viewport } from '../values/media.ts'
@@ -12,17 +11,16 @@ import { sheetsWorn, type WearContext } from './wear.ts'
 /** Cascades remembered at once: pages with blocks of their own have one each. */
 const CASCADES_AT_MOST = 500
 
-type States = (element: PageElement) => ReadonlySet<State>
-
 /**
  * The styles of a site's pages at one moment: computed when they are asked for, and never other ones. They are made from
  * those of an earlier moment as far as these hold, and leave them as they are.
  */
 export class SiteStyles {
-  /** By what a cascade is of: sheets, viewport, state. One that is of older texts is brought forward when it is asked for. */
+  /** By what a cascade is of: sheets and viewport. One that is of older texts is brought forward when it is asked for. */
   private readonly cascades: Map<string, Cascade>
   private readonly present = new Map<Cascade, Cascade | null>()
   private readonly pages = new Map<string, PageStyles>()
+  private readonly cascadeByPage = new Map<string, Cascade>()
 
   constructor(
     private readonly texts: SiteTexts,
@@ -37,7 +35,8 @@ export class SiteStyles {
     const place = `${path} ${viewport.width} ${viewport.height} ${state}`
     let styles = this.pages.get(place)
     if (!styles) {
-      styles = this.cascadeOf(path, viewport, state).stylesOf(this.texts.page(path))
+      const states = state === 'none' ? null : linksIn(state)
+      styles = this.cascadeOf(path, viewport).stylesOf(this.texts.page(path), states)
       this.pages.set(place, styles)
     }
     return styles
@@ -45,8 +44,7 @@ export class SiteStyles {
 
   /** A page's styles while elements are in states. */
   stylesInState(path: SitePath, states: States, viewport = this.viewport): PageStyles {
-    const sheets = this.sheetsOn(path, viewport)
-    return this.newCascade(path, sheets, viewport, states).stylesOf(this.texts.page(path))
+    return this.cascadeOf(path, viewport).stylesOf(this.texts.page(path), states)
   }
 
   /** A page's styles if the sheet said something else. */
@@ -66,11 +64,19 @@ export class SiteStyles {
     return { sheetPath, files, viewport, readSheet: (path) => this.texts.sheet(path) }
   }
 
-  private cascadeOf(path: SitePath, viewport: Viewport, state: LinkCondition): Cascade {
+  private cascadeOf(path: SitePath, viewport: Viewport): Cascade {
+    const place = `${path} ${viewport.width} ${viewport.height}`
+    const cascade = this.cascadeByPage.get(place) ?? this.sharedCascade(path, viewport)
+    this.cascadeByPage.set(place, cascade)
+    return cascade
+  }
+
+  /** The cascade of all pages that wear the same sheets. */
+  private sharedCascade(path: SitePath, viewport: Viewport): Cascade {
     const sheets = this.sheetsOn(path, viewport)
     const { quirks } = this.texts.page(path)
     // References in style attributes are seen from the page's folder.
-    const place = [state, folderOf(path), String(quirks), viewport.width, viewport.height]
+    const place = [folderOf(path), String(quirks), viewport.width, viewport.height]
     const key = [...place, ...sheets.map(nameOf)].join('\0')
     const known = this.cascades.get(key)
     const now = known && this.broughtForward(known, sheets)
@@ -79,7 +85,7 @@ export class SiteStyles {
       return now
     }
     if (this.cascades.size > CASCADES_AT_MOST) this.cascades.clear()
-    const cascade = this.newCascade(path, sheets, viewport, state === 'none' ? undefined : linksIn(state))
+    const cascade = this.newCascade(path, sheets, viewport)
     this.cascades.set(key, cascade)
     return cascade
   }
@@ -100,12 +106,11 @@ export class SiteStyles {
     return sheetsWorn(path, this.texts.page(path), this.context(viewport))
   }
 
-  private newCascade(path: SitePath, sheets: readonly AuthorSheet[], viewport: Viewport, states?: States): Cascade {
+  private newCascade(path: SitePath, sheets: readonly AuthorSheet[], viewport: Viewport): Cascade {
     return new Cascade(sheets, {
       viewport,
       quirks: this.texts.page(path).quirks,
       resolveUrl: (reference, file) => siteReference(file || path, reference),
-      ...(states ? { states } : {}),
     })
   }
 }

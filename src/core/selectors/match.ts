@@ -82,6 +82,17 @@ export function needsState(compound: readonly Simple[]): boolean {
   return compound.some((simple) => simple.kind === 'pseudo-class' && STATES.has(simple.name))
 }
 
+/** Whether what a selector matches may hang on states, anywhere in it. `:link` does too: it is every link that is not visited. */
+export function asksForState(selector: Complex): boolean {
+  return selector.compounds.some((compound) => compound.some(simpleAsksForState))
+}
+
+function simpleAsksForState(simple: Simple): boolean {
+  if (simple.kind !== 'pseudo-class') return false
+  if (STATES.has(simple.name) || simple.name === 'link') return true
+  return [...(simple.selectors ?? []), ...(simple.nth?.of ?? [])].some(asksForState)
+}
+
 function dependsOnPathOnly(simple: Simple, context: MatchContext): boolean {
   if (simple.kind === 'nesting')
     return (context.nesting ?? []).every((selector) => isPathSelector(selector, { ...context, nesting: undefined }))

@@ -47,6 +47,16 @@ const ON: Readonly<Record<LinkCondition, { readonly link: ReadonlySet<State>; re
  * too (Selectors 4, section 9). Whatever is not on a link's path is at rest.
  */
 export function linksIn(state: LinkCondition): (element: PageElement) => ReadonlySet<State> {
+  return BY_CONDITION[state]
+}
+
+function statesWhile(state: LinkCondition): (element: PageElement) => ReadonlySet<State> {
   const { link, around } = ON[state]
   return (element) => (isLink(element) ? link : around.size > 0 && holdsLink(element) ? around : ON.none.link)
 }
+
+// The same function for the same states: what is matched in them is remembered by it.
+const BY_CONDITION = Object.fromEntries(LINK_CONDITIONS.map((state) => [state, statesWhile(state)])) as Record<
+  LinkCondition,
+  (element: PageElement) => ReadonlySet<State>
+>
