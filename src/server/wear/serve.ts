@@ -18,6 +18,8 @@ export interface WearRequest {
   readonly origin: string
   /** Whether the page may load web fonts; else it looks as if they never came. */
   readonly fontsArrive?: boolean
+  /** Whether the page's own scripts run, shut in as it is; else the bridge alone does. */
+  readonly scriptsRun?: boolean
 }
 
 /** Answers a frame: a page with the bridge in it, the look's sheet, or a file of the site as it is. */
@@ -48,15 +50,10 @@ export async function serveWorn(repository: Repository, request: WearRequest): P
       xml: isXml(path),
     }),
   )
-  return answer(
-    encodeText(worn, file.encoding ?? 'bytes'),
-    contentType(path, file.encoding),
-    root,
-    request.origin,
+  return answer(encodeText(worn, file.encoding ?? 'bytes'), contentType(path, file.encoding), root, request.origin, {
+    ...request,
     nonce,
-    200,
-    request.fontsArrive,
-  )
+  })
 }
 
 /** A frame may ask for a font of Attire's a moment before the step that puts it into the site is kept. */
@@ -79,15 +76,14 @@ function answer(
   type: string,
   root: string,
   origin: string,
-  nonce?: string,
+  allowed: Allowed = {},
   status = 200,
-  fontsArrive = true,
 ): Response {
   return new Response(typeof body === 'string' ? body : new Uint8Array(body), {
     status,
     headers: {
       'content-type': type,
-      'content-security-policy': framePolicy(origin, root, nonce, fontsArrive),
+      'content-security-policy': framePolicy(origin, root, allowed),
       // Frames have an opaque origin: their fonts and sheets need CORS. The site's id in the path is the key.
       'access-control-allow-origin': '*',
       'x-content-type-options': 'nosniff',
@@ -101,13 +97,26 @@ function answer(
   })
 }
 
-/** What a page in a frame may do: wear its own site's files, and run nothing but the bridge. */
-function framePolicy(origin: string, root: string, nonce: string | undefined, fontsArrive: boolean): string {
+/** What an answer allows beside wearing the site's files. */
+interface Allowed extends Pick<WearRequest, 'fontsArrive' | 'scriptsRun'> {
+  /** Of the bridge; other answers than pages have none and run nothing. */
+  readonly nonce?: string
+}
+
+/** What runs: the bridge, and where that was asked for the page's own scripts, which a nonce would shut out. */
+function scriptPolicy(origin: string, own: string, { nonce, scriptsRun = false }: Allowed): string {
+  if (nonce === undefined) return "'none'"
+  return scriptsRun ? `${origin}/bridge.js ${own} 'unsafe-inline' 'unsafe-eval'` : `'nonce-${nonce}'`
+}
+
+/** What a page in a frame may do: wear its own site's files and run what is allowed, which reaches nothing else. */
+function framePolicy(origin: string, root: string, allowed: Allowed): string {
+  const { fontsArrive = true } = allowed
   const own = `${origin}${root}`
   return [
     'sandbox allow-scripts',
     "default-src 'none'",
-    `script-src ${nonce ? `'nonce-${nonce}'` : "'none'"}`,
+    `script-src ${scriptPolicy(origin, own, allowed)}`,
     `style-src ${own} 'unsafe-inline'`,
     `img-src ${own} data:`,
     fontsArrive ? `font-src ${own} data:` : "font-src 'none'",
@@ -124,5 +133,5 @@ function framePolicy(origin: string, root: string, nonce: string | undefined, fo
 function notFound(path: SitePath, root: string, origin: string): Response {
   const name = path.replace(/[&<>"]/g, (char) => `&#${char.charCodeAt(0)};`)
   const page = `<!doctype html><meta charset="utf-8"><title>Not found</title><p style="font:1rem/1.5 sans-serif;margin:2rem">There is no file ${name} in this site.</p>`
-  return answer(page, 'text/html; charset=utf-8', root, origin, undefined, 404)
+  return answer(page, 'text/html; charset=utf-8', root, origin, {}, 404)
 }

@@ -9,6 +9,7 @@ import { LiftDialog } from './lift-dialog.tsx'
 import { MoveDialog } from './move-dialog.tsx'
 import { NewPageDialog } from './new-page-dialog.tsx'
 import { PartDialog } from './part-dialog.tsx'
+import { ScriptsDialog } from './scripts-dialog.tsx'
 import { SetAsideDialog } from './set-aside-dialog.tsx'
 import { ShareDialog } from './share-dialog.tsx'
 import { WrapDialog } from './wrap-dialog.tsx'
@@ -43,6 +44,8 @@ export function Dialogs() {
       return <FixDialog what={asking.what} title={asking.title} onClose={onClose} />
     case 'set-aside':
       return <SetAsideDialog cause={asking.cause} message={asking.message} onClose={onClose} />
+    case 'scripts':
+      return <ScriptsDialog onClose={onClose} />
     case 'gather':
       return <GatherDialog plans={asking.plans} onClose={onClose} />
     case 'licences':

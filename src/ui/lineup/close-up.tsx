@@ -5,6 +5,7 @@ import { DESK } from '../../core/values/media.ts'
 import { pagePaths } from '../state/document.ts'
 import { useInsights, useNotice, useRoom, useWorkroom } from '../state/context.tsx'
 import { runShortcut } from '../state/shortcuts.ts'
+import { askOnce } from '../state/use-answer.ts'
 import { Frame } from './frame.tsx'
 import { useGeneration } from './generation.ts'
 import { MotionWord } from './motion-word.tsx'
@@ -24,7 +25,8 @@ const ROOT = 0
 
 /** One page large, at the chosen viewport; its links lead to the site's other pages. */
 export function CloseUp({ page }: { page: string }) {
-  const { store, frames } = useWorkroom()
+  const workroom = useWorkroom()
+  const { store, frames } = workroom
   const notice = useNotice()
   const files = useRoom((state) => state.files)
   const reach = useInsights((insights) => insights.reach)
@@ -32,6 +34,7 @@ export function CloseUp({ page }: { page: string }) {
   const set = useRoom((state) => state.set)
   const openCloseUp = useRoom((state) => state.openCloseUp)
   const pick = useRoom((state) => state.pick)
+  const scriptsRun = useRoom((state) => state.scriptsRun)
   const pages = pagePaths(files)
   // The server does not know a page by a name that is not kept yet.
   const unkept = useRoom((state) => state.unkept.has(page))
@@ -41,6 +44,12 @@ export function CloseUp({ page }: { page: string }) {
   const [size, setSize] = useState<{ width: number; height: number } | null>(null)
   const scale = size ? (typeof zoom === 'number' ? zoom : Math.min(1, size.width / width)) : 1
   const height = size ? Math.max(200, Math.round(size.height / scale)) : DESK.height
+
+  const pickOnPage = async (index: number, tag: string) => {
+    if (scriptsRun && (await askOnce(workroom, 'tagAt', { page, index })) !== tag)
+      return notice('A script of the page made this part, or moved it. The markup has nothing to trace there.')
+    pick({ page, index, pseudo: '' })
+  }
 
   useLayoutEffect(() => {
     const observer = new ResizeObserver(
@@ -150,8 +159,9 @@ export function CloseUp({ page }: { page: string }) {
               listener={{
                 ...listener,
                 onFollow: follow,
-                onPick: (index) => index >= 0 && pick({ page, index, pseudo: '' }),
-                onKey: (key) => (key.key === 'Escape' ? leave() : runShortcut(store, key)),
+                onPick: (index, tag) => index >= 0 && void pickOnPage(index, tag),
+                // Where the page's scripts run they can say what they like: no key of theirs changes anything.
+                onKey: (key) => (key.key === 'Escape' ? leave() : !scriptsRun && runShortcut(store, key)),
               }}
             />
           </div>

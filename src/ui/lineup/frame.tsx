@@ -2,6 +2,7 @@
 import { useEffect, useRef, useState } from 'react'
 import { useWorkroom } from '../state/context.tsx'
 import type { FrameChannel, FrameListener } from '../state/frames.ts'
+import type { View } from '../state/view.ts'
 
 interface Props {
   readonly page: string
@@ -80,9 +81,10 @@ const LOADS_WITHIN_MS = 15_000
 const MOST_TRIES = 4
 
 /** What a frame's address asks for beside its page. */
-function asked(fontsArrive: boolean, aside: boolean): string {
+function asked({ fontsArrive, scriptsRun }: View, aside: boolean): string {
   const query = new URLSearchParams({
     ...(fontsArrive ? {} : { fonts: 'none' }),
+    ...(scriptsRun ? { scripts: 'run' } : {}),
     ...(aside ? { aside: '1' } : {}),
   }).toString()
   return query === '' ? '' : `?${query}`
@@ -110,7 +112,7 @@ function SingleFrame({
   // The look it is loaded in; later ones arrive as changes of the sheet, without a reload.
   const [address] = useState(() => ({
     look: store.getState().lookId,
-    url: frames.addressOf(store.getState().lookId, page) + asked(store.getState().fontsArrive, aside),
+    url: frames.addressOf(store.getState().lookId, page) + asked(store.getState(), aside),
   }))
 
   useEffect(() => {
@@ -129,7 +131,7 @@ function SingleFrame({
       },
       onApplied: (sheets) => heard.current?.onApplied?.(sheets),
       onFollow: (href) => heard.current?.onFollow?.(href),
-      onPick: (index) => heard.current?.onPick?.(index),
+      onPick: (index, tag) => heard.current?.onPick?.(index, tag),
       onKey: (key) => heard.current?.onKey?.(key),
       onScrolled: (x, y) => scrolls.set(place, { x, y }),
       onMeasured: (lines) => heard.current?.onMeasured?.(lines),

@@ -4,7 +4,7 @@ import { useRoom, useWorkroom } from '../state/context.tsx'
 import type { FrameListener } from '../state/frames.ts'
 
 /**
- * Which loading of a page a frame should show: a new one when its text changed, or when web fonts are to arrive or not. Some
+ * Which loading of a page a frame should show: a new one when its text changed, or when web fonts are to arrive or scripts to run, or no longer. Some
  * pages wear the sheet in a way that no single rule of it can be changed from outside (an `@import` in another sheet); they
  * are loaded anew once an edit is kept. The listener must hear the frame.
  */
@@ -12,6 +12,7 @@ export function useGeneration(page: string): { generation: string; listener: Fra
   const { store, insights } = useWorkroom()
   const reloads = useRoom((state) => state.reloads.get(page) ?? 0)
   const fontsArrive = useRoom((state) => state.fontsArrive)
+  const scriptsRun = useRoom((state) => state.scriptsRun)
   const [fetched, setFetched] = useState(0)
   /** Null before the frame has said so; what was kept meanwhile it may have missed. */
   const unreachable = useRef<boolean | null>(null)
@@ -32,7 +33,7 @@ export function useGeneration(page: string): { generation: string; listener: Fra
     [store, insights, page],
   )
   return {
-    generation: `${reloads} ${fetched} ${fontsArrive}`,
+    generation: `${reloads} ${fetched} ${fontsArrive} ${scriptsRun}`,
     listener: {
       onApplied: (sheets) => {
         unreachable.current = sheets === 0

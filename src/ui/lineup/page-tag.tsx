@@ -5,6 +5,7 @@ import { attachTo } from '../state/attach.ts'
 import { useInsights, useRoom, useWorkroom, useNotice } from '../state/context.tsx'
 import { count } from '../words.ts'
 import { MotionWord } from './motion-word.tsx'
+import { ScriptsWord } from './scripts-word.tsx'
 
 /** The garment tag over a frame: what the page is, whether it wears the sheet, and what it carries of its own. */
 export function PageTag({ page }: { page: string }) {
@@ -55,13 +56,7 @@ export function PageTag({ page }: { page: string }) {
         ) : (
           <p className="text-[12px] leading-snug text-quiet">
             {wear ? `wears ${sheetPath}` : gone ? 'not looked at' : 'looking …'}
-            {wear && wear.scripts > 0 && (
-              <span
-                title={`${count(wear.scripts, 'script')} of this page ${wear.scripts === 1 ? 'does' : 'do'} not run here: frames show what the markup and the sheet say. Your browser’s console may list them as blocked.`}
-              >
-                {' · '}its scripts are off here
-              </span>
-            )}
+            {wear && <ScriptsWord scripts={wear.scripts} />}
             {own && (
               <>
                 {' · '}

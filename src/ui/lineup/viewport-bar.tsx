@@ -65,9 +65,13 @@ export function ViewportBar({ children, trailing, wholePages = false }: Props) {
 function Otherwise() {
   const vision = useRoom((state) => state.vision)
   const fontsArrive = useRoom((state) => state.fontsArrive)
+  const scriptsRun = useRoom((state) => state.scriptsRun)
   const set = useRoom((state) => state.set)
   return (
     <>
+      {scriptsRun && (
+        <Chip says="scripts run" undo="Switch the scripts of this site off" onUndo={() => set({ scriptsRun: false })} />
+      )}
       {vision !== null && (
         <Chip
           says={vision === 'greyscale' ? 'in greyscale' : `seen in ${vision}`}

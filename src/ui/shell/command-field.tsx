@@ -130,13 +130,14 @@ function useCommands({ onImport, onNew, onTheme, onHandOff }: Outside): Command[
   const workroom = useWorkroom()
   // Whatever commands depend on; they read the state itself.
   useRoom(
-    useShallow(({ past, future, sheetOpen, closeUp, vision, fontsArrive, files, looks, lookId }) => [
+    useShallow(({ past, future, sheetOpen, closeUp, vision, fontsArrive, scriptsRun, files, looks, lookId }) => [
       past,
       future,
       sheetOpen,
       closeUp,
       vision,
       fontsArrive,
+      scriptsRun,
       files,
       looks,
       lookId,

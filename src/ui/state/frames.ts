@@ -10,7 +10,7 @@ export interface FrameListener {
   onReady?(): void
   onApplied?(sheets: number): void
   onFollow?(href: string): void
-  onPick?(index: number): void
+  onPick?(index: number, tag: string): void
   onScrolled?(x: number, y: number): void
   onKey?(key: Extract<FromFrame, { type: 'key' }>): void
   onMeasured?(lines: readonly number[]): void
@@ -111,7 +111,7 @@ export class FrameChannel {
       case 'follow':
         return this.listener.onFollow?.(message.href)
       case 'pick':
-        return this.listener.onPick?.(message.index)
+        return this.listener.onPick?.(message.index, message.tag)
       case 'height':
         return this.listener.onHeight?.(message)
       case 'motion':

@@ -18,6 +18,7 @@ export type Asking =
   | { readonly kind: 'fix'; readonly what: Ask<'fix'>; readonly title: string }
   | { readonly kind: 'set-aside'; readonly cause: string; readonly message: string }
   | { readonly kind: 'gather'; readonly plans: readonly (GatherPlan & { readonly names: readonly string[] })[] }
+  | { readonly kind: 'scripts' }
   | { readonly kind: 'licences' }
 
 /** Which pages the lineup shows. */
@@ -47,6 +48,8 @@ export interface View {
   readonly vision: Vision | null
   /** Whether web fonts arrive in the frames. */
   readonly fontsArrive: boolean
+  /** Whether the site's own scripts run in the frames. Never kept: a script may hold the window up. */
+  readonly scriptsRun: boolean
   /** Whether the bench shows the findings of the fit check. */
   readonly findings: boolean
   /** The page whose findings alone are shown; null for those of all. */
@@ -88,6 +91,7 @@ const FIRST: View = {
   views: {},
   vision: null,
   fontsArrive: true,
+  scriptsRun: false,
   findings: false,
   findingsOf: null,
   asking: null,

@@ -50,7 +50,7 @@ export const pages: Facet = {
       body: LiftView,
     },
   ],
-  commands: (workroom, { files, closeUp, set }) => {
+  commands: (workroom, { files, closeUp, scriptsRun, set }) => {
     const paths = pagePaths(files)
     const say = (text: string) => workroom.insights.setState({ notice: { text, at: Date.now() } })
     const [first] = paths
@@ -60,6 +60,11 @@ export const pages: Facet = {
         name: 'Attach the sheet to all pages',
         hint: 'pages',
         run: () => void attachTo(workroom, paths).then(say),
+      },
+      {
+        name: scriptsRun ? 'Switch the scripts of this site off' : 'Let this site’s scripts run',
+        hint: 'frames',
+        run: () => (scriptsRun ? set({ scriptsRun: false }) : set({ asking: { kind: 'scripts' } })),
       },
       ...(first === undefined
         ? []

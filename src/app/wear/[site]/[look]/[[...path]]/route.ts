@@ -16,6 +16,7 @@ export function GET(request: Request): Promise<Response> {
       path: segments.map(decode).join('/'),
       origin: `http://${host}`,
       fontsArrive: searchParams.get('fonts') !== 'none',
+      scriptsRun: searchParams.get('scripts') === 'run',
     })
   })
 }
