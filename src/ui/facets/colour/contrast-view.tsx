@@ -167,9 +167,9 @@ function PairRow({ pair }: { pair: ContrastPair }) {
             </b>{' '}
             <span className="text-quiet">{ratio === null ? WHY[undecided!] : `of ${needs} needed`}</span>
           </span>
-          <span className="block truncate text-[12px] text-quiet">
-            {about && `${about} · `}
-            {count(elements, 'element')} on {listed(pages, 2)}
+          {about && <span className="block text-[12px] text-quiet">{about}</span>}
+          <span className="block text-[12px] text-quiet [overflow-wrap:anywhere]">
+            {count(elements, 'element')} on {pages.length === 1 ? pages[0] : count(pages.length, 'page')}
           </span>
         </span>
         <ChevronRight aria-hidden className={`size-4 shrink-0 text-quiet ${open ? 'rotate-90' : ''}`} />
