@@ -6,16 +6,18 @@ import { DESK } from '../core/values/media.ts'
 import { database, databaseText } from './commands/database.ts'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { baselineOf, readBaseline, type Baseline } from '../core/fit/baseline.ts'
+import { boxes, boxesText } from './commands/boxes.ts'
 import { check, checkJson, checkText, fails, sarif } from './commands/check.ts'
 import { colours, coloursText } from './commands/colours.ts'
 import { contrast, contrastText } from './commands/contrast.ts'
 import { fix, fixText } from './commands/fix.ts'
 import { reach } from './commands/reach.ts'
 import { resolve } from './commands/resolve.ts'
+import { rows, rowsText } from './commands/rows.ts'
 import { setAside } from './commands/set-aside.ts'
 import { traceOf, traceText } from './commands/trace.ts'
 import { measureImages } from './pixels.ts'
-import { pageNamed, readSite } from './read-site.ts'
+import { pageNamed, readSite, type FolderSite } from './read-site.ts'
 import { WrongUse } from './wrong-use.ts'
 
 const USAGE = `Use: npm run --silent attire -- <command> <folder> [options]
@@ -38,10 +40,16 @@ const USAGE = `Use: npm run --silent attire -- <command> <folder> [options]
       swatches and colours written directly in the sheet, with their uses
   contrast <folder> [--width ${DESK.width}] [--json]
       every pairing of text and background on the pages, in every link state, with its WCAG 2.2 ratio
+  boxes <folder> [--page P] [--selector S] [--width ${DESK.width}] [--json]
+      how wide every box is, of what parts, and where its width is written; why not, where only a browser can tell
+  rows <folder> [--page P] [--width ${DESK.width}] [--json]
+      the boxes that share a line: their sum, the room there is, and at which viewport widths the row holds
   database [--json]
       checks the database of this Attire and gives back room that nothing needs; stop Attire first
 
 Exit codes: 0 fine, 1 findings (as bad as --fail-on says, or worse; errors when it is left out), 2 wrong use or an error of Attire’s.`
+
+const COMMANDS = 'resolve trace reach check set-aside fix colours contrast boxes rows database'.split(' ')
 
 /** Runs the command line; gives the exit code. */
 export async function main(
@@ -96,8 +104,7 @@ async function run(
     return 0
   }
   if (command === undefined) throw new WrongUse('Say what to do.')
-  if (!['resolve', 'trace', 'reach', 'check', 'set-aside', 'fix', 'colours', 'contrast', 'database'].includes(command))
-    throw new WrongUse(`There is no command ${command}.`)
+  if (!COMMANDS.includes(command)) throw new WrongUse(`There is no command ${command}.`)
   if (command === 'database') {
     if (folder !== undefined) throw new WrongUse(`database takes no folder; “${folder}” is too much.`)
     const compacted = await database()
@@ -166,6 +173,16 @@ async function run(
       faults.forEach(complain)
       return faults.length + site.unread.length > 0 ? 2 : fails(findings, level) ? 1 : 0
     }
+    case 'boxes': {
+      const found = boxes(await measureImages(site, folder), pagesAsked(site, values.page), values.selector)
+      out(values.json ? JSON.stringify({ boxes: found }) : boxesText(found))
+      return 0
+    }
+    case 'rows': {
+      const found = rows(await measureImages(site, folder), pagesAsked(site, values.page), viewport)
+      out(values.json ? JSON.stringify({ rows: found }) : rowsText(found))
+      return 0
+    }
     case 'set-aside': {
       if (values.cause === undefined) throw new WrongUse('Say which cause: --cause ID. check --json names them.')
       out(setAside(await measureImages(site, folder), folder, values.cause, values.reason))
@@ -218,4 +235,9 @@ function pixels(name: string, text: string): number {
   if (!(value > 0 && value < 100_000))
     throw new WrongUse(`--${name} is a number of px, such as ${DESK.width}; “${text}” is none.`)
   return value
+}
+
+/** The page that was named, or all of them. */
+function pagesAsked(site: FolderSite, named: string | undefined): readonly string[] {
+  return named === undefined ? site.pages : [pageNamed(site, named)]
 }

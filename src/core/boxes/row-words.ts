@@ -1,0 +1,63 @@
+import { describeElement } from '../markup/describe.ts'
+import type { Page } from '../markup/tree.ts'
+import type { FitStretch } from './fit-range.ts'
+import type { Row, RowMember } from './rows.ts'
+import { NARROWEST, WIDEST } from './widths-of-page.ts'
+import type { Pair } from './used-box.ts'
+
+/** Px as people read them: at most two decimals, thousands apart. */
+export function pxWords(px: number): string {
+  const rounded = Math.round(px * 100) / 100
+  return rounded.toLocaleString('en-GB', { maximumFractionDigits: 2 })
+}
+
+/** What a member's outer width is made of: `200 + 2 × 15`. */
+export function sumWords({ box: { content, padding, border, margin } }: Pick<RowMember, 'box'>): string {
+  return [pxWords(content), ...[padding, border, margin].flatMap(pairWords)].join(' + ')
+}
+
+function pairWords([left, right]: Pair): string[] {
+  if (left === right) return left === 0 ? [] : [`2 × ${pxWords(left)}`]
+  return [left, right].filter((side) => side !== 0).map(pxWords)
+}
+
+/** What the row comes to: `200 + 2 × 15 and 750 + 2 × 20 make 1,020 of 925 px: 95 px too many, so div#main drops.` */
+export function rowSentence(page: Page, row: Row): string {
+  const terms = shortList(row.members.map(sumWords))
+  const gaps = row.gap > 0 ? ` and ${row.members.length - 1} × ${pxWords(row.gap)} between them` : ''
+  const left = row.room - row.sum
+  const whole = `${terms}${gaps} make ${pxWords(row.sum)} of ${pxWords(row.room)} px`
+  if (row.holds) return left < 0.5 ? `${whole}: nothing is left.` : `${whole}: ${pxWords(left)} px are left.`
+  return `${whole}: ${pxWords(-left)} px too many, so ${whatBreaks(page, row)}.`
+}
+
+/** What happens to a row that does not hold. */
+export function whatBreaks(page: Page, row: Row): string {
+  const dropped = row.members.find(({ line }) => line > 0)
+  const name = (member: RowMember) => describeElement(page.elements[member.index]!)
+  if (!dropped) return `${name(row.members.at(-1)!)} sticks out`
+  return `${name(dropped)} drops under ${name(row.members[0]!)}`
+}
+
+/** Where a row holds: `holds from 925 px up`. */
+export function rangeWords(stretches: readonly FitStretch[]): string {
+  const holding = stretches.filter(({ state }) => state === 'holds')
+  const told = stretches.filter(({ state }) => state === 'holds' || state === 'breaks')
+  if (holding.length === 0) return told.length === 0 ? 'is a row at no width' : 'holds at no width'
+  if (holding.length === told.length && told.length === stretches.length)
+    return `holds at every width from ${NARROWEST} to ${pxWords(WIDEST)} px`
+  const each = holding.map(({ from, to }) =>
+    to === WIDEST
+      ? `from ${pxWords(from)} px up`
+      : from === NARROWEST
+        ? `up to ${pxWords(to)} px`
+        : `from ${pxWords(from)} to ${pxWords(to)} px`,
+  )
+  return `holds ${each.join(' and ')}`
+}
+
+/** At most four terms in full; of more, how many there are beside. */
+function shortList(terms: readonly string[]): string {
+  if (terms.length > 4) return `${terms.slice(0, 3).join(', ')} and ${terms.length - 3} more`
+  return terms.length < 2 ? terms.join('') : `${terms.slice(0, -1).join(', ')} and ${terms.at(-1)}`
+}

@@ -1,0 +1,140 @@
+import type { PageStyles } from '../cascade/cascade.ts'
+import type { PageElement } from '../markup/tree.ts'
+import { computed, lengthOf } from './box-style.ts'
+import { isFloat, isOutOfFlow } from './kinds.ts'
+import { outerWidth, type KnownBox, type UsedBox } from './used-box.ts'
+
+/** What puts boxes into one line. */
+export type RowKind = 'floats' | 'flex' | 'inline-blocks'
+
+/** A box of a row. */
+export interface RowMember {
+  readonly index: number
+  readonly box: KnownBox
+  /** With its margins, px. */
+  readonly outer: number
+  /** On which line it comes to stand, from 0. */
+  readonly line: number
+}
+
+/** Boxes that are meant to share a line, and whether they do. Px. */
+export interface Row {
+  /** The element that holds them. */
+  readonly container: number
+  readonly kind: RowKind
+  readonly members: readonly RowMember[]
+  /** The container's inner width. */
+  readonly room: number
+  /** All outer widths and gaps together. */
+  readonly sum: number
+  /** Between two members. */
+  readonly gap: number
+  /** Whether all stand on one line within the room. */
+  readonly holds: boolean
+  /** Whether the container lets them go to further lines. */
+  readonly wraps: boolean
+}
+
+/** Browsers count in 64ths of a px: sums that differ by less are equal. */
+const EXACT = 1 / 64 + 1e-6
+
+/** The rows of a page whose widths are all known; `boxes` as {@link usedWidths} gives them. */
+export function rowsOf(styles: PageStyles, boxes: readonly (UsedBox | null)[]): Row[] {
+  return styles.page.elements.flatMap((container) => {
+    const box = boxes[container.index]
+    return box?.known ? groupsIn(styles, container).flatMap((group) => rowOf(styles, container, box, group, boxes)) : []
+  })
+}
+
+interface Group {
+  readonly kind: RowKind
+  readonly members: readonly PageElement[]
+}
+
+/** The runs of boxes beside each other among an element's children. */
+function groupsIn(styles: PageStyles, container: PageElement): Group[] {
+  const display = computed(styles.at(container.index), 'display')
+  const children = container.children.filter((child) => {
+    const style = styles.at(child.index)
+    return computed(style, 'display') !== 'none' && !isOutOfFlow(style)
+  })
+  if (display.endsWith('flex'))
+    return computed(styles.at(container.index), 'flex-direction').startsWith('row') && children.length > 1
+      ? [{ kind: 'flex', members: children }]
+      : []
+  if (/grid|table/.test(display)) return []
+  return runs(styles, container, children).filter(({ members }) => members.length > 1)
+}
+
+function runs(styles: PageStyles, container: PageElement, children: readonly PageElement[]): Group[] {
+  const groups: { kind: RowKind; members: PageElement[] }[] = []
+  let open = null as (typeof groups)[number] | null
+  let before: PageElement | null = null
+  for (const child of children) {
+    const style = styles.at(child.index)
+    const kind = isFloat(style) ? 'floats' : computed(style, 'display').startsWith('inline-') ? 'inline-blocks' : null
+    const apart = computed(style, 'clear') !== 'none' || textBetween(container, before, child)
+    if (kind === null) open = null
+    else if (open?.kind === kind && !apart) open.members.push(child)
+    else groups.push((open = { kind, members: [child] }))
+    before = child
+  }
+  return groups
+}
+
+function textBetween(container: PageElement, a: PageElement | null, b: PageElement): boolean {
+  const [from, to] = [a?.place?.to ?? -1, b.place?.from ?? -1]
+  return container.texts.some((text) => text.from >= from && text.to <= to)
+}
+
+function rowOf(
+  styles: PageStyles,
+  container: PageElement,
+  { content: room }: KnownBox,
+  { kind, members }: Group,
+  boxes: readonly (UsedBox | null)[],
+): Row[] {
+  const style = styles.at(container.index)
+  const known = members.flatMap(({ index }) => {
+    const box = boxes[index]
+    return box?.known ? [{ index, box, outer: outerWidth(box) }] : []
+  })
+  // How wide the white space between inline-blocks is, only a browser knows, unless letters have no size.
+  const spaces = kind === 'inline-blocks' && lengthOf(style, 'font-size', null) !== 0
+  if (known.length < members.length || spaces) return []
+  const gap = kind === 'flex' ? (lengthOf(style, 'column-gap', room) ?? 0) : 0
+  const wraps = kind !== 'flex' || computed(style, 'flex-wrap') !== 'nowrap'
+  const lines = linesOf(
+    known.map(({ outer }) => outer),
+    room,
+    gap,
+    wraps,
+  )
+  const sum = known.reduce((all, { outer }) => all + outer, gap * (known.length - 1))
+  return [
+    {
+      container: container.index,
+      kind,
+      members: known.map((member, at) => ({ ...member, line: lines[at]! })),
+      room,
+      sum,
+      gap,
+      wraps,
+      holds: sum <= room + EXACT,
+    },
+  ]
+}
+
+/** On which line each of some outer widths comes to stand, one after another. */
+export function linesOf(outers: readonly number[], room: number, gap: number, wraps: boolean): number[] {
+  let line = 0
+  let used = 0
+  return outers.map((outer, at) => {
+    const more = used === 0 ? outer : used + gap + outer
+    if (at > 0 && wraps && more > room + EXACT) {
+      line++
+      used = outer
+    } else used = more
+    return line
+  })
+}

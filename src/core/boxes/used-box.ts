@@ -1,0 +1,29 @@
+/** Left and right. */
+export type Pair = readonly [number, number]
+
+/** A box whose width the core knows, in CSS px. */
+export interface KnownBox {
+  readonly known: true
+  /** Of its border box. */
+  readonly width: number
+  readonly margin: Pair
+  readonly border: Pair
+  readonly padding: Pair
+  readonly content: number
+}
+
+/** A box whose width hangs on what only a browser can tell, and why. */
+export interface UnknownBox {
+  readonly known: false
+  readonly why: string
+}
+
+/** What the core knows of a box's width. Nothing is guessed. */
+export type UsedBox = KnownBox | UnknownBox
+
+export const unknown = (why: string): UnknownBox => ({ known: false, why })
+
+/** The width of a box with its margins. */
+export function outerWidth({ width, margin }: KnownBox): number {
+  return width + margin[0] + margin[1]
+}

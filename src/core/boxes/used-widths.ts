@@ -1,0 +1,318 @@
+import type { PageStyles } from '../cascade/cascade.ts'
+import type { ElementStyle } from '../cascade/style.ts'
+import type { PageElement } from '../markup/tree.ts'
+import { computed, contentOf, edgesOf, lengthOf, limitsOf, sumOfEdges, type Edges } from './box-style.ts'
+import { flexItemSizes } from './flex-container.ts'
+import { gridAreas } from './grid-container.ts'
+import { holdsPositioned, isClosed, isFloat, isolatesFloats, isOutOfFlow, isReplaced } from './kinds.ts'
+import { unknown, type KnownBox, type Pair, type UnknownBox, type UsedBox } from './used-box.ts'
+
+/** The own size of a picture, in px; null where it is not known. */
+export type PictureSize = (element: PageElement) => { readonly width: number; readonly height: number } | null
+
+/** What the children of a flex or grid container are given: a width of their content, the area they stand in, or why neither is known. */
+export type Given = { readonly content: number } | { readonly area: number; readonly stretches: boolean } | UnknownBox
+
+/** The width a box is laid out in: its containing block's. */
+type Room = number | UnknownBox
+
+const FROM_CONTENT = {
+  float: 'it floats and has no width, so it is as wide as its content',
+  inline: 'it stands in the line without a width, so it is as wide as its content',
+  positioned: 'it is positioned without a width or both sides, so it is as wide as its content',
+  table: 'it is a table whose columns follow their content',
+  cell: 'it is part of a table whose columns follow their content',
+  control: 'browsers give form controls sizes of their own',
+  picture: 'its picture has a size that is not known here',
+  keyword: 'its width, minimum or maximum is asked of its content',
+  vertical: 'its text runs from top to bottom',
+  beside: 'it makes room for a float beside it',
+  item: 'what stands in it decides how small it may get',
+} as const
+
+/**
+ * The used widths of all boxes of a page, by element index, at the viewport of its styles: CSS 2.2, sections 10.3 and 10.4, and
+ * the modules for flex and grid. `viewportWidth` may be another than that of the styles where these do not hang on it. Null for what has no box of its own with a width: inline text, hidden things, drawings.
+ */
+export function usedWidths(
+  styles: PageStyles,
+  pictureSize: PictureSize = () => null,
+  viewportWidth = styles.cascade.viewport.width,
+): readonly (UsedBox | null)[] {
+  return new WidthPass(styles, pictureSize, viewportWidth).run()
+}
+
+class WidthPass {
+  private readonly boxes: (UsedBox | null)[]
+  /** What has no boxes at all, by index. */
+  private readonly gone: boolean[]
+  /** What containers give their children, by the child's index. */
+  private readonly given = new Map<number, Given>()
+  /** Sides with floats that have not been cleared, by the index of the box that keeps them in. */
+  private readonly floats = new Map<number, Set<string>>()
+
+  constructor(
+    private readonly styles: PageStyles,
+    private readonly pictureSize: PictureSize,
+    private readonly viewportWidth: number,
+  ) {
+    this.boxes = new Array<UsedBox | null>(styles.page.elements.length).fill(null)
+    this.gone = new Array<boolean>(styles.page.elements.length).fill(false)
+  }
+
+  run(): readonly (UsedBox | null)[] {
+    // Parents come before children, so every containing block is known before what stands in it.
+    for (const element of this.styles.page.elements) this.look(element)
+    return this.boxes
+  }
+
+  private look(element: PageElement): void {
+    const { parent, index } = element
+    const style = this.styles.at(index)
+    const display = computed(style, 'display')
+    if (display === 'none' || (parent && (this.gone[parent.index] || isClosed(parent)))) {
+      this.gone[index] = true
+      return
+    }
+    if (display === 'contents' || (display === 'inline' && !isReplaced(element))) return
+    if (/^(?:ruby|math)/.test(display)) return
+    const box = this.boxOf(element, style, display)
+    this.boxes[index] = box
+    this.noteFloats(element, style)
+    if (box.known) this.layOutChildren(element, style, box)
+    else if (/flex|grid/.test(display)) this.giveAll(element, box)
+  }
+
+  private giveAll(element: PageElement, why: UnknownBox): void {
+    for (const item of this.itemsOf(element)) this.given.set(item.index, within(why))
+  }
+
+  private layOutChildren(element: PageElement, style: ElementStyle, box: KnownBox): void {
+    const display = computed(style, 'display')
+    if (!/flex|grid/.test(display)) return
+    const items = this.itemsOf(element)
+    const given = display.endsWith('flex')
+      ? flexItemSizes(this.styles, element, items, box.content)
+      : gridAreas(this.styles, element, items, box.content)
+    items.forEach((item, at) => this.given.set(item.index, given[at]!))
+  }
+
+  /** The children that a flex or grid container lays out; `display: contents` hands over its own. */
+  private itemsOf(element: PageElement): PageElement[] {
+    return element.children.flatMap((child) => {
+      const style = this.styles.at(child.index)
+      const display = computed(style, 'display')
+      if (display === 'none' || isOutOfFlow(style)) return []
+      return display === 'contents' ? this.itemsOf(child) : [child]
+    })
+  }
+
+  private boxOf(element: PageElement, style: ElementStyle, display: string): UsedBox {
+    if (computed(style, 'writing-mode') !== 'horizontal-tb') return unknown(FROM_CONTENT.vertical)
+    if (isOutOfFlow(style)) return this.positioned(element, style)
+    const given = this.given.get(element.index)
+    if (given) return this.item(element, style, given)
+    if (/^table-/.test(display))
+      return display === 'table-caption' ? unknown(FROM_CONTENT.table) : unknown(FROM_CONTENT.cell)
+    const room = this.roomOf(element)
+    if (isReplaced(element)) return this.replaced(element, style, room)
+    if (/table/.test(display)) return this.table(element, style, room)
+    const shrinks = isFloat(style) || display.startsWith('inline')
+    const width = this.ownWidth(style, room)
+    if (width !== 'auto') return width
+    if (shrinks) return unknown(isFloat(style) ? FROM_CONTENT.float : FROM_CONTENT.inline)
+    if (isControl(element) || element.tag === 'legend') return unknown(FROM_CONTENT.control)
+    if (isolatesFloats(style) && this.isBesideFloat(element, style)) return unknown(FROM_CONTENT.beside)
+    return this.filling(style, room)
+  }
+
+  /** A box of the width it was given; `auto` where it was given none. */
+  private ownWidth(style: ElementStyle, room: Room): UsedBox | 'auto' {
+    const base = typeof room === 'number' ? room : null
+    const value = computed(style, 'width')
+    if (value === 'auto') return 'auto'
+    const width = lengthOf(style, 'width', base)
+    const edges = edgesOf(style, base)
+    const limits = edges && limitsOf(style, base, edges)
+    if (width !== null && edges && limits)
+      return this.put(style, room, edges, clamp(contentOf(style, width, edges), limits))
+    return typeof room === 'number' ? unknown(FROM_CONTENT.keyword) : within(room)
+  }
+
+  /** CSS 2.2, section 10.3.3: a block without a width fills what its margins leave. */
+  private filling(style: ElementStyle, room: Room): UsedBox {
+    if (typeof room !== 'number') return within(room)
+    const edges = edgesOf(style, room)
+    const limits = edges && limitsOf(style, room, edges)
+    if (!edges || !limits) return unknown(FROM_CONTENT.keyword)
+    const margins = (['margin-left', 'margin-right'] as const).map((name) => lengthOf(style, name, room) ?? 0)
+    return this.put(style, room, edges, clamp(room - sumOfEdges(edges) - margins[0]! - margins[1]!, limits))
+  }
+
+  private put(style: ElementStyle, room: Room, edges: Edges, content: number): KnownBox {
+    const width = content + sumOfEdges(edges)
+    return { known: true, width, margin: this.margins(style, room, width), ...edges, content }
+  }
+
+  /** Used margins: automatic ones share what is left of the line, and one gives way where there is too much (10.3.3). */
+  private margins(style: ElementStyle, room: Room, width: number): Pair {
+    const base = typeof room === 'number' ? room : null
+    const [left, right] = (['margin-left', 'margin-right'] as const).map((name) => lengthOf(style, name, base))
+    const isBlock = !isFloat(style) && !isOutOfFlow(style) && !computed(style, 'display').startsWith('inline')
+    if (!isBlock || base === null || style.isItem) return [left ?? 0, right ?? 0]
+    const rest = base - width
+    if (left === null && right === null) return [Math.max(0, rest / 2), Math.max(0, rest - Math.max(0, rest / 2))]
+    if (left === null) return [Math.max(0, rest - right!), right!]
+    if (right === null) return [left!, rest - left!]
+    return computed(style, 'direction') === 'rtl' ? [rest - right!, right!] : [left!, rest - left!]
+  }
+
+  /** CSS 2.2, section 10.3.7; the containing block is the padding box of the nearest positioned ancestor. */
+  private positioned(element: PageElement, style: ElementStyle): UsedBox {
+    const room = this.positionedRoom(element, computed(style, 'position') === 'fixed')
+    if (isReplaced(element)) return this.replaced(element, style, room)
+    const own = this.ownWidth(style, room)
+    if (own !== 'auto') return own
+    if (typeof room !== 'number') return within(room)
+    const left = lengthOf(style, 'left', room)
+    const right = lengthOf(style, 'right', room)
+    if (left === null || right === null || /table/.test(computed(style, 'display')) || isControl(element))
+      return unknown(FROM_CONTENT.positioned)
+    return this.filling(style, room - left - right)
+  }
+
+  private positionedRoom(element: PageElement, fixed: boolean): Room {
+    for (let at = element.parent; at; at = at.parent) {
+      const style = this.styles.at(at.index)
+      if (!holdsPositioned(style, fixed) || computed(style, 'display') === 'contents') continue
+      const box = this.boxes[at.index]
+      if (!box) return unknown('it is placed by an ancestor that stands in the line')
+      return box.known ? box.content + box.padding[0] + box.padding[1] : within(box)
+    }
+    return this.viewportWidth
+  }
+
+  /** The width that a box in the flow is laid out in: the content of the nearest ancestor that is a block. */
+  private roomOf(element: PageElement): Room {
+    for (let at = element.parent; at; at = at.parent) {
+      const box = this.boxes[at.index]
+      if (!box) continue
+      if (!box.known) return within(box)
+      return columnWidth(this.styles.at(at.index), box.content)
+    }
+    return this.viewportWidth
+  }
+
+  /** A child of a flex or grid container. */
+  private item(element: PageElement, style: ElementStyle, given: Given): UsedBox {
+    if ('known' in given) {
+      const own = this.ownWidth(style, given)
+      return own === 'auto' || isReplaced(element) || isFlexible(style) ? given : own
+    }
+    if ('content' in given) {
+      const room = this.roomOf(element)
+      const edges = edgesOf(style, typeof room === 'number' ? room : null)
+      return edges ? this.put(style, room, edges, given.content) : unknown(FROM_CONTENT.keyword)
+    }
+    if (isReplaced(element)) return this.replaced(element, style, given.area)
+    const own = this.ownWidth(style, given.area)
+    if (own !== 'auto') return own
+    if (!given.stretches || isControl(element) || /table/.test(computed(style, 'display')))
+      return unknown(FROM_CONTENT.item)
+    return this.filling(style, given.area)
+  }
+
+  /** CSS 2.2, sections 10.3.2 and 10.3.4: a picture has a size of its own where it is given none. */
+  private replaced(element: PageElement, style: ElementStyle, room: Room): UsedBox {
+    const own = this.ownWidth(style, room)
+    if (own !== 'auto') return own
+    const base = typeof room === 'number' ? room : null
+    const edges = edgesOf(style, base)
+    const limits = edges && limitsOf(style, base, edges)
+    if (!edges || !limits) return typeof room === 'number' ? unknown(FROM_CONTENT.keyword) : within(room)
+    if (element.tag === 'iframe') return this.put(style, room, edges, clamp(300, limits))
+    if (element.tag !== 'img') return unknown(isControl(element) ? FROM_CONTENT.control : FROM_CONTENT.picture)
+    const size = this.pictureSize(element)
+    const height = computed(style, 'height') === 'auto' ? null : lengthOf(style, 'height', null)
+    const held = computed(style, 'height') !== 'auto' && height === null
+    if (!size || held || limitsHeight(style)) return unknown(FROM_CONTENT.picture)
+    const width = height === null ? size.width : (height * size.width) / size.height
+    return this.put(style, room, edges, clamp(width, limits))
+  }
+
+  private table(element: PageElement, style: ElementStyle, room: Room): UsedBox {
+    const fixed = computed(style, 'table-layout') === 'fixed' && computed(style, 'width') !== 'auto'
+    return fixed && element.children.every((child) => child.tag !== 'col' && child.tag !== 'colgroup')
+      ? this.fixedTable(element, style, room)
+      : unknown(FROM_CONTENT.table)
+  }
+
+  /** CSS 2.2, section 17.5.2.1: as wide as it says, or as the cells of its first row where they are wider. */
+  private fixedTable(element: PageElement, style: ElementStyle, room: Room): UsedBox {
+    const own = this.ownWidth(style, room)
+    if (own === 'auto' || !own.known) return own === 'auto' ? unknown(FROM_CONTENT.table) : own
+    const row = firstRow(element)
+    const widths = (row?.children ?? []).map((cell) => lengthOf(this.styles.at(cell.index), 'width', null) ?? 0)
+    return widths.reduce((sum, each) => sum + each, 0) > own.content / 2 ? unknown(FROM_CONTENT.table) : own
+  }
+
+  private noteFloats(element: PageElement, style: ElementStyle): void {
+    if (isOutOfFlow(style)) return
+    const open = this.openFloats(element)
+    const clear = computed(style, 'clear')
+    if (clear === 'both') open.clear()
+    else if (clear !== 'none') open.delete(clear.replace('inline-start', 'left').replace('inline-end', 'right'))
+    if (isFloat(style)) open.add(computed(style, 'float'))
+  }
+
+  private isBesideFloat(element: PageElement, style: ElementStyle): boolean {
+    const open = this.openFloats(element)
+    const clear = computed(style, 'clear')
+    return clear === 'both' ? false : [...open].some((side) => side !== clear)
+  }
+
+  private openFloats(element: PageElement): Set<string> {
+    let at = element.parent
+    while (at?.parent && !isolatesFloats(this.styles.at(at.index))) at = at.parent
+    const key = at?.index ?? -1
+    const known = this.floats.get(key) ?? new Set<string>()
+    this.floats.set(key, known)
+    return known
+  }
+}
+
+const CONTROLS = new Set('button input select textarea meter progress fieldset dialog marquee'.split(' '))
+const isControl = ({ tag, html }: PageElement) => html && CONTROLS.has(tag)
+const clamp = (size: number, { min, max }: { readonly min: number; readonly max: number }) =>
+  Math.max(min, Math.min(max, Math.max(0, size)))
+/** Whether a height that is not known may take part in a picture's width. */
+const limitsHeight = (style: ElementStyle) =>
+  computed(style, 'max-height') !== 'none' || !/^(?:auto|0px)$/.test(computed(style, 'min-height'))
+
+/** Whether a flex container may make an item of its row wider or narrower than it says. */
+function isFlexible(style: ElementStyle): boolean {
+  const { parent } = style
+  if (!parent || !computed(parent, 'display').endsWith('flex')) return false
+  const isRow = computed(parent, 'flex-direction').startsWith('row')
+  return isRow && (computed(style, 'flex-grow') !== '0' || computed(style, 'flex-shrink') !== '0')
+}
+
+function within(why: UnknownBox): UnknownBox {
+  return why.why.startsWith('the width around it') ? why : unknown(`the width around it is not known: ${why.why}`)
+}
+
+/** CSS Multicol 1, section 3.4: the width of one column; of the whole content where there is one only. */
+function columnWidth(style: ElementStyle, content: number): number {
+  const count = computed(style, 'column-count')
+  const wanted = lengthOf(style, 'column-width', content)
+  if (count === 'auto' && wanted === null) return content
+  const gap = lengthOf(style, 'column-gap', content) ?? lengthOf(style, 'font-size', null) ?? 16
+  const fitting = wanted === null ? Infinity : Math.max(1, Math.floor((content + gap) / (wanted + gap)))
+  const columns = Math.min(count === 'auto' ? Infinity : Number(count), fitting)
+  return Math.max(0, (content - (columns - 1) * gap) / columns)
+}
+
+function firstRow(table: PageElement): PageElement | undefined {
+  const rows = table.children.flatMap((child) => (child.tag === 'tr' ? [child] : child.children))
+  return rows.find(({ tag }) => tag === 'tr')
+}

@@ -1,0 +1,107 @@
+import type { SiteSnapshot } from '../model/snapshot.ts'
+import type { SitePath } from '../paths/paths.ts'
+import { mediaMatches } from '../values/media.ts'
+import { pictureSizes } from './pictures.ts'
+import { rowsOf, type Row } from './rows.ts'
+import type { UsedBox } from './used-box.ts'
+import { usedWidths } from './used-widths.ts'
+
+/** The viewport widths that fit ranges speak of, px. */
+export const NARROWEST = 280
+export const WIDEST = 2560
+
+/** A page laid out at one viewport width. */
+export interface LaidOut {
+  readonly boxes: readonly (UsedBox | null)[]
+  readonly rows: readonly Row[]
+}
+
+/** Viewport widths between which all media queries of a page say the same; both ends belong to it. */
+export interface Stretch {
+  readonly from: number
+  readonly to: number
+}
+
+/** The boxes and rows of a page at any viewport width. Each is worked out once. */
+export class WidthsOfPage {
+  private readonly known = new Map<number, LaidOut>()
+  /** Where styles hang on the viewport's width beside media queries. */
+  private readonly followsViewport: boolean
+  readonly stretches: readonly Stretch[]
+
+  constructor(
+    private readonly site: SiteSnapshot,
+    private readonly path: SitePath,
+    private readonly height = 800,
+  ) {
+    const texts = textsOf(site, path)
+    this.followsViewport = texts.some((text) => /\d(?:[sld]?v(?:w|h|min|max|i|b)|cq(?:w|i|min|max))\b/i.test(text))
+    this.stretches = stretchesOf(texts.flatMap(mediaIn), height)
+  }
+
+  /** At a width, px. */
+  at(width: number): LaidOut {
+    let found = this.known.get(width)
+    if (!found) this.known.set(width, (found = this.layOut(width)))
+    return found
+  }
+
+  private layOut(width: number): LaidOut {
+    const stretch = this.stretches.find(({ from, to }) => from <= width && width <= to)
+    const styledAt = this.followsViewport || !stretch ? width : stretch.from
+    const styles = this.site.stylesOf(this.path, { width: styledAt, height: this.height })
+    const boxes = usedWidths(styles, pictureSizes(this.site, this.path), width)
+    return { boxes, rows: rowsOf(styles, boxes) }
+  }
+}
+
+/** The texts that say what a page looks like: its own and those of all stylesheets. */
+function textsOf(site: SiteSnapshot, path: SitePath): string[] {
+  return [site.text(path), ...site.wornSheets.map(({ sheet }) => sheet.text)]
+}
+
+/** Every media query list a text may hold; some that are none do no harm. */
+function mediaIn(text: string): string[] {
+  const found = [
+    ...text.matchAll(/@media([^{;]+)[{;]|@import[^;"']*(?:"[^"]*"|'[^']*')?\)?([^;]*);|\bmedia\s*=\s*["']?([^"'>]+)/gi),
+  ]
+  return found.map(([, rule, imported, attribute]) => (rule ?? imported ?? attribute ?? '').trim())
+}
+
+const PX: Readonly<Record<string, number>> = {
+  px: 1,
+  em: 16,
+  rem: 16,
+  pt: 96 / 72,
+  in: 96,
+  cm: 96 / 2.54,
+  mm: 9.6 / 2.54,
+  pc: 16,
+}
+
+/** Whole widths at which a query may change its answer: the numbers it names, and the two beside each. */
+function turnsOf(query: string, height: number): number[] {
+  const lengths = [...query.matchAll(/([\d.]+)(px|em|rem|pt|in|cm|mm|pc)\b/gi)].map(
+    ([, number, unit]) => Number(number) * PX[unit!.toLowerCase()]!,
+  )
+  const ratios = [...query.matchAll(/([\d.]+)\s*\/\s*([\d.]+)/g)].map(([, a, b]) => (height * Number(a)) / Number(b))
+  const turns = [...lengths, ...ratios, ...(/orientation|ratio/i.test(query) ? [height] : [])]
+  return turns.flatMap((turn) => [Math.floor(turn), Math.floor(turn) + 1])
+}
+
+/** The stretches in which all queries keep their answers, narrowest first. */
+export function stretchesOf(queries: readonly string[], height: number): Stretch[] {
+  const unique = [...new Set(queries)]
+  const turns = unique.flatMap((query) => turnsOf(query, height)).filter((turn) => turn > NARROWEST && turn <= WIDEST)
+  const starts = [...new Set([NARROWEST, ...turns])].sort((a, b) => a - b)
+  const answers = (width: number) => unique.map((query) => Number(mediaMatches(query, { width, height }))).join('')
+  const stretches: { from: number; to: number; answers: string }[] = []
+  for (const [at, from] of starts.entries()) {
+    const to = (starts[at + 1] ?? WIDEST + 1) - 1
+    const last = stretches.at(-1)
+    const now = answers(from)
+    if (last?.answers === now) last.to = to
+    else stretches.push({ from, to, answers: now })
+  }
+  return stretches.map(({ from, to }) => ({ from, to }))
+}
