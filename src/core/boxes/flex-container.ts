@@ -5,8 +5,7 @@ import { computed, contentOf, edgesOf, lengthOf, limitsOf, sumOfEdges, type Edge
 import { flexLines, flexSizes, type FlexItem } from './flex-line.ts'
 import { isOutOfFlow, isReplaced } from './kinds.ts'
 import { minContentBound } from './min-content.ts'
-import { unknown } from './used-box.ts'
-import type { Given } from './used-widths.ts'
+import { unknown, type Given } from './used-box.ts'
 
 const UNTOLD = unknown('what stands in it or beside it decides its share of the row')
 const COLUMN = unknown('it is as wide as its content, for the container does not stretch it')

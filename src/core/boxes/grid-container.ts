@@ -4,9 +4,8 @@ import type { PageElement } from '../markup/tree.ts'
 import { computed, lengthOf } from './box-style.ts'
 import { placeInColumns, type Columns } from './grid-placement.ts'
 import { trackSizes, tracksOf, type Track } from './grid-tracks.ts'
-import { minContentBound } from './min-content.ts'
-import { unknown } from './used-box.ts'
-import type { Given } from './used-widths.ts'
+import { minContributionBound } from './min-content.ts'
+import { unknown, type Given } from './used-box.ts'
 
 const UNTOLD = unknown('what stands in its column decides how wide that is')
 const ELSEWHERE = unknown('where it stands in the grid hangs on the items before it')
@@ -33,10 +32,13 @@ export function gridAreas(
     tracks.length,
     computed(style, 'grid-template-areas'),
   )
+  // What stands beyond the columns there are makes more of them, which take room from those that share it.
+  const shared = tracks.some(({ min, max }) => min !== max)
+  if (places.includes(null) && shared) return items.map(() => ELSEWHERE)
   const sizes = sizesOf(tracks, places, room, gap)
   const fits = (at: number) => {
     const place = places[at]
-    return !place || minContentBound(styles, items[at]!) <= areaOf(sizes, place, gap)
+    return !place || minContributionBound(styles, items[at]!) <= areaOf(sizes, place, gap)
   }
   // A share of what is left is no narrower than what stands in it: then nothing in the whole grid can be told.
   if (tracks.some(({ fitsContent }) => fitsContent) && !items.every((_, at) => fits(at))) return items.map(() => UNTOLD)

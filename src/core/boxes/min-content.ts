@@ -16,6 +16,11 @@ export function minContentBound(styles: PageStyles, element: PageElement): numbe
   return new Bounds(styles, element).contentOf(element, DEEPEST)
 }
 
+/** The same with all around the element, its minimum and its own width: what it asks for at least of a track it stands in. */
+export function minContributionBound(styles: PageStyles, element: PageElement): number {
+  return new Bounds(styles, element).outerOf(element, DEEPEST)
+}
+
 class Bounds {
   private readonly letter: number
   private readonly longest: number
@@ -63,7 +68,7 @@ class Bounds {
     return Math.max(letters * this.letter, together)
   }
 
-  private outerOf(element: PageElement, depth: number): number {
+  outerOf(element: PageElement, depth: number): number {
     const style = this.styles.of(element)
     if (computed(style, 'display') === 'none' || isOutOfFlow(style)) return 0
     const edges = edgesOf(style, 0)

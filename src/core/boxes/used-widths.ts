@@ -5,13 +5,10 @@ import { computed, contentOf, edgesOf, lengthOf, limitsOf, sumOfEdges, type Edge
 import { flexItemSizes } from './flex-container.ts'
 import { gridAreas } from './grid-container.ts'
 import { holdsPositioned, isClosed, isFloat, isolatesFloats, isOutOfFlow, isReplaced } from './kinds.ts'
-import { unknown, type KnownBox, type Pair, type UnknownBox, type UsedBox } from './used-box.ts'
+import { unknown, type Given, type KnownBox, type Pair, type UnknownBox, type UsedBox } from './used-box.ts'
 
 /** The own size of a picture, in px; null where it is not known. */
 export type PictureSize = (element: PageElement) => { readonly width: number; readonly height: number } | null
-
-/** What the children of a flex or grid container are given: a width of their content, the area they stand in, or why neither is known. */
-export type Given = { readonly content: number } | { readonly area: number; readonly stretches: boolean } | UnknownBox
 
 /** The width a box is laid out in: its containing block's. */
 type Room = number | UnknownBox
@@ -27,6 +24,8 @@ const FROM_CONTENT = {
   keyword: 'its width, minimum or maximum is asked of its content',
   vertical: 'its text runs from top to bottom',
   beside: 'it makes room for a float beside it',
+  ratio: 'its width follows its height, which is not known here',
+  aligned: 'it is aligned in its line instead of filling it, so it is as wide as its content',
   item: 'what stands in it decides how small it may get',
 } as const
 
@@ -122,6 +121,7 @@ class WidthPass {
     if (width !== 'auto') return width
     if (shrinks) return unknown(isFloat(style) ? FROM_CONTENT.float : FROM_CONTENT.inline)
     if (isControl(element) || element.tag === 'legend') return unknown(FROM_CONTENT.control)
+    if (isAligned(style)) return unknown(FROM_CONTENT.aligned)
     if (isolatesFloats(style) && this.isBesideFloat(element, style)) return unknown(FROM_CONTENT.beside)
     return this.filling(style, room)
   }
@@ -129,8 +129,7 @@ class WidthPass {
   /** A box of the width it was given; `auto` where it was given none. */
   private ownWidth(style: ElementStyle, room: Room): UsedBox | 'auto' {
     const base = typeof room === 'number' ? room : null
-    const value = computed(style, 'width')
-    if (value === 'auto') return 'auto'
+    if (computed(style, 'width') === 'auto') return followsRatio(style) ? this.byRatio(style, room) : 'auto'
     const width = lengthOf(style, 'width', base)
     const edges = edgesOf(style, base)
     const limits = edges && limitsOf(style, base, edges)
@@ -139,14 +138,27 @@ class WidthPass {
     return typeof room === 'number' ? unknown(FROM_CONTENT.keyword) : within(room)
   }
 
-  /** CSS 2.2, section 10.3.3: a block without a width fills what its margins leave. */
-  private filling(style: ElementStyle, room: Room): UsedBox {
+  /** CSS Sizing 4, section 5: a height and a ratio make a width. */
+  private byRatio(style: ElementStyle, room: Room): UsedBox | 'auto' {
+    const base = typeof room === 'number' ? room : null
+    const [across, down] = computed(style, 'aspect-ratio').replace('auto ', '').split(' / ').map(Number)
+    const height = lengthOf(style, 'height', null)
+    const edges = edgesOf(style, base)
+    const limits = edges && limitsOf(style, base, edges)
+    if (computed(style, 'height') === 'auto' && !limitsHeight(style)) return 'auto'
+    if (height === null || !edges || !limits || limitsHeight(style) || !(across! > 0 && down! > 0))
+      return unknown(FROM_CONTENT.ratio)
+    return this.put(style, room, edges, clamp(contentOf(style, (height * across!) / down!, edges), limits))
+  }
+
+  /** CSS 2.2, section 10.3.3: a block without a width fills what its margins leave, and what else is `taken` of the room. */
+  private filling(style: ElementStyle, room: Room, taken = 0): UsedBox {
     if (typeof room !== 'number') return within(room)
     const edges = edgesOf(style, room)
     const limits = edges && limitsOf(style, room, edges)
     if (!edges || !limits) return unknown(FROM_CONTENT.keyword)
     const margins = (['margin-left', 'margin-right'] as const).map((name) => lengthOf(style, name, room) ?? 0)
-    return this.put(style, room, edges, clamp(room - sumOfEdges(edges) - margins[0]! - margins[1]!, limits))
+    return this.put(style, room, edges, clamp(room - taken - sumOfEdges(edges) - margins[0]! - margins[1]!, limits))
   }
 
   private put(style: ElementStyle, room: Room, edges: Edges, content: number): KnownBox {
@@ -178,7 +190,7 @@ class WidthPass {
     const right = lengthOf(style, 'right', room)
     if (left === null || right === null || /table/.test(computed(style, 'display')) || isControl(element))
       return unknown(FROM_CONTENT.positioned)
-    return this.filling(style, room - left - right)
+    return this.filling(style, room, left + right)
   }
 
   private positionedRoom(element: PageElement, fixed: boolean): Room {
@@ -285,6 +297,9 @@ const CONTROLS = new Set('button input select textarea meter progress fieldset d
 const isControl = ({ tag, html }: PageElement) => html && CONTROLS.has(tag)
 const clamp = (size: number, { min, max }: { readonly min: number; readonly max: number }) =>
   Math.max(min, Math.min(max, Math.max(0, size)))
+/** Whether a height and a ratio may decide the width. */
+const followsRatio = (style: ElementStyle) => computed(style, 'aspect-ratio') !== 'auto'
+
 /** Whether a height that is not known may take part in a picture's width. */
 const limitsHeight = (style: ElementStyle) =>
   computed(style, 'max-height') !== 'none' || !/^(?:auto|0px)$/.test(computed(style, 'min-height'))
@@ -295,6 +310,13 @@ function isFlexible(style: ElementStyle): boolean {
   if (!parent || !computed(parent, 'display').endsWith('flex')) return false
   const isRow = computed(parent, 'flex-direction').startsWith('row')
   return isRow && (computed(style, 'flex-grow') !== '0' || computed(style, 'flex-shrink') !== '0')
+}
+
+/** Whether a block stands somewhere in its line instead of filling it (CSS Box Alignment 3, section 6.1). */
+function isAligned(style: ElementStyle): boolean {
+  const own = computed(style, 'justify-self')
+  const how = own === 'auto' && style.parent ? computed(style.parent, 'justify-items') : own
+  return !/^(?:auto|normal|stretch|legacy)/.test(how)
 }
 
 function within(why: UnknownBox): UnknownBox {
