@@ -173,8 +173,9 @@ class WidthPass {
     const isBlock = !isFloat(style) && !isOutOfFlow(style) && !computed(style, 'display').startsWith('inline')
     if (!isBlock || base === null || style.isItem) return [left ?? 0, right ?? 0]
     const rest = base - width
-    if (left === null && right === null) return [Math.max(0, rest / 2), Math.max(0, rest - Math.max(0, rest / 2))]
-    if (left === null) return [Math.max(0, rest - right!), right!]
+    // Where there is too much already, automatic margins are nothing.
+    if (left === null && right === null) return rest < 0 ? [0, rest] : [rest / 2, rest / 2]
+    if (left === null) return rest < right! ? [0, rest] : [rest - right!, right!]
     if (right === null) return [left!, rest - left!]
     return computed(style, 'direction') === 'rtl' ? [rest - right!, right!] : [left!, rest - left!]
   }
