@@ -1,6 +1,18 @@
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { Page } from '../markup/tree.ts'
+import type { SitePath } from '../paths/paths.ts'
+import { curesFor } from './cures.ts'
+import { fitRangeOf, measureLine, nearestSelector } from './measure.ts'
 import { boxTargets, type BoxTarget } from './targets.ts'
+
+/** A box, looked for on this page first, at a viewport width in px. */
+interface BoxAsk {
+  readonly selector: string
+  readonly page: SitePath | null
+  readonly width: number
+  /** While something is dragged: a new number for each state, so that it is asked again. */
+  readonly dragged?: number
+}
 
 export const boxesQuestions = {
   /** The boxes the pages are made of. */
@@ -13,4 +25,15 @@ export const boxesQuestions = {
     }
     return boxTargets(pages)
   },
+  /** The first box a selector finds, with those it shares a line with. */
+  measureLine: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => measureLine(site, selector, page, width),
+  /** What makes its row hold, where it does not. */
+  cures: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => curesFor(site, selector, page, width),
+  /** A selector for the box that an element is, or the nearest around it that has an id or a class. */
+  boxAt: (site: SiteSnapshot, { page, index }: { page: SitePath; index: number }): string | null => {
+    const at = site.page(page).elements[index]
+    return at ? nearestSelector(at) : null
+  },
+  /** Over which viewport widths its row holds. */
+  fitRange: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => fitRangeOf(site, selector, page, width),
 }

@@ -23,10 +23,11 @@ function pairWords([left, right]: Pair): string[] {
 
 /** What the row comes to: `200 + 2 × 15 and 750 + 2 × 20 make 1,020 of 925 px: 95 px too many, so div#main drops.` */
 export function rowSentence(page: Page, row: Row): string {
-  const terms = shortList(row.members.map(sumWords))
-  const gaps = row.gap > 0 ? ` and ${row.members.length - 1} × ${pxWords(row.gap)} between them` : ''
+  const counted = row.kind === 'grid' ? row.members.filter(({ line }) => line === 0) : row.members
+  const terms = shortList(counted.map(sumWords))
+  const gaps = row.gap > 0 && counted.length > 1 ? ` and ${counted.length - 1} × ${pxWords(row.gap)} between them` : ''
   const left = row.room - row.sum
-  const whole = `${terms}${gaps} make ${pxWords(row.sum)} of ${pxWords(row.room)} px`
+  const whole = `${terms}${gaps} ${/[+×]| and /.test(terms) ? 'make' : 'is'} ${pxWords(row.sum)} of ${pxWords(row.room)} px`
   if (row.holds) return left < 0.5 ? `${whole}: nothing is left.` : `${whole}: ${pxWords(left)} px are left.`
   return `${whole}: ${pxWords(-left)} px too many, so ${whatBreaks(page, row)}.`
 }
@@ -56,8 +57,20 @@ export function rangeWords(stretches: readonly FitStretch[]): string {
   return `holds ${each.join(' and ')}`
 }
 
+/** Terms that follow each other and are the same are said once: `3 × (286 + 2 × 28)`. */
+function timesOf(all: readonly string[]): string[] {
+  const runs: { readonly term: string; times: number }[] = []
+  for (const term of all) {
+    const last = runs.at(-1)
+    if (last?.term === term) last.times++
+    else runs.push({ term, times: 1 })
+  }
+  return runs.map(({ term, times }) => (times === 1 ? term : `${times} × ${term.includes('+') ? `(${term})` : term}`))
+}
+
 /** At most four terms in full; of more, how many there are beside. */
-function shortList(terms: readonly string[]): string {
+function shortList(all: readonly string[]): string {
+  const terms = timesOf(all)
   if (terms.length > 4) return `${terms.slice(0, 3).join(', ')} and ${terms.length - 3} more`
   return terms.length < 2 ? terms.join('') : `${terms.slice(0, -1).join(', ')} and ${terms.at(-1)}`
 }

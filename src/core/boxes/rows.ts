@@ -5,7 +5,7 @@ import { isFloat, isOutOfFlow } from './kinds.ts'
 import { outerWidth, type KnownBox, type UsedBox } from './used-box.ts'
 
 /** What puts boxes into one line. */
-export type RowKind = 'floats' | 'flex' | 'inline-blocks'
+export type RowKind = 'floats' | 'flex' | 'grid' | 'inline-blocks'
 
 /** A box of a row. */
 export interface RowMember {
@@ -25,7 +25,7 @@ export interface Row {
   readonly members: readonly RowMember[]
   /** The container's inner width. */
   readonly room: number
-  /** All outer widths and gaps together. */
+  /** All outer widths and gaps together; of a grid, those of its first line. */
   readonly sum: number
   /** Between two members. */
   readonly gap: number
@@ -62,7 +62,8 @@ function groupsIn(styles: PageStyles, container: PageElement): Group[] {
     return computed(styles.at(container.index), 'flex-direction').startsWith('row') && children.length > 1
       ? [{ kind: 'flex', members: children }]
       : []
-  if (/grid|table/.test(display)) return []
+  if (display.endsWith('grid')) return children.length > 1 ? [{ kind: 'grid', members: children }] : []
+  if (display.includes('table')) return []
   return runs(styles, container, children).filter(({ members }) => members.length > 1)
 }
 
@@ -102,7 +103,7 @@ function rowOf(
   // How wide the white space between inline-blocks is, only a browser knows, unless letters have no size.
   const spaces = kind === 'inline-blocks' && lengthOf(style, 'font-size', null) !== 0
   if (known.length < members.length || spaces) return []
-  const gap = kind === 'flex' ? (lengthOf(style, 'column-gap', room) ?? 0) : 0
+  const gap = kind === 'flex' || kind === 'grid' ? (lengthOf(style, 'column-gap', room) ?? 0) : 0
   const wraps = kind !== 'flex' || computed(style, 'flex-wrap') !== 'nowrap'
   const lines = linesOf(
     known.map(({ outer }) => outer),
@@ -110,7 +111,8 @@ function rowOf(
     gap,
     wraps,
   )
-  const sum = known.reduce((all, { outer }) => all + outer, gap * (known.length - 1))
+  const counted = kind === 'grid' ? known.filter((_, at) => lines[at] === 0) : known
+  const sum = counted.reduce((all, { outer }) => all + outer, gap * (counted.length - 1))
   return [
     {
       container: container.index,

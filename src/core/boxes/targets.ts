@@ -10,7 +10,8 @@ export interface BoxTarget {
   readonly pages: number
 }
 
-const LANDMARKS = ['body', 'header', 'nav', 'main', 'aside', 'footer']
+/** Elements that a page has once or few of: they are named by their type. */
+export const LANDMARKS = ['body', 'header', 'nav', 'main', 'aside', 'footer']
 const SECTIONS = new Set([
   'div',
   'section',

@@ -48,7 +48,9 @@ export function CloseUp({ page }: { page: string }) {
   const pickOnPage = async (index: number, tag: string) => {
     if (scriptsRun && (await askOnce(workroom, 'tagAt', { page, index })) !== tag)
       return notice('A script of the page made this part, or moved it. The markup has nothing to trace there.')
-    pick({ page, index, pseudo: '' })
+    if (store.getState().facet !== 'boxes' || store.getState().findings) return pick({ page, index, pseudo: '' })
+    const box = await askOnce(workroom, 'boxAt', { page, index })
+    set({ box, picked: null })
   }
 
   useLayoutEffect(() => {

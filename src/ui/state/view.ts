@@ -57,6 +57,8 @@ export interface View {
   readonly asking: Asking | null
   readonly filter: LineupFilter
   readonly closeUp: string | null
+  /** The box on the measure line, by a selector; null for the first that is there. */
+  readonly box: string | null
   /** What is traced: an element by its place in document order over all elements of its page, or a pseudo-element of it. */
   readonly picked: Picked | null
   /** The viewport of the close-up, in CSS px. */
@@ -97,6 +99,7 @@ const FIRST: View = {
   asking: null,
   filter: { name: '', folder: null, findings: false },
   closeUp: null,
+  box: null,
   picked: null,
   closeUpViewport: DESK,
   follow: null,

@@ -1,6 +1,7 @@
 'use client'
 import { targetHint, TargetChoice } from '../../controls/target-choice.tsx'
 import { useState } from 'react'
+import { MeasureLine } from './measure-line.tsx'
 import { SIDES, writeSides, type Side } from '../../../core/values/sides.ts'
 import { readBorder } from '../../../core/properties/value-through.ts'
 import { Choice } from '../../controls/choice.tsx'
@@ -8,7 +9,7 @@ import { ColorField } from '../../controls/color-field.tsx'
 import { ColorRow } from '../../controls/color-row.tsx'
 import { SizeField, Slider } from '../../controls/size-field.tsx'
 import { Where } from '../../controls/where.tsx'
-import { useInsights } from '../../state/context.tsx'
+import { useInsights, useRoom } from '../../state/context.tsx'
 import { FacetHead, Group, Rivals } from '../../controls/parts.tsx'
 import { useComputed, useField, useRivals } from '../../controls/use-field.ts'
 
@@ -19,12 +20,17 @@ const LINE_STYLES = ['none', 'solid', 'dashed', 'dotted', 'double']
 /** Width, padding, margin, border and background of the boxes that pages are made of. */
 export function BoxesFacet() {
   const targets = useInsights((insights) => insights.boxTargets)
-  const [selector, setSelector] = useState('main')
+  const wanted = useRoom((state) => state.box)
+  const set = useRoom((state) => state.set)
+  const setSelector = (box: string) => set({ box })
   const present = targets.filter((target) => target.count > 0)
+  // A site without a main shows the first box that is there.
+  const first = present.find((target) => target.selector === 'main') ?? present[0]
+  const selector = wanted ?? first?.selector ?? 'body'
   const chosen = targets.find((target) => target.selector === selector)
   return (
     <>
-      <FacetHead title="Boxes">Choose a box; its parts are the landmarks, ids and classes your pages use.</FacetHead>
+      <FacetHead title="Boxes">Choose a box here, or click one in a close-up.</FacetHead>
       <TargetChoice
         label="Box"
         value={selector}
@@ -40,7 +46,10 @@ export function BoxesFacet() {
           No page has a <code className="font-mono">{selector}</code>.
         </p>
       ) : (
-        <Box key={selector} selector={selector} />
+        <>
+          <MeasureLine selector={selector} onChoose={setSelector} />
+          <Box key={selector} selector={selector} />
+        </>
       )}
     </>
   )

@@ -1,0 +1,81 @@
+import { expect, test } from './test.ts'
+import { bringIn, bytes, clickInCloseUp, facet, inFrame, kept, openSite, stored, toLineup } from './helpers.ts'
+
+/** A site of old: fixed widths and floats whose sum forgets the paddings, on two pages. */
+const body = (more = '') =>
+  `<!doctype html><html lang="en"><title>x</title><meta name="viewport" content="width=device-width"><link rel="stylesheet" href="old.css"><body><div id="wrapper"><div id="side">Side</div><div id="main"><p class="note">Main</p></div></div>${more}`
+const OLD = {
+  'index.html': bytes(body()),
+  'more.html': bytes(body('<div id="foot">foot</div>')),
+  'old.css': bytes(
+    '#wrapper { width: 925px; margin: 0 auto }\n#side { float: left; width: 200px; padding: 15px }\n#main { float: left; width: 750px; padding: 20px }\n#foot { clear: both; width: 400px }\n',
+  ),
+}
+
+test('a row that does not hold is measured, said and cured in one step on every page', async ({ page, request }) => {
+  const site = await bringIn(request, 'Old', OLD)
+  await openSite(page, site)
+  await facet(page, 'Boxes')
+  await page.getByRole('button', { name: /^Box: / }).click()
+  await page.getByRole('option', { name: /^#main/ }).click()
+  await expect(
+    page.getByText(
+      '200 + 2 × 15 and 750 + 2 × 20 make 1,020 of 925 px: 95 px too many, so div#main drops under div#side.',
+    ),
+  ).toBeVisible()
+  await expect(page.getByText('The row holds at no width.')).toBeVisible()
+  const cure = page.getByRole('button', { name: /^Take 95 px from div#main/ })
+  await expect(cure).toContainText('1 other page has these boxes: it mends one on more.html.')
+  await cure.click()
+  await expect(page.getByText('655 + 2 × 20 make 925 of 925 px: nothing is left.')).toBeVisible()
+  await kept(page)
+  expect((await stored(request, site)).looks[0]!.text).toContain('width: 655px; padding: 20px')
+  for (const file of ['index.html', 'more.html'])
+    await expect
+      .poll(() =>
+        inFrame(page, file, () =>
+          ['side', 'main'].map((id) => Math.round(document.getElementById(id)!.getBoundingClientRect().top)),
+        ),
+      )
+      .toEqual([8, 8])
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect(page.getByText('95 px too many')).toBeVisible()
+})
+
+test('ticks move by pointer and keys, a press on the strip shows the pages there, and a click in a close-up chooses', async ({
+  page,
+  request,
+}) => {
+  const site = await bringIn(request, 'Ticks', OLD)
+  await openSite(page, site)
+  await facet(page, 'Boxes')
+  await page.getByRole('button', { name: 'Open index.html in a close-up' }).click()
+  await clickInCloseUp(page, 'index.html', '#side')
+  await expect(page.getByRole('button', { name: 'Box: #side' })).toBeVisible()
+  const width = page.getByRole('slider', { name: 'width', exact: true })
+  await expect(width).toHaveAttribute('aria-valuenow', '200')
+  await width.focus()
+  for (let press = 0; press < 3; press++) await page.keyboard.press('Shift+ArrowLeft')
+  await expect(width).toHaveAttribute('aria-valuenow', '170')
+  await kept(page)
+  expect((await stored(request, site)).looks[0]!.text).toContain('width: 170px')
+
+  const drawn = (await width.boundingBox())!
+  await page.mouse.move(drawn.x + drawn.width / 2, drawn.y + drawn.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(drawn.x + drawn.width / 2 - 20, drawn.y + drawn.height / 2, { steps: 5 })
+  await page.mouse.up()
+  await expect(width).not.toHaveAttribute('aria-valuenow', '170')
+  await kept(page)
+  const now = /#side \{ float: left; width: (\d+)px/.exec((await stored(request, site)).looks[0]!.text)![1]
+  expect(Number(now)).toBeLessThan(150)
+  await toLineup(page)
+  await expect
+    .poll(() => inFrame(page, 'more.html', () => document.getElementById('side')!.clientWidth))
+    .toBe(Number(now) + 30)
+  await page
+    .getByRole('button', { name: /show the pages at such a width$/ })
+    .first()
+    .press('Enter')
+  await expect(page.getByText(/^pages at 1,420 px$/)).toBeVisible()
+})

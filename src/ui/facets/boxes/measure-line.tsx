@@ -1,0 +1,141 @@
+'use client'
+import { useRef, useState } from 'react'
+import type { LineMember, MeasureLine as Line } from '../../../core/boxes/measure.ts'
+import { Group } from '../../controls/parts.tsx'
+import { useField } from '../../controls/use-field.ts'
+import { useRoom } from '../../state/context.tsx'
+import { useAnswer } from '../../state/use-answer.ts'
+import { useViewport } from '../../lineup/viewport.ts'
+import { Cures } from './cures.tsx'
+import { DimensionDrawing, scaleFor, shareAt, WHOLE } from './dimension-drawing.tsx'
+import { FitStrip } from './fit-strip.tsx'
+import { placed } from './line-parts.ts'
+import { Tick } from './tick.tsx'
+
+interface Props {
+  readonly selector: string
+  readonly onChoose: (selector: string) => void
+}
+
+/** The box with those it shares a line with, measured; and over which widths of the viewport they do. */
+export function MeasureLine({ selector, onChoose }: Props) {
+  const { width } = useViewport()
+  const closeUp = useRoom((state) => state.closeUp)
+  const preview = useRoom((state) => state.preview)
+  // While something is dragged the line follows; the widths at which it holds come once it has come to rest.
+  const at = { selector, page: closeUp, width }
+  const line = useAnswer('measureLine', { ...at, dragged: useChanges(preview) }, { keep: true })
+  const range = useAnswer('fitRange', at, { pause: 250, keep: true })
+  if (!line) return <Group title="Measure line">looking …</Group>
+  if ('why' in line)
+    return (
+      <Group title="Measure line">
+        <p className="text-quiet">{line.why}</p>
+      </Group>
+    )
+  return (
+    <Group title={line.isRow ? 'Measure line of its row' : 'Measure line'}>
+      <Drawn key={selector} selector={selector} line={line} onChoose={onChoose} />
+      <p className={line.holds ? '' : 'text-alarm'}>
+        {line.says} <span className="text-quiet">On {line.page}.</span>
+      </p>
+      {range && line.isRow && (
+        <>
+          <FitStrip stretches={range.stretches} says={range.says} />
+          <p>{range.says}</p>
+        </>
+      )}
+      {line.isRow && !line.holds && <Cures {...at} />}
+    </Group>
+  )
+}
+
+/** How often a value has changed. */
+function useChanges(value: unknown): number {
+  const [seen, setSeen] = useState({ value, times: 0 })
+  if (seen.value !== value) setSeen({ value, times: seen.times + 1 })
+  return seen.times
+}
+
+function Drawn({ selector, line, onChoose }: Props & { readonly line: Line }) {
+  const frame = useRef<HTMLDivElement>(null)
+  const scale = scaleFor(line)
+  const perPx = () => WHOLE / scale / (frame.current?.clientWidth ?? WHOLE)
+  const chosen = placed(line).find(({ member }) => member.chosen)
+  return (
+    <div ref={frame} className="relative">
+      <DimensionDrawing line={line} scale={scale} onChoose={onChoose} />
+      {chosen && (
+        <div className="pointer-events-none absolute inset-x-0 top-[26%] h-[38%] [&>*]:pointer-events-auto">
+          <Ticks
+            selector={selector}
+            member={chosen.member}
+            from={chosen.from}
+            place={(px) => shareAt(px * scale)}
+            perPx={perPx}
+          />
+        </div>
+      )}
+    </div>
+  )
+}
+
+interface TicksProps {
+  readonly selector: string
+  readonly member: LineMember
+  readonly from: number
+  /** Where a px of the line stands, as a share of the drawing. */
+  readonly place: (px: number) => number
+  readonly perPx: () => number
+}
+
+/** The ticks of the chosen box: its width, and its paddings and margins where it has some. */
+function Ticks({ selector, member: { box, wholeWidth }, from, place, perPx }: TicksProps) {
+  const width = useField(selector, 'width', 'width')
+  const most = useField(selector, 'max-width', 'max-width')
+  const left = useField(selector, 'padding-left', 'left padding')
+  const right = useField(selector, 'padding-right', 'right padding')
+  const before = useField(selector, 'margin-left', 'left margin')
+  const after = useField(selector, 'margin-right', 'right margin')
+  const sized = width.value === '' && most.value !== '' ? most : width
+  const start = from + box.margin[0] + box.border[0]
+  const inner = start + box.padding[0]
+  const end = inner + box.content
+  const tick = { perPx }
+  return (
+    <>
+      {box.padding[0] > 0 && (
+        <Tick {...tick} above label="left padding" field={left} px={box.padding[0]} at={place(inner)} />
+      )}
+      <Tick
+        {...tick}
+        label={sized === most ? 'max-width' : 'width'}
+        field={sized}
+        px={wholeWidth ? box.width : box.content}
+        at={place(end)}
+      />
+      {box.padding[1] > 0 && (
+        <Tick
+          {...tick}
+          above
+          label="right padding"
+          field={right}
+          px={box.padding[1]}
+          at={place(end + box.padding[1])}
+        />
+      )}
+      {before.value !== '' && before.value !== 'auto' && box.margin[0] > 0 && (
+        <Tick {...tick} label="left margin" field={before} px={box.margin[0]} at={place(from + box.margin[0])} />
+      )}
+      {after.value !== '' && after.value !== 'auto' && box.margin[1] > 0 && (
+        <Tick
+          {...tick}
+          label="right margin"
+          field={after}
+          px={box.margin[1]}
+          at={place(end + box.padding[1] + box.border[1] + box.margin[1])}
+        />
+      )}
+    </>
+  )
+}
