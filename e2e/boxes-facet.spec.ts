@@ -26,8 +26,11 @@ test('a row that does not hold is measured, said and cured in one step on every 
   await expect(page.getByText('The row holds at no width.')).toBeVisible()
   const cure = page.getByRole('button', { name: /^Take 95 px from div#main/ })
   await expect(cure).toContainText('1 other page has these boxes: it mends one on more.html.')
+  await cure.hover()
+  await expect(page.getByText('make 925 of 925 px: nothing is left. On index.html.')).toBeVisible()
+  await expect(cure).toBeVisible()
   await cure.click()
-  await expect(page.getByText('655 + 2 × 20 make 925 of 925 px: nothing is left.')).toBeVisible()
+  await expect(page.getByText('make 925 of 925 px: nothing is left. On index.html.')).toBeVisible()
   await kept(page)
   expect((await stored(request, site)).looks[0]!.text).toContain('width: 655px; padding: 20px')
   for (const file of ['index.html', 'more.html'])
@@ -67,6 +70,7 @@ test('ticks move by pointer and keys, a press on the strip shows the pages there
   await page.mouse.up()
   await expect(width).not.toHaveAttribute('aria-valuenow', '170')
   await kept(page)
+  await expect(page.getByRole('slider', { name: 'width', exact: true })).toBeVisible()
   const now = /#side \{ float: left; width: (\d+)px/.exec((await stored(request, site)).looks[0]!.text)![1]
   expect(Number(now)).toBeLessThan(150)
   await toLineup(page)
@@ -78,4 +82,28 @@ test('ticks move by pointer and keys, a press on the strip shows the pages there
     .first()
     .press('Enter')
   await expect(page.getByText(/^pages at 1,420 px$/)).toBeVisible()
+})
+
+test('while a size is dragged, the pages where a row would break are named before it happens', async ({
+  page,
+  request,
+}) => {
+  const site = await bringIn(request, 'Before', {
+    ...OLD,
+    'old.css': bytes(
+      '#wrapper { width: 925px }\n#side { float: left; width: 200px }\n#main { float: left; width: 725px }\n#foot { clear: both }\n',
+    ),
+  })
+  await openSite(page, site)
+  await facet(page, 'Boxes')
+  await page.getByRole('button', { name: /^Box: / }).click()
+  await page.getByRole('option', { name: /^#main/ }).click()
+  const width = page.getByRole('slider', { name: 'width', exact: true })
+  const drawn = (await width.boundingBox())!
+  await page.mouse.move(drawn.x + drawn.width / 2, drawn.y + drawn.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(drawn.x + 30, drawn.y + drawn.height / 2, { steps: 5 })
+  await expect(page.getByText('This would break 2 rows:')).toBeVisible()
+  await expect(page.getByText('more.html: div#main drops under div#side.')).toBeVisible()
+  await page.mouse.up()
 })

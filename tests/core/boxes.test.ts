@@ -7,6 +7,7 @@ import { flexLines, flexSizes, type FlexItem } from '../../src/core/boxes/flex-l
 import { trackSizes, tracksOf } from '../../src/core/boxes/grid-tracks.ts'
 import { WIDEST_LETTER } from '../../src/core/boxes/min-content.ts'
 import { rangeWords, rowSentence } from '../../src/core/boxes/row-words.ts'
+import { readShadows, writeShadows } from '../../src/core/boxes/shadow.ts'
 import { usedWidths } from '../../src/core/boxes/used-widths.ts'
 import { stretchesOf, WidthsOfPage } from '../../src/core/boxes/widths-of-page.ts'
 import { usedLength } from '../../src/core/values/used-length.ts'
@@ -181,4 +182,19 @@ it('no letter of the fonts that ship is wider than what minimum widths count wit
     const widest = Math.max(...letters.map((point) => font.glyphForCodePoint(point).advanceWidth))
     expect(widest / font.unitsPerEm, file).toBeLessThanOrEqual(WIDEST_LETTER)
   }
+})
+
+describe('shadows (CSS Backgrounds 3, section 6.1)', () => {
+  it.each([
+    '2px 3px red',
+    'inset 0 1px 2px 3px rgb(0 0 0 / 20%), 1em 0 0 0 var(--tide)',
+    'none',
+    '-1px -1px 4px',
+    '0 0 0 3px hsl(10deg 20% 30%)',
+  ])('%s is read and written back as it was', (value) => expect(writeShadows(readShadows(value)!)).toBe(value))
+
+  it('are left alone where they cannot be taken apart', () => {
+    for (const value of ['var(--shadow)', '1px red', '1px 2px 3px 4px 5px', '1px 2px red blue'])
+      expect(readShadows(value)).toBeNull()
+  })
 })

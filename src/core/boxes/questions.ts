@@ -3,6 +3,7 @@ import type { Page } from '../markup/tree.ts'
 import type { SitePath } from '../paths/paths.ts'
 import { curesFor } from './cures.ts'
 import { fitRangeOf, measureLine, nearestSelector } from './measure.ts'
+import { newlyBroken } from './newly-broken.ts'
 import { boxTargets, type BoxTarget } from './targets.ts'
 
 /** A box, looked for on this page first, at a viewport width in px. */
@@ -29,6 +30,9 @@ export const boxesQuestions = {
   measureLine: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => measureLine(site, selector, page, width),
   /** What makes its row hold, where it does not. */
   cures: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => curesFor(site, selector, page, width),
+  /** The rows that the sheet breaks as it is told now, beside what it says when nothing is dragged. */
+  newlyBroken: (site: SiteSnapshot, { selector, width, settled }: BoxAsk & { settled: string }) =>
+    newlyBroken(site.withText(site.sheetPath, settled), site, selector, width),
   /** A selector for the box that an element is, or the nearest around it that has an id or a class. */
   boxAt: (site: SiteSnapshot, { page, index }: { page: SitePath; index: number }): string | null => {
     const at = site.page(page).elements[index]

@@ -20,10 +20,21 @@ interface Props {
   readonly onActive?: (value: string) => void
   readonly className?: string
   readonly mono?: boolean
+  /** Whether hints are sentences, which are read in the open list alone. */
+  readonly sentences?: boolean
 }
 
 /** One of many, in a list that opens below. */
-export function Choice({ label, value, options, onChange, onActive, className = '', mono = false }: Props) {
+export function Choice({
+  label,
+  value,
+  options,
+  onChange,
+  onActive,
+  className = '',
+  mono = false,
+  sentences = false,
+}: Props) {
   const current = options.find((option) => option.value === value)
   return (
     <Listbox value={value} onChange={onChange}>
@@ -34,12 +45,12 @@ export function Choice({ label, value, options, onChange, onActive, className = 
         <span className={`min-w-0 flex-1 truncate ${mono ? 'font-mono text-[12px]' : ''}`}>
           {current?.sample ?? current?.label ?? value}
         </span>
-        {current?.hint && <span className="shrink-0 text-[12px] text-quiet">{current.hint}</span>}
+        {!sentences && current?.hint && <span className="shrink-0 text-[12px] text-quiet">{current.hint}</span>}
         <ChevronsUpDown aria-hidden className="size-3.5 shrink-0 text-quiet" />
       </ListboxButton>
       <ListboxOptions
         anchor={{ to: 'bottom start', gap: 4, padding: 8 }}
-        className="z-50 max-h-80 w-(--button-width) min-w-48 overflow-auto rounded-[3px] border border-edge bg-raised p-1 shadow-lg outline-none"
+        className={`z-50 max-h-80 w-(--button-width) ${sentences ? 'min-w-80' : 'min-w-48'} overflow-auto rounded-[3px] border border-edge bg-raised p-1 shadow-lg outline-none`}
         onMouseLeave={() => onActive?.('')}
         onBlur={() => onActive?.('')}
       >

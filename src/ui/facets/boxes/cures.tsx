@@ -8,10 +8,12 @@ interface Props {
   readonly selector: string
   readonly page: string | null
   readonly width: number
+  /** Hears whether one is being shown on the pages. */
+  readonly onShow: (shown: boolean) => void
 }
 
 /** What makes a row hold: each is tried out, shown on the pages while it is pointed at, and made one step by a press. */
-export function Cures(ask: Props) {
+export function Cures({ onShow, ...ask }: Props) {
   const { store } = useWorkroom()
   const notice = useNotice()
   const edit = useRoom((state) => state.edit)
@@ -19,7 +21,10 @@ export function Cures(ask: Props) {
   const { answer } = useAsk('cures', { ...ask }, { pause: 200, exact: true })
   if (!answer) return <p className="text-quiet">Looking for what helps …</p>
   if (answer.length === 0) return null
-  const show = (cure: Cure | null) => store.getState().showPreview(cure && cure.splices)
+  const show = (cure: Cure | null) => {
+    onShow(cure !== null)
+    store.getState().showPreview(cure && cure.splices)
+  }
   const take = ({ label, splices }: Cure) => {
     show(null)
     if (edit({ label, texts: [{ doc: lookDoc(lookId), splices }] })) notice(`${label}: done. Undo takes it back.`)

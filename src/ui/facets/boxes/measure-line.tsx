@@ -6,6 +6,7 @@ import { useField } from '../../controls/use-field.ts'
 import { useRoom } from '../../state/context.tsx'
 import { useAnswer } from '../../state/use-answer.ts'
 import { useViewport } from '../../lineup/viewport.ts'
+import { BeforeItHappens } from './before-it-happens.tsx'
 import { Cures } from './cures.tsx'
 import { DimensionDrawing, scaleFor, shareAt, WHOLE } from './dimension-drawing.tsx'
 import { FitStrip } from './fit-strip.tsx'
@@ -24,7 +25,10 @@ export function MeasureLine({ selector, onChoose }: Props) {
   const preview = useRoom((state) => state.preview)
   // While something is dragged the line follows; the widths at which it holds come once it has come to rest.
   const at = { selector, page: closeUp, width }
-  const line = useAnswer('measureLine', { ...at, dragged: useChanges(preview) }, { keep: true })
+  const dragged = useChanges(preview)
+  // While a cure is shown the row holds, and the cures stay.
+  const [curing, setCuring] = useState(false)
+  const line = useAnswer('measureLine', { ...at, dragged }, { keep: true })
   const range = useAnswer('fitRange', at, { pause: 250, keep: true })
   if (!line) return <Group title="Measure line">looking …</Group>
   if ('why' in line)
@@ -45,7 +49,8 @@ export function MeasureLine({ selector, onChoose }: Props) {
           <p>{range.says}</p>
         </>
       )}
-      {line.isRow && !line.holds && <Cures {...at} />}
+      <BeforeItHappens selector={selector} width={width} dragged={dragged} />
+      {line.isRow && (!line.holds || curing) && <Cures {...at} onShow={setCuring} />}
     </Group>
   )
 }

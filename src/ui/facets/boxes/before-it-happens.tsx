@@ -1,0 +1,38 @@
+'use client'
+import { settledSheetText } from '../../state/document.ts'
+import { useRoom } from '../../state/context.tsx'
+import { useAnswer } from '../../state/use-answer.ts'
+import { count } from '../../words.ts'
+
+/** Rows named at once; of more it is said how many there are. */
+const MOST = 4
+
+/** While a size is dragged: the pages, also those out of view, on which a row would no longer hold. */
+export function BeforeItHappens({ selector, width, dragged }: { selector: string; width: number; dragged: number }) {
+  const settled = useRoom(settledSheetText)
+  const isDragged = useRoom((state) => state.preview !== null)
+  const openCloseUp = useRoom((state) => state.openCloseUp)
+  const ask = isDragged ? { selector, page: null, width, settled, dragged } : null
+  const broken = useAnswer('newlyBroken', ask, { keep: true })
+  if (!isDragged || !broken || broken.length === 0) return null
+  return (
+    <div role="status" className="rounded-[3px] border border-alarm bg-alarm-wash px-2.5 py-2 text-[12px]">
+      <p className="font-semibold text-alarm">This would break {count(broken.length, 'row')}:</p>
+      <ul className="mt-0.5">
+        {broken.slice(0, MOST).map(({ page, index, says }) => (
+          <li key={`${page} ${index}`}>
+            {page}: {says}.{' '}
+            <button
+              type="button"
+              className="underline decoration-edge underline-offset-2"
+              onClick={() => openCloseUp(page)}
+            >
+              look
+            </button>
+          </li>
+        ))}
+      </ul>
+      {broken.length > MOST && <p>and {broken.length - MOST} more.</p>}
+    </div>
+  )
+}
