@@ -9,6 +9,13 @@ import { VIEWPORT } from './core/model.ts'
 const PATH = 'index.html'
 export const ASKS: Readonly<Record<string, object>> = {
   boxTargets: {},
+  boxTree: { page: null },
+  boxAt: { page: PATH, index: 3 },
+  measureLine: { selector: 'div', page: null, width: 1280 },
+  fitRange: { selector: 'div', page: null, width: 1280 },
+  cures: { selector: 'div', page: null, width: 360 },
+  newlyBroken: { selector: 'div', page: null, width: 360, settled: 'div { float: left; width: 60% }' },
+  tagAt: { page: PATH, index: 3 },
   swatchReach: { name: '--v0' },
   contrast: { viewport: VIEWPORT },
   offers: { page: PATH, index: 3, property: 'color', value: 'red', viewport: VIEWPORT, pseudo: '' },

@@ -125,7 +125,8 @@ function ofRow(path: SitePath, styles: PageStyles, row: Row, chosen: PageElement
   }
 }
 
-function selectorFor({ id, classes }: PageElement): string | null {
+/** `#id`, else `.class`; null for an element that has neither. */
+export function selectorFor({ id, classes }: PageElement): string | null {
   if (id !== '') return `#${escapeIdent(id)}`
   return classes[0] ? `.${escapeIdent(classes[0])}` : null
 }

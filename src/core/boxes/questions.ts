@@ -1,6 +1,7 @@
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { Page } from '../markup/tree.ts'
-import type { SitePath } from '../paths/paths.ts'
+import { comparePages, type SitePath } from '../paths/paths.ts'
+import { boxTree, type TreeBox } from './box-tree.ts'
 import { curesFor } from './cures.ts'
 import { fitRangeOf, measureLine, nearestSelector } from './measure.ts'
 import { newlyBroken } from './newly-broken.ts'
@@ -25,6 +26,11 @@ export const boxesQuestions = {
       yield null
     }
     return boxTargets(pages)
+  },
+  /** The boxes of a page that have a name, nested as in it; of the site's first page where none is named. */
+  boxTree: (site: SiteSnapshot, { page }: { page: SitePath | null }): TreeBox[] => {
+    const path = page ?? site.pagePaths.sort(comparePages)[0]
+    return path === undefined ? [] : boxTree(site.page(path))
   },
   /** The first box a selector finds, with those it shares a line with. */
   measureLine: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => measureLine(site, selector, page, width),

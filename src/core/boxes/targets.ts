@@ -12,7 +12,7 @@ export interface BoxTarget {
 
 /** Elements that a page has once or few of: they are named by their type. */
 export const LANDMARKS = ['body', 'header', 'nav', 'main', 'aside', 'footer']
-const SECTIONS = new Set([
+export const SECTIONS = new Set([
   'div',
   'section',
   'article',

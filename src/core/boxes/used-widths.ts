@@ -49,6 +49,8 @@ class WidthPass {
   private readonly given = new Map<number, Given>()
   /** Sides with floats that have not been cleared, by the index of the box that keeps them in. */
   private readonly floats = new Map<number, Set<string>>()
+  /** By element index: the box that keeps floats in. */
+  private readonly keepers: number[] = []
 
   constructor(
     private readonly styles: PageStyles,
@@ -61,7 +63,10 @@ class WidthPass {
 
   run(): readonly (UsedBox | null)[] {
     // Parents come before children, so every containing block is known before what stands in it.
-    for (const element of this.styles.page.elements) this.look(element)
+    for (const element of this.styles.page.elements) {
+      this.keepers[element.index] = this.keeperOf(element)
+      this.look(element)
+    }
     return this.boxes
   }
 
@@ -284,10 +289,14 @@ class WidthPass {
     return clear === 'both' ? false : [...open].some((side) => side !== clear)
   }
 
+  /** Which box keeps the floats in that an element may stand beside; its parent's is known. */
+  private keeperOf({ parent }: PageElement): number {
+    const isKeeper = !parent || parent.parent === null || isolatesFloats(this.styles.at(parent.index))
+    return isKeeper ? (parent?.index ?? -1) : this.keepers[parent.index]!
+  }
+
   private openFloats(element: PageElement): Set<string> {
-    let at = element.parent
-    while (at?.parent && !isolatesFloats(this.styles.at(at.index))) at = at.parent
-    const key = at?.index ?? -1
+    const key = this.keepers[element.index]!
     const known = this.floats.get(key) ?? new Set<string>()
     this.floats.set(key, known)
     return known

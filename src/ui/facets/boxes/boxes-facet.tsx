@@ -1,5 +1,5 @@
 'use client'
-import { targetHint, TargetChoice } from '../../controls/target-choice.tsx'
+import { BoxChoice } from './box-choice.tsx'
 import { Borders } from './borders.tsx'
 import { Corners } from './corners.tsx'
 import { Children, Layout } from './layout.tsx'
@@ -31,16 +31,7 @@ export function BoxesFacet() {
   return (
     <>
       <FacetHead title="Boxes">Choose a box here, or click one in a close-up.</FacetHead>
-      <TargetChoice
-        label="Box"
-        value={selector}
-        onChange={setSelector}
-        options={present.map((target) => ({
-          value: target.selector,
-          label: target.selector,
-          hint: targetHint(target),
-        }))}
-      />
+      <BoxChoice value={selector} targets={present} onChange={setSelector} />
       {chosen && chosen.count === 0 ? (
         <p className="px-4 py-3.5 text-quiet">
           No page has a <code className="font-mono">{selector}</code>.
