@@ -107,3 +107,44 @@ test('while a size is dragged, the pages where a row would break are named befor
   await expect(page.getByText('more.html: div#main drops under div#side.')).toBeVisible()
   await page.mouse.up()
 })
+
+test('boxes without content have an outline and their name while Boxes is open, and the page stays as it is', async ({
+  page,
+  request,
+}) => {
+  const site = await bringIn(request, 'Empty', {
+    ...OLD,
+    'index.html': bytes(body('<div id="foot"></div><div class="sign"></div><div class="full">x</div>')),
+    'old.css': bytes('#foot { height: 40px; clear: both } .sign { height: 20px } .sign::before { content: "own" }'),
+  })
+  await openSite(page, site)
+  const seen = () =>
+    inFrame(page, 'index.html', () =>
+      ['#foot', '.sign', '.full'].map((selector) => {
+        const element = document.querySelector(selector)!
+        const { width, height, top } = element.getBoundingClientRect()
+        return [
+          getComputedStyle(element).outlineStyle,
+          getComputedStyle(element, '::before').content,
+          [width, height, top].map(Math.round).join(' '),
+        ]
+      }),
+    )
+  const before = (await seen())!
+  expect(before.map(([outline, content]) => [outline, content])).toEqual([
+    ['none', 'none'],
+    ['none', '"own"'],
+    ['none', 'none'],
+  ])
+  await facet(page, 'Boxes')
+  await expect
+    .poll(async () => (await seen())!.map(([outline, content]) => [outline, content]))
+    .toEqual([
+      ['dashed', '"#foot"'],
+      ['dashed', '"own"'],
+      ['none', 'none'],
+    ])
+  expect((await seen())!.map(([, , place]) => place)).toEqual(before.map(([, , place]) => place))
+  await facet(page, 'Colour')
+  await expect.poll(seen).toEqual(before)
+})

@@ -2,6 +2,7 @@ import { liveSheet, type LiveSheet } from './live-sheet.ts'
 import { watchMotion } from './motion.ts'
 import { watchHeight } from './page-height.ts'
 import { page, parentOf, widthOf, wordsOf } from './own.ts'
+import { rulesForEmpties } from './empties.ts'
 import { envelopeSchema, GROUND, LEAST_RATE, toFrameSchema, type FromFrame, type ToFrame } from './messages.ts'
 
 /**
@@ -25,6 +26,7 @@ const outline = new CSSStyleSheet()
 const mark = new CSSStyleSheet()
 const point = new CSSStyleSheet()
 const sight = new CSSStyleSheet()
+const empties = new CSSStyleSheet()
 
 function sheetsAt(path: string): LiveSheet[] {
   return [...page.sheets()].flatMap((sheet) => {
@@ -71,6 +73,8 @@ function obey(message: ToFrame): void {
       heights?.end()
       heights = message.follow ? watchHeight((seen) => say({ type: 'height', ...seen })) : null
       return heights?.look()
+    case 'empties':
+      return wear(empties, message.show ? rulesForEmpties() : '')
     case 'still':
       return still(message.still)
     case 'scroll':
@@ -88,8 +92,12 @@ function showOutline(selector: string): void {
 
 /** Draws on what a selector touches, through a stylesheet of its own: the page's tree stays as it is. */
 function draw(sheet: CSSStyleSheet, selector: string, declarations: string): void {
+  wear(sheet, selector === '' ? '' : `:is(${selector}){${declarations}}`)
+}
+
+function wear(sheet: CSSStyleSheet, text: string): void {
   try {
-    sheet.replaceSync(selector === '' ? '' : `:is(${selector}){${declarations}}`)
+    sheet.replaceSync(text)
     if (!page.adopted().includes(sheet)) page.adopted().push(sheet)
   } catch {
     // A selector the browser cannot read touches nothing.

@@ -37,6 +37,8 @@ export const toFrameSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('point'), selector: z.string() }),
   /** Show the page through a colour matrix (the 20 values of feColorMatrix, on linear light or on stored values); none as it is. */
   z.object({ type: z.literal('see'), matrix: z.array(z.number()), linear: z.boolean() }),
+  /** Outline boxes without content, with their names; or no longer. */
+  z.object({ type: z.literal('empties'), show: z.boolean() }),
   /** Say how tall the page is, now and whenever that changes; or no longer. */
   z.object({ type: z.literal('height'), follow: z.boolean() }),
   z.object({ type: z.literal('scroll'), x: z.number(), y: z.number() }),

@@ -19,6 +19,10 @@ const baseOf = getter<string>(Node.prototype, 'baseURI')
 export const wordsOf = getter<string | null>(Node.prototype, 'textContent')
 export const widthOf = getter<number>(Element.prototype, 'clientWidth')
 
+const childrenOf = getter<HTMLCollection>(Element.prototype, 'children')
+/** Where an element stands among the elements of its parent, from 0. */
+export const indexIn = (parent: Element, element: Element): number => [...childrenOf(parent)].indexOf(element)
+
 export const page = {
   all: document.querySelectorAll.bind(document),
   byId: document.getElementById.bind(document),

@@ -3,7 +3,7 @@ import type { PageStyles } from '../cascade/cascade.ts'
 import type { PageElement } from '../markup/tree.ts'
 import { escapeIdent } from '../css/ident.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
-import type { SitePath } from '../paths/paths.ts'
+import { comparePages, type SitePath } from '../paths/paths.ts'
 import { reachOf } from '../selectors/reach.ts'
 import { DESK } from '../values/media.ts'
 import { computed } from './box-style.ts'
@@ -52,7 +52,8 @@ export interface NoLine {
 
 /** The first element that a selector finds and that has a box, on the page wanted if it is there. */
 function firstBox(site: SiteSnapshot, selector: string, wanted: SitePath | null) {
-  const paths = wanted === null ? site.pagePaths : [wanted, ...site.pagePaths]
+  const inOrder = site.pagePaths.sort(comparePages)
+  const paths = wanted === null ? inOrder : [wanted, ...inOrder]
   for (const path of paths) {
     const element = reachOf(site.page(path), selector)[0]
     if (element) return { path, element }

@@ -48,6 +48,7 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
         worker.tell(filesNews(state))
       if (state.looks.some(({ id }) => state.texts.get(lookDoc(id)) !== before.texts.get(lookDoc(id))))
         worker.tell(looksNews(state))
+      if (state.facet !== before.facet) frames.showEmpties(state.facet === 'boxes')
       if (state.vision !== before.vision) frames.see(state.vision)
       if (state.motion !== before.motion) frames.still((page) => isStilled(state.motion.get(page)))
       if (state.sheetPath !== before.sheetPath) frames.sheetPath = state.sheetPath

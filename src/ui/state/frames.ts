@@ -187,6 +187,7 @@ export class Frames {
   private outlined = ''
   private marked = ''
   private vision: Vision | null = null
+  private empties = false
   private stilled: (page: string) => boolean = () => false
   private stilling: FrameChannel | null = null
   private stilledAt = 0
@@ -238,6 +239,7 @@ export class Frames {
           if (this.outlined) channel.post({ type: 'outline', selector: this.outlined })
           if (this.stilled(page)) channel.post({ type: 'still', still: true })
           if (this.vision) channel.post(seeing(this.vision))
+          if (this.empties) channel.post({ type: 'empties', show: true })
           const pointed = this.pointed?.get(page)
           if (pointed) channel.post({ type: 'point', selector: pointed })
           if (this.first === source && this.marked) channel.post({ type: 'mark', selector: this.marked })
@@ -301,6 +303,12 @@ export class Frames {
   see(vision: Vision | null): void {
     this.vision = vision
     for (const channel of this.channels.values()) if (channel.isReady) channel.post(seeing(vision))
+  }
+
+  /** Outlines boxes without content on all pages, with their names; or no longer. */
+  showEmpties(show: boolean): void {
+    this.empties = show
+    for (const channel of this.channels.values()) if (channel.isReady) channel.post({ type: 'empties', show })
   }
 
   /** Holds what moves on these pages, and lets all others move. */

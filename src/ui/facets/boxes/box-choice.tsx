@@ -33,11 +33,11 @@ export function BoxChoice({ value, targets, onChange }: Props) {
   const chosen = targets.find(({ selector }) => selector === value)
   return (
     <div
-      className="flex items-center gap-2 border-b border-line px-4 py-3"
+      className="flex flex-wrap items-center gap-x-2 gap-y-1 border-b border-line px-4 py-3"
       onMouseEnter={() => show(value)}
       onMouseLeave={() => show('')}
     >
-      <span className="w-[60px] shrink-0 text-quiet">Box</span>
+      <span className="w-[92px] shrink-0 text-quiet">Box</span>
       <Combobox
         immediate
         value={value}
@@ -84,7 +84,7 @@ export function BoxChoice({ value, targets, onChange }: Props) {
           )}
         </ComboboxOptions>
       </Combobox>
-      {chosen && <span className="shrink-0 text-[12px] text-quiet">{hintFor(chosen)}</span>}
+      {chosen && <span className="w-full pl-[100px] text-[12px] text-quiet">{hintFor(chosen)}</span>}
     </div>
   )
 }
