@@ -198,3 +198,16 @@ describe('shadows (CSS Backgrounds 3, section 6.1)', () => {
       expect(readShadows(value)).toBeNull()
   })
 })
+
+it('what follows the viewport is another at each width, whatever was asked before; all else is shared', () => {
+  const css =
+    ':root { --gap: 2vw } #a { width: 50vw; padding: var(--gap); font-size: calc(1vw + 10px) } #x { width: 10em }'
+  const { site, page } = laidOut(css, '<div id="a"><p id="x">words</p></div>')
+  const index = (id: string) => page.elements.find((element) => element.id === id)!.index
+  const at = (width: number) => {
+    const box = usedWidths(site.stylesOf('index.html', { width, height: 800 }))
+    return [box[index('a')], box[index('x')]].map((each) => each?.known && each.width)
+  }
+  for (const width of [1000, 400, 2000, 400, 1000])
+    expect(at(width)).toEqual([width * 0.5 + width * 0.04, (width / 100 + 10) * 10])
+})

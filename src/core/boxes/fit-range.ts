@@ -39,7 +39,7 @@ interface Seen {
 }
 
 function seen(page: WidthsOfPage, key: string, width: number): Seen {
-  const { boxes, rows } = page.at(width)
+  const { boxes, rows } = page.rowsAt(width)
   const row = rows.find((each) => rowKey(each) === key)
   if (row) return { state: row.holds ? 'holds' : 'breaks', left: row.room - row.sum }
   const [container, first] = key.split(' ').map(Number)

@@ -13,12 +13,32 @@ const DEEPEST = 40
  * Infinity where that cannot be told. Never too small: letters are taken as wider than they are.
  */
 export function minContentBound(styles: PageStyles, element: PageElement): number {
-  return new Bounds(styles, element).contentOf(element, DEEPEST)
+  return remembered(styles, element).content
+}
+
+interface Bound {
+  readonly content: number
+  readonly contribution: number
+}
+
+// It hangs on no width around it, and is asked for at every width of the viewport.
+const known = new WeakMap<PageStyles, Map<number, Bound>>()
+
+function remembered(styles: PageStyles, element: PageElement): Bound {
+  const byIndex = known.get(styles) ?? new Map<number, Bound>()
+  known.set(styles, byIndex)
+  let bound = byIndex.get(element.index)
+  if (!bound) {
+    const bounds = new Bounds(styles, element)
+    bound = { content: bounds.contentOf(element, DEEPEST), contribution: bounds.outerOf(element, DEEPEST) }
+    byIndex.set(element.index, bound)
+  }
+  return bound
 }
 
 /** The same with all around the element, its minimum and its own width: what it asks for at least of a track it stands in. */
 export function minContributionBound(styles: PageStyles, element: PageElement): number {
-  return new Bounds(styles, element).outerOf(element, DEEPEST)
+  return remembered(styles, element).contribution
 }
 
 class Bounds {

@@ -39,17 +39,32 @@ export interface Row {
 const EXACT = 1 / 64 + 1e-6
 
 /** The rows of a page whose widths are all known; `boxes` as {@link usedWidths} gives them. */
-export function rowsOf(styles: PageStyles, boxes: readonly (UsedBox | null)[]): Row[] {
-  return styles.page.elements.flatMap((container) => {
-    const box = boxes[container.index]
-    return box?.known ? groupsIn(styles, container).flatMap((group) => rowOf(styles, container, box, group, boxes)) : []
+export function rowsOf(
+  styles: PageStyles,
+  boxes: readonly (UsedBox | null)[],
+  groups: readonly RowGroup[] = rowGroups(styles),
+): Row[] {
+  return groups.flatMap((group) => {
+    const box = boxes[group.container.index]
+    return box?.known ? rowOf(styles, box, group, boxes) : []
   })
 }
 
-interface Group {
+/** Boxes that share a line, whatever their widths. */
+export interface RowGroup {
+  readonly container: PageElement
   readonly kind: RowKind
   readonly members: readonly PageElement[]
 }
+
+/** All that share a line on a page. */
+export function rowGroups(styles: PageStyles): RowGroup[] {
+  return styles.page.elements.flatMap((container) =>
+    groupsIn(styles, container).map((group) => ({ container, ...group })),
+  )
+}
+
+type Group = Omit<RowGroup, 'container'>
 
 /** The runs of boxes beside each other among an element's children. */
 function groupsIn(styles: PageStyles, container: PageElement): Group[] {
@@ -90,9 +105,8 @@ function textBetween(container: PageElement, a: PageElement | null, b: PageEleme
 
 function rowOf(
   styles: PageStyles,
-  container: PageElement,
   { content: room }: KnownBox,
-  { kind, members }: Group,
+  { container, kind, members }: RowGroup,
   boxes: readonly (UsedBox | null)[],
 ): Row[] {
   const style = styles.at(container.index)

@@ -38,7 +38,29 @@ export function usedWidths(
   pictureSize: PictureSize = () => null,
   viewportWidth = styles.cascade.viewport.width,
 ): readonly (UsedBox | null)[] {
-  return new WidthPass(styles, pictureSize, viewportWidth).run()
+  return layOut(styles, pictureSize, viewportWidth).boxes
+}
+
+/** What a pass comes to: the boxes, and which make room for a float beside them, whatever the widths. By element index. */
+export interface Laid {
+  readonly boxes: readonly (UsedBox | null)[]
+  readonly beside: readonly boolean[]
+}
+
+/** Some elements of a page, with all that stand around them, parents first; and what a whole pass found of floats. */
+export interface PagePart {
+  readonly elements: readonly PageElement[]
+  readonly beside: readonly boolean[]
+}
+
+/** Lays out a page, or a part of one after all of it has been laid out in the same styles once. */
+export function layOut(
+  styles: PageStyles,
+  pictureSize: PictureSize,
+  viewportWidth: number,
+  part: PagePart | null = null,
+): Laid {
+  return new WidthPass(styles, pictureSize, viewportWidth, part).run()
 }
 
 class WidthPass {
@@ -51,23 +73,25 @@ class WidthPass {
   private readonly floats = new Map<number, Set<string>>()
   /** By element index: the box that keeps floats in. */
   private readonly keepers: number[] = []
+  private readonly beside: boolean[] = []
 
   constructor(
     private readonly styles: PageStyles,
     private readonly pictureSize: PictureSize,
     private readonly viewportWidth: number,
+    private readonly part: PagePart | null,
   ) {
     this.boxes = new Array<UsedBox | null>(styles.page.elements.length).fill(null)
     this.gone = new Array<boolean>(styles.page.elements.length).fill(false)
   }
 
-  run(): readonly (UsedBox | null)[] {
+  run(): Laid {
     // Parents come before children, so every containing block is known before what stands in it.
-    for (const element of this.styles.page.elements) {
-      this.keepers[element.index] = this.keeperOf(element)
+    for (const element of this.part?.elements ?? this.styles.page.elements) {
+      if (!this.part) this.keepers[element.index] = this.keeperOf(element)
       this.look(element)
     }
-    return this.boxes
+    return { boxes: this.boxes, beside: this.beside }
   }
 
   private look(element: PageElement): void {
@@ -82,7 +106,7 @@ class WidthPass {
     if (/^(?:ruby|math)/.test(display)) return
     const box = this.boxOf(element, style, display)
     this.boxes[index] = box
-    this.noteFloats(element, style)
+    if (!this.part) this.noteFloats(element, style)
     if (box.known) this.layOutChildren(element, style, box)
     else if (/flex|grid/.test(display)) this.giveAll(element, box)
   }
@@ -284,6 +308,11 @@ class WidthPass {
   }
 
   private isBesideFloat(element: PageElement, style: ElementStyle): boolean {
+    if (this.part) return this.part.beside[element.index] === true
+    return (this.beside[element.index] = this.standsBesideFloat(element, style))
+  }
+
+  private standsBesideFloat(element: PageElement, style: ElementStyle): boolean {
     const open = this.openFloats(element)
     const clear = computed(style, 'clear')
     return clear === 'both' ? false : [...open].some((side) => side !== clear)

@@ -1,10 +1,12 @@
+import type { PageStyles } from '../cascade/cascade.ts'
+import type { PageElement } from '../markup/tree.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { SitePath } from '../paths/paths.ts'
 import { mediaMatches } from '../values/media.ts'
 import { pictureSizes } from './pictures.ts'
-import { rowsOf, type Row } from './rows.ts'
+import { rowGroups, rowsOf, type Row, type RowGroup } from './rows.ts'
 import type { UsedBox } from './used-box.ts'
-import { usedWidths } from './used-widths.ts'
+import { layOut, type PagePart, type PictureSize } from './used-widths.ts'
 
 /** The viewport widths that fit ranges speak of, px. */
 export const NARROWEST = 280
@@ -22,9 +24,17 @@ export interface Stretch {
   readonly to: number
 }
 
+/** What holds at every width of a stretch: which boxes share a line, and what must be laid out to tell how they stand. */
+interface Grounds extends PagePart {
+  readonly groups: readonly RowGroup[]
+}
+
 /** The boxes and rows of a page at any viewport width. Each is worked out once. */
 export class WidthsOfPage {
   private readonly known = new Map<number, LaidOut>()
+  private readonly parts = new Map<number, LaidOut>()
+  private readonly grounds = new Map<Stretch, Grounds>()
+  private readonly pictureSize: PictureSize
   /** Where styles hang on the viewport's width beside media queries. */
   private readonly followsViewport: boolean
   readonly stretches: readonly Stretch[]
@@ -35,6 +45,7 @@ export class WidthsOfPage {
     private readonly height = 800,
   ) {
     const texts = textsOf(site, path)
+    this.pictureSize = pictureSizes(site, path)
     this.followsViewport = texts.some((text) => /\d(?:[sld]?v(?:w|h|min|max|i|b)|cq(?:w|i|min|max))\b/i.test(text))
     this.stretches = stretchesOf(texts.flatMap(mediaIn), height)
   }
@@ -46,13 +57,51 @@ export class WidthsOfPage {
     return found
   }
 
+  /** The same, with those boxes alone that rows hang on: all others are null. */
+  rowsAt(width: number): LaidOut {
+    let found = this.known.get(width) ?? this.parts.get(width)
+    if (!found) this.parts.set(width, (found = this.layOutPart(width)))
+    return found
+  }
+
   private layOut(width: number): LaidOut {
-    const stretch = this.stretches.find(({ from, to }) => from <= width && width <= to)
-    const styledAt = this.followsViewport || !stretch ? width : stretch.from
-    const styles = this.site.stylesOf(this.path, { width: styledAt, height: this.height })
-    const boxes = usedWidths(styles, pictureSizes(this.site, this.path), width)
+    const styles = this.stylesAt(width)
+    const { boxes } = layOut(styles, this.pictureSize, width)
     return { boxes, rows: rowsOf(styles, boxes) }
   }
+
+  private layOutPart(width: number): LaidOut {
+    const stretch = this.stretchOf(width)
+    if (!stretch) return this.layOut(width)
+    const grounds = this.grounds.get(stretch) ?? this.groundsOf(stretch)
+    this.grounds.set(stretch, grounds)
+    const styles = this.stylesAt(width)
+    const { boxes } = layOut(styles, this.pictureSize, width, grounds)
+    return { boxes, rows: rowsOf(styles, boxes, grounds.groups) }
+  }
+
+  private groundsOf({ from }: Stretch): Grounds {
+    const styles = this.stylesAt(from)
+    const { beside } = layOut(styles, this.pictureSize, from)
+    const groups = rowGroups(styles)
+    const wanted = new Set<PageElement>()
+    for (const { container, members } of groups)
+      for (const member of [container, ...members]) addWithParents(member, wanted)
+    return { groups, beside, elements: [...wanted].sort((a, b) => a.index - b.index) }
+  }
+
+  private stretchOf(width: number): Stretch | undefined {
+    return this.stretches.find(({ from, to }) => from <= width && width <= to)
+  }
+
+  private stylesAt(width: number): PageStyles {
+    const styledAt = this.followsViewport ? width : (this.stretchOf(width)?.from ?? width)
+    return this.site.stylesOf(this.path, { width: styledAt, height: this.height })
+  }
+}
+
+function addWithParents(element: PageElement, to: Set<PageElement>): void {
+  for (let at: PageElement | null = element; at && !to.has(at); at = at.parent) to.add(at)
 }
 
 /** The texts that say what a page looks like: its own and those of all stylesheets. */

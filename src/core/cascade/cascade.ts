@@ -7,7 +7,7 @@ import { authorRules, changedRules } from './author-rules.ts'
 import { Cascaded, NOTHING_OWN, type Entry } from './cascaded.ts'
 import type { Match, Matched } from './matched.ts'
 import { Matcher, type States } from './matching.ts'
-import { ruleSet, setBy, type AuthorSheet, type CascadeRule, type SetLonghand } from './rules.ts'
+import { followsViewport, ruleSet, setBy, type AuthorSheet, type CascadeRule, type SetLonghand } from './rules.ts'
 import { ElementStyle, type StyleEnvironment } from './style.ts'
 import { StyleTree, type StyleNode } from './style-tree.ts'
 import { USER_AGENT } from './user-agent.ts'
@@ -176,6 +176,21 @@ export class Cascade {
     const after = new Cascade(sheets, this.settings, { ground, rules, inSource: next.rules, outcomes })
     after.takeFrom(this)
     return after
+  }
+
+  /**
+   * The cascade of the same sheets at another viewport, when its media queries leave the same rules: what matches is shared, and so is
+   * every value that no length of the viewport is in. Null where other rules apply there: then make a new cascade.
+   */
+  atViewport(viewport: Viewport): Cascade | null {
+    const { ground, inSource, rules } = this
+    const there = authorRules(this.sheets, viewport, ground.quirks, ground.browser)
+    if (there.registered.size + ground.environment.registered.size > 0) return null
+    if (changedRules(there, inSource)?.size !== 0) return null
+    const outcomes = this.outcomes.map((matched) => (matched?.rules.some(followsViewport) ? undefined : matched))
+    const environment = { ...ground.environment, viewport }
+    const settings = { ...this.settings, viewport }
+    return new Cascade(this.sheets, settings, { ground: { ...ground, environment }, rules, inSource, outcomes })
   }
 
   /** Takes over the styles of the version before, and computes those anew that the edit reaches. */

@@ -55,11 +55,12 @@ export interface SetLonghand {
   readonly declaration: Declaration
   /** For values that are the same wherever they stand: the computed value, once known. It follows from `value` alone. */
   fixed?: string
-  /** For values in units of font sizes: the last computed value, and the sizes it is for. */
+  /** For values in units of font sizes and of the viewport: the last computed value, and the sizes it is for. */
   last?: {
     readonly fontSize: number
     readonly rootFontSize: number
     readonly lineHeight: number
+    readonly viewport: Viewport
     readonly computed: string
   }
 }
@@ -102,6 +103,18 @@ export interface Registered {
 export function writesAttribute({ pseudo, longhands }: CascadeRule): boolean {
   return pseudo === '' && longhands.some(({ property, value }) => property === 'content' && value.includes('attr('))
 }
+
+/** Whether a length of the viewport is in what a rule declares. */
+export function followsViewport(rule: CascadeRule): boolean {
+  let follows = viewportRules.get(rule)
+  if (follows === undefined)
+    viewportRules.set(rule, (follows = rule.longhands.some(({ value }) => VIEWPORT_LENGTH.test(value))))
+  return follows
+}
+
+const viewportRules = new WeakMap<CascadeRule, boolean>()
+/** Units of CSS Values 4, sections 6.1.2 and 6.1.3, and those of containers, which follow the viewport where there is none. */
+const VIEWPORT_LENGTH = /\d(?:[sld]?v(?:w|h|i|b|min|max)|cq(?:w|h|i|b|min|max))\b/i
 
 const expandedDeclarations = new WeakMap<Declaration, { quirks: boolean; set: readonly SetLonghand[] }>()
 

@@ -243,13 +243,15 @@ export class ElementStyle implements Styled {
     const { set } = entry
     const { fontSize, lineHeight } = this.inherited
     const rootFontSize = (this.inherited.root ?? this.inherited).fontSize
+    const { viewport } = this.environment
     const repeats = entry === winner && !set.holdsVar && set.id === id
     if (
       repeats &&
       set.last &&
       set.last.fontSize === fontSize &&
       set.last.rootFontSize === rootFontSize &&
-      set.last.lineHeight === lineHeight
+      set.last.lineHeight === lineHeight &&
+      isSameSize(set.last.viewport, viewport)
     ) {
       values[id - base] = set.last.computed
       return
@@ -258,7 +260,7 @@ export class ElementStyle implements Styled {
     values[id - base] = computed ?? (inherited ? above : initial)
     if (computed === null || !repeats) return
     if (!dependsOnPlace(name, value)) set.fixed = computed
-    else if (dependsOnSizesOnly(value)) set.last = { fontSize, rootFontSize, lineHeight, computed }
+    else if (dependsOnSizesOnly(value)) set.last = { fontSize, rootFontSize, lineHeight, viewport, computed }
   }
 
   private computeFontSize(winner: Entry | undefined): Pick<Inherited, 'fontSize' | 'sizeKeyword' | 'absoluteSize'> {
@@ -323,4 +325,8 @@ function otherFamilySize(size: number, family: string): number {
 function usedLineHeight(value: string, fontSize: number): number {
   if (value === 'normal') return fontSize * 1.15
   return value.endsWith('px') ? parseFloat(value) : parseFloat(value) * fontSize
+}
+
+function isSameSize(a: Viewport, b: Viewport): boolean {
+  return a === b || (a.width === b.width && a.height === b.height)
 }

@@ -10,6 +10,8 @@ import { sheetsWorn, type WearContext } from './wear.ts'
 
 /** Cascades remembered at once: pages with blocks of their own have one each. */
 const CASCADES_AT_MOST = 500
+/** Viewports that further ones are made from: one for each answer of the media queries is enough. */
+const VIEWPORTS_AT_MOST = 6
 
 /**
  * The styles of a site's pages at one moment: computed when they are asked for, and never other ones. They are made from
@@ -18,6 +20,8 @@ const CASCADES_AT_MOST = 500
 export class SiteStyles {
   /** By what a cascade is of: sheets and viewport. One that is of older texts is brought forward when it is asked for. */
   private readonly cascades: Map<string, Cascade>
+  /** Those of the same sheets at several viewports, the newest first. */
+  private readonly byRules: Map<string, readonly Cascade[]>
   private readonly present = new Map<Cascade, Cascade | null>()
   private readonly pages = new Map<string, PageStyles>()
   private readonly cascadeByPage = new Map<string, Cascade>()
@@ -28,6 +32,7 @@ export class SiteStyles {
     before?: SiteStyles,
   ) {
     this.cascades = new Map(before?.cascades)
+    this.byRules = new Map(before?.byRules)
   }
 
   /** The computed styles of a page, at rest or with all its links in a state. Pages that wear the same sheets share one cascade. */
@@ -76,18 +81,32 @@ export class SiteStyles {
     const sheets = this.sheetsOn(path, viewport)
     const { quirks } = this.texts.page(path)
     // References in style attributes are seen from the page's folder.
-    const place = [folderOf(path), String(quirks), viewport.width, viewport.height]
-    const key = [...place, ...sheets.map(nameOf)].join('\0')
+    const alike = [folderOf(path), String(quirks), ...sheets.map(nameOf)].join('\0')
+    const key = `${viewport.width} ${viewport.height} ${alike}`
     const known = this.cascades.get(key)
     const now = known && this.broughtForward(known, sheets)
     if (now) {
       this.cascades.set(key, now)
       return now
     }
-    if (this.cascades.size > CASCADES_AT_MOST) this.cascades.clear()
-    const cascade = this.newCascade(path, sheets, viewport)
+    if (this.cascades.size > CASCADES_AT_MOST) {
+      this.cascades.clear()
+      this.byRules.clear()
+    }
+    const cascade = this.fromOtherViewport(alike, sheets, viewport) ?? this.newCascade(path, sheets, viewport)
     this.cascades.set(key, cascade)
+    const others = this.byRules.get(alike) ?? []
+    this.byRules.set(alike, [cascade, ...others].slice(0, VIEWPORTS_AT_MOST))
     return cascade
+  }
+
+  /** A cascade made from that of the same sheets at another viewport; null where none has the same rules. */
+  private fromOtherViewport(alike: string, sheets: readonly AuthorSheet[], viewport: Viewport): Cascade | null {
+    for (const other of this.byRules.get(alike) ?? []) {
+      const found = this.broughtForward(other, sheets)?.atViewport(viewport)
+      if (found) return found
+    }
+    return null
   }
 
   /** A cascade with the present texts of its sheets; null when it must be made anew. Found once for each. */
