@@ -1,24 +1,11 @@
 // Rows and fit ranges of a made-up site of 200 pages beside its cascade pass, pages parsed before; and after one edited width.
-import { build } from 'esbuild'
-import { mkdirSync, writeFileSync } from 'node:fs'
+import { load } from '../scripts/load.mjs'
 import { cascadeSite } from './cascade-site.mjs'
 
 const VIEWPORT = { width: 1280, height: 800 }
-const { outputFiles } = await build({
-  stdin: {
-    contents: `export { SiteSnapshot } from './src/core/model/snapshot.ts'; export { WidthsOfPage } from './src/core/boxes/widths-of-page.ts'; export { fitRange, rowKey } from './src/core/boxes/fit-range.ts'`,
-    resolveDir: process.cwd(),
-    loader: 'ts',
-  },
-  bundle: true,
-  write: false,
-  format: 'esm',
-  platform: 'node',
-  packages: 'external',
-})
-mkdirSync('.cache', { recursive: true })
-writeFileSync('.cache/bench-boxes.mjs', outputFiles[0].text)
-const { SiteSnapshot, WidthsOfPage, fitRange, rowKey } = await import(`${process.cwd()}/.cache/bench-boxes.mjs`)
+const { SiteSnapshot } = await load('src/core/model/snapshot.ts')
+const { WidthsOfPage } = await load('src/core/boxes/widths-of-page.ts')
+const { fitRange, rowKey } = await load('src/core/boxes/fit-range.ts')
 
 /** The generated site with a frame of floats and a row of flex on each page, and two media queries. */
 const FRAME = (width) => `
@@ -53,7 +40,9 @@ function ranges(site) {
   let found = 0
   for (const path of site.pagePaths) {
     const widths = new WidthsOfPage(site, path)
-    for (const row of widths.at(VIEWPORT.width).rows) found += fitRange(widths, rowKey(row)).length
+    const keys = widths.at(VIEWPORT.width).rows.map(rowKey)
+    widths.lookAt(keys)
+    for (const key of keys) found += fitRange(widths, key).length
   }
   return found
 }

@@ -8,6 +8,7 @@ import { siteOf } from '../tests/core/model.ts'
 import { layoutPage, rowPage } from './boxes/layouts.ts'
 import { generatedSite } from './cascade/generated.ts'
 import { ORIGIN, serve, type Files } from './cascade/compare.ts'
+import { PACKAGES } from './cascade/packages.ts'
 import { richPage } from './cascade/rich-page.ts'
 import { DEMO_PAGES } from './helpers.ts'
 
@@ -92,18 +93,6 @@ test('every width the core claims to know is the browser’s: generated rows of 
   expect(tally.wrong).toEqual([])
   expect(tally.known / tally.all).toBeGreaterThan(0.5)
 })
-
-const PACKAGES = [
-  'normalize.css/normalize.css',
-  'modern-normalize/modern-normalize.css',
-  'sanitize.css/sanitize.css',
-  'sanitize.css/forms.css',
-  'sanitize.css/typography.css',
-  'water.css/out/water.css',
-  'sakura.css/css/sakura.css',
-  'simpledotcss/simple.css',
-  '@picocss/pico/css/pico.classless.css',
-]
 
 test('and so are those of the demo, of open stylesheets and of generated pages', async ({ page }) => {
   test.setTimeout(400_000)

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { expect, test } from './test.ts'
 import { compare, serve, summary, type Comparison, type Files } from './cascade/compare.ts'
 import { generatedSite } from './cascade/generated.ts'
+import { PACKAGES } from './cascade/packages.ts'
 import { richPage } from './cascade/rich-page.ts'
 import { DEMO_PAGES, demoFiles } from './helpers.ts'
 
@@ -45,18 +46,6 @@ test('the demo site agrees wholly, at three widths and in every look', async ({ 
   }
   expect(report('demo site', total(all))).toBe(1)
 })
-
-const PACKAGES = [
-  'normalize.css/normalize.css',
-  'modern-normalize/modern-normalize.css',
-  'sanitize.css/sanitize.css',
-  'sanitize.css/forms.css',
-  'sanitize.css/typography.css',
-  'water.css/out/water.css',
-  'sakura.css/css/sakura.css',
-  'simpledotcss/simple.css',
-  '@picocss/pico/css/pico.classless.css',
-]
 
 test('open-source stylesheets agree on a page with rich markup', async ({ page }) => {
   test.setTimeout(900_000)

@@ -33,7 +33,9 @@ export interface WrittenRow {
 export function rows(site: FolderSite, pages: readonly string[], viewport: Viewport): WrittenRow[] {
   return pages.flatMap((path) => {
     const widths = new WidthsOfPage(site.model, path, viewport.height)
-    return widths.at(viewport.width).rows.map((row) => written(site, path, row, fitRange(widths, rowKey(row))))
+    const found = widths.at(viewport.width).rows
+    widths.lookAt(found.map(rowKey))
+    return found.map((row) => written(site, path, row, fitRange(widths, rowKey(row))))
   })
 }
 

@@ -27,6 +27,7 @@ export function fitRange(page: WidthsOfPage, key: string): FitStretch[] {
     if (last && last.state === state && last.to === from - 1) found[found.length - 1] = { ...last, to }
     else if (from <= to) found.push({ from, to, state })
   }
+  page.lookAt([key])
   const look = (width: number): Seen => seen(page, key, width)
   for (const { from, to } of page.stretches) solve(look, from, to, add)
   return found

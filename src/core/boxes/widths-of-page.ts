@@ -33,7 +33,9 @@ interface Grounds extends PagePart {
 export class WidthsOfPage {
   private readonly known = new Map<number, LaidOut>()
   private readonly parts = new Map<number, LaidOut>()
+  private readonly wholes = new Map<Stretch, Omit<Grounds, 'elements'>>()
   private readonly grounds = new Map<Stretch, Grounds>()
+  private looked = new Set<string>()
   private readonly pictureSize: PictureSize
   /** Where styles hang on the viewport's width beside media queries. */
   private readonly followsViewport: boolean
@@ -57,9 +59,17 @@ export class WidthsOfPage {
     return found
   }
 
-  /** The same, with those boxes alone that rows hang on: all others are null. */
+  /** From now on {@link rowsAt} tells of these rows, by their keys, and of those it told of before. */
+  lookAt(keys: readonly string[]): void {
+    if (keys.every((key) => this.looked.has(key))) return
+    this.looked = new Set([...this.looked, ...keys])
+    this.parts.clear()
+    this.grounds.clear()
+  }
+
+  /** The rows that are looked at, with those boxes alone that they hang on: all others are null. */
   rowsAt(width: number): LaidOut {
-    let found = this.known.get(width) ?? this.parts.get(width)
+    let found = this.parts.get(width)
     if (!found) this.parts.set(width, (found = this.layOutPart(width)))
     return found
   }
@@ -80,10 +90,19 @@ export class WidthsOfPage {
     return { boxes, rows: rowsOf(styles, boxes, grounds.groups) }
   }
 
-  private groundsOf({ from }: Stretch): Grounds {
-    const styles = this.stylesAt(from)
-    const { beside } = layOut(styles, this.pictureSize, from)
-    const groups = rowGroups(styles)
+  private wholeAt(stretch: Stretch): Omit<Grounds, 'elements'> {
+    let whole = this.wholes.get(stretch)
+    if (!whole) {
+      const styles = this.stylesAt(stretch.from)
+      const { beside } = layOut(styles, this.pictureSize, stretch.from)
+      this.wholes.set(stretch, (whole = { beside, groups: rowGroups(styles) }))
+    }
+    return whole
+  }
+
+  private groundsOf(stretch: Stretch): Grounds {
+    const { beside, groups: all } = this.wholeAt(stretch)
+    const groups = all.filter(({ container, members }) => this.looked.has(`${container.index} ${members[0]!.index}`))
     const wanted = new Set<PageElement>()
     for (const { container, members } of groups)
       for (const member of [container, ...members]) addWithParents(member, wanted)

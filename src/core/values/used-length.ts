@@ -1,3 +1,4 @@
+import { memoText } from '../text/memo.ts'
 import { componentsOf, type Component } from './component.ts'
 import type { LengthContext } from './length.ts'
 import { evaluate, isMath } from './math.ts'
@@ -18,11 +19,15 @@ const NOWHERE: LengthContext = {
  * keywords, and for percentages of what is not known.
  */
 export function usedLength(value: string, base: number | null): number | null {
-  const plain = /^(-?[\d.]+(?:e[+-]?\d+)?)(px|%)$/.exec(value)
-  if (plain) return plain[2] === 'px' ? Number(plain[1]) : base === null ? null : (Number(plain[1]) * base) / 100
-  const [component, more] = componentsOf(value)
-  return component && !more ? usedComponent(component, base) : null
+  const component = onlyOne(value)
+  return component ? usedComponent(component, base) : null
 }
+
+// A page says the same few lengths again and again, and is asked for them at many widths.
+const onlyOne = memoText((value: string): Component | null => {
+  const [component, more] = componentsOf(value)
+  return component && !more ? component : null
+})
 
 /** The same for one component of a value. */
 export function usedComponent(component: Component, base: number | null): number | null {

@@ -2,6 +2,7 @@
 import { Choice } from './choice.tsx'
 import type { Field } from './use-field.ts'
 import { Where } from './where.tsx'
+import { TakeOut } from './take-out.tsx'
 
 /** A keyword and what it does, in a few words. */
 export interface Keyword {
@@ -33,17 +34,7 @@ export function ChoiceRow({
           options={options.map(({ value, says }) => ({ value, label: value, hint: says }))}
           onChange={field.commit}
         />
-        {field.clear && (
-          <button
-            type="button"
-            aria-label={`Take ${label.toLowerCase()} out of the sheet`}
-            title="Take out of the sheet"
-            className="btn btn-bare size-6 p-0 text-quiet"
-            onClick={field.clear}
-          >
-            ×
-          </button>
-        )}
+        <TakeOut label={label} onClear={field.clear} />
       </div>
       {field.decision && (
         <div className="pl-[100px]">

@@ -2,6 +2,7 @@
 import { useId } from 'react'
 import { useDrag } from './drag.ts'
 import { useDraft } from './use-draft.ts'
+import { TakeOut } from './take-out.tsx'
 
 interface Props {
   readonly label: string
@@ -165,17 +166,7 @@ export function SizeField({
           onPreview={onPreview}
           onCommit={onCommit}
         />
-        {onClear && (
-          <button
-            type="button"
-            aria-label={`Take ${label.toLowerCase()} out of the sheet`}
-            title="Take out of the sheet"
-            className="btn btn-bare size-6 p-0 text-quiet"
-            onClick={onClear}
-          >
-            ×
-          </button>
-        )}
+        <TakeOut label={label} onClear={onClear} />
       </div>
       {fault}
     </div>

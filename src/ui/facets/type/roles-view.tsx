@@ -19,6 +19,7 @@ import { FamilyField } from './family-field.tsx'
 import { Measure } from './measure.tsx'
 import { Missed } from './missed.tsx'
 import { SizeUnits } from './size-units.tsx'
+import { TakeOut } from '../../controls/take-out.tsx'
 
 const PROPERTIES =
   'font-family font-size font-weight font-style line-height letter-spacing word-spacing text-transform font-variant-caps text-align color'
@@ -327,17 +328,7 @@ function OneOf({
             </option>
           ))}
         </select>
-        {field.clear && (
-          <button
-            type="button"
-            aria-label={`Take ${label.toLowerCase()} out of the sheet`}
-            title="Take out of the sheet"
-            className="btn btn-bare size-6 p-0 text-quiet"
-            onClick={field.clear}
-          >
-            ×
-          </button>
-        )}
+        <TakeOut label={label} onClear={field.clear} />
       </div>
       {field.decision && <Where field={field} />}
     </Row>
