@@ -19,6 +19,9 @@ export const DEEP_SHEETS: Readonly<Record<string, string>> = {
   backslashes: '\\'.repeat(200_000),
   'gradients in gradients': `p { background: ${'linear-gradient('.repeat(2000)}red${')'.repeat(2000)} }`,
   'colours in colours': `p { color: ${'color-mix(in srgb, '.repeat(2000)}red, red${', red)'.repeat(2000)} }`,
+  'boxes without boxes': '* { display: contents } body { display: flex }',
+  'columns without end':
+    'body, div, p { display: grid; grid-template-columns: repeat(100000000, 1px) repeat(auto-fill, 0px) }',
   'a query in a query': `@media ${'('.repeat(3000)}width > 1px${')'.repeat(3000)} { p { color: red } }`,
 }
 

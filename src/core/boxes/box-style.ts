@@ -118,3 +118,18 @@ export function limitsOf(
   const least = contentOf(style, min, edges)
   return { min: least, max: Math.max(least, none ? Infinity : contentOf(style, max, edges)) }
 }
+
+/** A content width within its limits. */
+export const clamp = (size: number, { min, max }: { readonly min: number; readonly max: number }) =>
+  Math.max(min, Math.min(max, Math.max(0, size)))
+
+/** CSS Multicol 1, section 3.4: the width of one column; of the whole content where there is one only. */
+export function columnWidth(style: ElementStyle, content: number): number {
+  const count = computed(style, 'column-count')
+  const wanted = lengthOf(style, 'column-width', content)
+  if (count === 'auto' && wanted === null) return content
+  const gap = lengthOf(style, 'column-gap', content) ?? lengthOf(style, 'font-size', null) ?? 16
+  const fitting = wanted === null ? Infinity : Math.max(1, Math.floor((content + gap) / (wanted + gap)))
+  const columns = Math.min(count === 'auto' ? Infinity : Number(count), fitting)
+  return Math.max(0, (content - (columns - 1) * gap) / columns)
+}

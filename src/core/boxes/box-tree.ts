@@ -50,14 +50,16 @@ function inPlace(found: readonly TreeBox[], known: ReadonlyMap<string, number>):
   const inside = new Map<number, number[]>()
   for (const [key, at] of known) {
     const around = Number(key.slice(0, key.indexOf(' ')))
-    inside.set(around, [...(inside.get(around) ?? []), at])
+    const there = inside.get(around)
+    if (there) there.push(at)
+    else inside.set(around, [at])
   }
   const list: TreeBox[] = []
   const waiting = [...(inside.get(-1) ?? [])].reverse()
   while (waiting.length > 0) {
     const at = waiting.pop()!
     list.push(found[at]!)
-    waiting.push(...[...(inside.get(at) ?? [])].reverse())
+    for (const inner of (inside.get(at) ?? []).toReversed()) waiting.push(inner)
   }
   return list
 }

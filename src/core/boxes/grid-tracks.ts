@@ -15,6 +15,9 @@ export interface Track {
   readonly folds: boolean
 }
 
+/** A grid of more columns is no layout, and is not laid out here. */
+const MOST_TRACKS = 2000
+
 /** The tracks of a computed `grid-template-columns`, or why they cannot be known; `room` is the container's inner width. */
 export function tracksOf(value: string, room: number, gap: number): readonly Track[] | null {
   if (value === 'none') return []
@@ -27,8 +30,10 @@ export function tracksOf(value: string, room: number, gap: number): readonly Tra
       const list = rest.flat().flatMap((each) => (each.kind === 'block' ? [] : [trackOf(each, room)]))
       if (list.some((track) => track === null)) return null
       const [count] = times!
-      if (count?.kind === 'number') for (let time = 0; time < count.value; time++) tracks.push(...(list as Track[]))
-      else {
+      if (count?.kind === 'number') {
+        if (tracks.length + count.value * list.length > MOST_TRACKS) return null
+        for (let time = 0; time < count.value; time++) for (const track of list) tracks.push(track!)
+      } else {
         const folds = keyword(count) === 'auto-fit'
         autos.push({ at: tracks.length, list: (list as Track[]).map((track) => ({ ...track, folds })) })
       }

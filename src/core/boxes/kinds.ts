@@ -53,3 +53,29 @@ export function isolatesFloats(style: ElementStyle): boolean {
     /paint|layout|strict|content/.test(computed(style, 'contain'))
   )
 }
+
+const CONTROLS = new Set('button input select textarea meter progress fieldset dialog marquee'.split(' '))
+/** Whether browsers give an element a size of their own. */
+export const isControl = ({ tag, html }: PageElement) => html && CONTROLS.has(tag)
+
+/** Whether a height and a ratio may decide the width. */
+export const followsRatio = (style: ElementStyle) => computed(style, 'aspect-ratio') !== 'auto'
+
+/** Whether a height that is not known may take part in a picture's width. */
+export const limitsHeight = (style: ElementStyle) =>
+  computed(style, 'max-height') !== 'none' || !/^(?:auto|0px)$/.test(computed(style, 'min-height'))
+
+/** Whether a flex container may make an item of its row wider or narrower than it says. */
+export function isFlexible(style: ElementStyle): boolean {
+  const { parent } = style
+  if (!parent || !computed(parent, 'display').endsWith('flex')) return false
+  const isRow = computed(parent, 'flex-direction').startsWith('row')
+  return isRow && (computed(style, 'flex-grow') !== '0' || computed(style, 'flex-shrink') !== '0')
+}
+
+/** Whether a block stands somewhere in its line instead of filling it (CSS Box Alignment 3, section 6.1). */
+export function isAligned(style: ElementStyle): boolean {
+  const own = computed(style, 'justify-self')
+  const how = own === 'auto' && style.parent ? computed(style.parent, 'justify-items') : own
+  return !/^(?:auto|normal|stretch|legacy)/.test(how)
+}

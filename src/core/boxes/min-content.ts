@@ -84,7 +84,7 @@ class Bounds {
     const together =
       keeps || (display.endsWith('flex') && computed(style, 'flex-wrap') === 'nowrap')
         ? boxes.reduce((sum, each) => sum + each, 0)
-        : Math.max(0, ...boxes)
+        : largest(boxes)
     return Math.max(letters * this.letter, together)
   }
 
@@ -105,6 +105,9 @@ class Bounds {
 
 function inside(top: PageElement): PageElement[] {
   const found = [top]
-  for (const each of found) found.push(...each.children)
+  for (const each of found) for (const child of each.children) found.push(child)
   return found
 }
+
+// A page may have more elements than a call may have arguments.
+const largest = (numbers: readonly number[]) => numbers.reduce((most, each) => Math.max(most, each), 0)

@@ -26,7 +26,8 @@ export function* newlyBroken(
 ): Generator<null, NewlyBroken[], void> {
   const found: NewlyBroken[] = []
   for (const path of after.pagePaths) {
-    if (reachOf(after.page(path), selector).length > 0) found.push(...onPage(before, after, path, width))
+    if (reachOf(after.page(path), selector).length > 0)
+      for (const broken of onPage(before, after, path, width)) found.push(broken)
     yield null
   }
   return found

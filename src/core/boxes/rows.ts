@@ -89,9 +89,9 @@ function runs(styles: PageStyles, container: PageElement, children: readonly Pag
   for (const child of children) {
     const style = styles.at(child.index)
     const kind = isFloat(style) ? 'floats' : computed(style, 'display').startsWith('inline-') ? 'inline-blocks' : null
-    const apart = computed(style, 'clear') !== 'none' || textBetween(container, before, child)
     if (kind === null) open = null
-    else if (open?.kind === kind && !apart) open.members.push(child)
+    else if (open?.kind === kind && computed(style, 'clear') === 'none' && !textBetween(container, before, child))
+      open.members.push(child)
     else groups.push((open = { kind, members: [child] }))
     before = child
   }

@@ -1,10 +1,34 @@
 import type { PageStyles } from '../cascade/cascade.ts'
 import type { ElementStyle } from '../cascade/style.ts'
 import type { PageElement } from '../markup/tree.ts'
-import { computed, contentOf, edgesOf, lengthOf, limitsOf, sumOfEdges, type Edges } from './box-style.ts'
+import {
+  clamp,
+  columnWidth,
+  computed,
+  contentOf,
+  edgesOf,
+  lengthOf,
+  limitsOf,
+  sumOfEdges,
+  type Edges,
+} from './box-style.ts'
+import { FloatSides } from './float-sides.ts'
 import { flexItemSizes } from './flex-container.ts'
 import { gridAreas } from './grid-container.ts'
-import { holdsPositioned, isClosed, isFloat, isolatesFloats, isOutOfFlow, isReplaced } from './kinds.ts'
+import {
+  followsRatio,
+  holdsPositioned,
+  isAligned,
+  isClosed,
+  isControl,
+  isFlexible,
+  isFloat,
+  isolatesFloats,
+  isOutOfFlow,
+  isReplaced,
+  limitsHeight,
+} from './kinds.ts'
+import { FROM_CONTENT, within } from './reasons.ts'
 import { unknown, type Given, type KnownBox, type Pair, type UnknownBox, type UsedBox } from './used-box.ts'
 
 /** The own size of a picture, in px; null where it is not known. */
@@ -12,22 +36,6 @@ export type PictureSize = (element: PageElement) => { readonly width: number; re
 
 /** The width a box is laid out in: its containing block's. */
 type Room = number | UnknownBox
-
-const FROM_CONTENT = {
-  float: 'it floats and has no width, so it is as wide as its content',
-  inline: 'it stands in the line without a width, so it is as wide as its content',
-  positioned: 'it is positioned without a width or both sides, so it is as wide as its content',
-  table: 'it is a table whose columns follow their content',
-  cell: 'it is part of a table whose columns follow their content',
-  control: 'browsers give form controls sizes of their own',
-  picture: 'its picture has a size that is not known here',
-  keyword: 'its width, minimum or maximum is asked of its content',
-  vertical: 'its text runs from top to bottom',
-  beside: 'it makes room for a float beside it',
-  ratio: 'its width follows its height, which is not known here',
-  aligned: 'it is aligned in its line instead of filling it, so it is as wide as its content',
-  item: 'what stands in it decides how small it may get',
-} as const
 
 /**
  * The used widths of all boxes of a page, by element index, at the viewport of its styles: CSS 2.2, sections 10.3 and 10.4, and
@@ -69,10 +77,7 @@ class WidthPass {
   private readonly gone: boolean[]
   /** What containers give their children, by the child's index. */
   private readonly given = new Map<number, Given>()
-  /** Sides with floats that have not been cleared, by the index of the box that keeps them in. */
-  private readonly floats = new Map<number, Set<string>>()
-  /** By element index: the box that keeps floats in. */
-  private readonly keepers: number[] = []
+  private readonly floats: FloatSides
   private readonly beside: boolean[] = []
 
   constructor(
@@ -81,6 +86,7 @@ class WidthPass {
     private readonly viewportWidth: number,
     private readonly part: PagePart | null,
   ) {
+    this.floats = new FloatSides(styles)
     this.boxes = new Array<UsedBox | null>(styles.page.elements.length).fill(null)
     this.gone = new Array<boolean>(styles.page.elements.length).fill(false)
   }
@@ -88,7 +94,7 @@ class WidthPass {
   run(): Laid {
     // Parents come before children, so every containing block is known before what stands in it.
     for (const element of this.part?.elements ?? this.styles.page.elements) {
-      if (!this.part) this.keepers[element.index] = this.keeperOf(element)
+      if (!this.part) this.floats.enter(element)
       this.look(element)
     }
     return { boxes: this.boxes, beside: this.beside }
@@ -106,7 +112,7 @@ class WidthPass {
     if (/^(?:ruby|math)/.test(display)) return
     const box = this.boxOf(element, style, display)
     this.boxes[index] = box
-    if (!this.part) this.noteFloats(element, style)
+    if (!this.part) this.floats.note(element, style)
     if (box.known) this.layOutChildren(element, style, box)
     else if (/flex|grid/.test(display)) this.giveAll(element, box)
   }
@@ -127,12 +133,16 @@ class WidthPass {
 
   /** The children that a flex or grid container lays out; `display: contents` hands over its own. */
   private itemsOf(element: PageElement): PageElement[] {
-    return element.children.flatMap((child) => {
+    const items: PageElement[] = []
+    const waiting = element.children.toReversed()
+    for (let child = waiting.pop(); child; child = waiting.pop()) {
       const style = this.styles.at(child.index)
       const display = computed(style, 'display')
-      if (display === 'none' || isOutOfFlow(style)) return []
-      return display === 'contents' ? this.itemsOf(child) : [child]
-    })
+      if (display === 'none' || isOutOfFlow(style)) continue
+      if (display !== 'contents') items.push(child)
+      else for (const inner of child.children.toReversed()) waiting.push(inner)
+    }
+    return items
   }
 
   private boxOf(element: PageElement, style: ElementStyle, display: string): UsedBox {
@@ -295,82 +305,14 @@ class WidthPass {
     if (own === 'auto' || !own.known) return own === 'auto' ? unknown(FROM_CONTENT.table) : own
     const row = firstRow(element)
     const widths = (row?.children ?? []).map((cell) => lengthOf(this.styles.at(cell.index), 'width', null) ?? 0)
+    // With room to spare for their paddings and the spacing between them.
     return widths.reduce((sum, each) => sum + each, 0) > own.content / 2 ? unknown(FROM_CONTENT.table) : own
-  }
-
-  private noteFloats(element: PageElement, style: ElementStyle): void {
-    if (isOutOfFlow(style)) return
-    const open = this.openFloats(element)
-    const clear = computed(style, 'clear')
-    if (clear === 'both') open.clear()
-    else if (clear !== 'none') open.delete(clear.replace('inline-start', 'left').replace('inline-end', 'right'))
-    if (isFloat(style)) open.add(computed(style, 'float'))
   }
 
   private isBesideFloat(element: PageElement, style: ElementStyle): boolean {
     if (this.part) return this.part.beside[element.index] === true
-    return (this.beside[element.index] = this.standsBesideFloat(element, style))
+    return (this.beside[element.index] = this.floats.areBeside(element, style))
   }
-
-  private standsBesideFloat(element: PageElement, style: ElementStyle): boolean {
-    const open = this.openFloats(element)
-    const clear = computed(style, 'clear')
-    return clear === 'both' ? false : [...open].some((side) => side !== clear)
-  }
-
-  /** Which box keeps the floats in that an element may stand beside; its parent's is known. */
-  private keeperOf({ parent }: PageElement): number {
-    const isKeeper = !parent || parent.parent === null || isolatesFloats(this.styles.at(parent.index))
-    return isKeeper ? (parent?.index ?? -1) : this.keepers[parent.index]!
-  }
-
-  private openFloats(element: PageElement): Set<string> {
-    const key = this.keepers[element.index]!
-    const known = this.floats.get(key) ?? new Set<string>()
-    this.floats.set(key, known)
-    return known
-  }
-}
-
-const CONTROLS = new Set('button input select textarea meter progress fieldset dialog marquee'.split(' '))
-const isControl = ({ tag, html }: PageElement) => html && CONTROLS.has(tag)
-const clamp = (size: number, { min, max }: { readonly min: number; readonly max: number }) =>
-  Math.max(min, Math.min(max, Math.max(0, size)))
-/** Whether a height and a ratio may decide the width. */
-const followsRatio = (style: ElementStyle) => computed(style, 'aspect-ratio') !== 'auto'
-
-/** Whether a height that is not known may take part in a picture's width. */
-const limitsHeight = (style: ElementStyle) =>
-  computed(style, 'max-height') !== 'none' || !/^(?:auto|0px)$/.test(computed(style, 'min-height'))
-
-/** Whether a flex container may make an item of its row wider or narrower than it says. */
-function isFlexible(style: ElementStyle): boolean {
-  const { parent } = style
-  if (!parent || !computed(parent, 'display').endsWith('flex')) return false
-  const isRow = computed(parent, 'flex-direction').startsWith('row')
-  return isRow && (computed(style, 'flex-grow') !== '0' || computed(style, 'flex-shrink') !== '0')
-}
-
-/** Whether a block stands somewhere in its line instead of filling it (CSS Box Alignment 3, section 6.1). */
-function isAligned(style: ElementStyle): boolean {
-  const own = computed(style, 'justify-self')
-  const how = own === 'auto' && style.parent ? computed(style.parent, 'justify-items') : own
-  return !/^(?:auto|normal|stretch|legacy)/.test(how)
-}
-
-function within(why: UnknownBox): UnknownBox {
-  return why.why.startsWith('the width around it') ? why : unknown(`the width around it is not known: ${why.why}`)
-}
-
-/** CSS Multicol 1, section 3.4: the width of one column; of the whole content where there is one only. */
-function columnWidth(style: ElementStyle, content: number): number {
-  const count = computed(style, 'column-count')
-  const wanted = lengthOf(style, 'column-width', content)
-  if (count === 'auto' && wanted === null) return content
-  const gap = lengthOf(style, 'column-gap', content) ?? lengthOf(style, 'font-size', null) ?? 16
-  const fitting = wanted === null ? Infinity : Math.max(1, Math.floor((content + gap) / (wanted + gap)))
-  const columns = Math.min(count === 'auto' ? Infinity : Number(count), fitting)
-  return Math.max(0, (content - (columns - 1) * gap) / columns)
 }
 
 function firstRow(table: PageElement): PageElement | undefined {
