@@ -71,7 +71,7 @@ test('an old site is understood, edited and handed back byte for byte but for th
   ).toBeVisible()
   await window.getByRole('button', { name: 'Put them in order' }).click()
   await facet(window, 'Boxes')
-  await window.getByRole('button', { name: /^Box:/ }).click()
+  await window.getByRole('combobox', { name: 'Box', exact: true }).click()
   await window.getByRole('option', { name: /#inhalt/ }).click()
   const left = window.getByRole('textbox', { name: 'left padding, with unit' })
   await left.fill('33px')
