@@ -3,7 +3,7 @@ import { countByFile, countsOf, Standing } from '../core/fit/standing.ts'
 import { PageMemory, pageKey, sameKey } from '../core/model/page-memory.ts'
 import { SiteSnapshot } from '../core/model/snapshot.ts'
 import { wearSummary, type WearSummary } from '../core/model/wear-summary.ts'
-import type { SitePath } from '../core/paths/paths.ts'
+import { comparePages, type SitePath } from '../core/paths/paths.ts'
 import { DESK } from '../core/values/media.ts'
 import type { FromWorker, SiteNews, ToWorker } from './protocol.ts'
 import { openKept, type Kept } from './kept.ts'
@@ -116,7 +116,7 @@ function tellFit(done: number): void {
 }
 
 function changed(): void {
-  pending = site.pagePaths
+  pending = inLineup()
   if (!running) {
     running = true
     setTimeout(() => void kept.then(reportWear), WEAR_AFTER_MS)
@@ -129,8 +129,13 @@ function changed(): void {
 
 function beginPass(): void {
   if (pass) return
-  pass = check.run(site)
+  pass = check.run(site, inLineup())
   reportFit()
+}
+
+/** All pages in the order of the lineup: what is looked at first is looked into first. */
+function inLineup(): SitePath[] {
+  return site.pagePaths.sort(comparePages)
 }
 
 function remember(id: string): void {

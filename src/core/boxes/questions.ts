@@ -1,5 +1,5 @@
 import type { SiteSnapshot } from '../model/snapshot.ts'
-import type { Page } from '../markup/tree.ts'
+import { readPages } from '../model/read-pages.ts'
 import { comparePages, type SitePath } from '../paths/paths.ts'
 import { boxTree, type TreeBox } from './box-tree.ts'
 import { curesFor } from './cures.ts'
@@ -19,13 +19,7 @@ interface BoxAsk {
 export const boxesQuestions = {
   /** The boxes the pages are made of. */
   *boxTargets(site: SiteSnapshot): Generator<null, BoxTarget[], void> {
-    const pages: Page[] = []
-    for (const path of site.pagePaths) {
-      pages.push(site.page(path))
-      // Reading the pages of a large site takes long: others are heard in between.
-      yield null
-    }
-    return boxTargets(pages)
+    return boxTargets(yield* readPages(site))
   },
   /** The boxes of a page that have a name, nested as in it; of the site's first page where none is named. */
   boxTree: (site: SiteSnapshot, { page }: { page: SitePath | null }): TreeBox[] => {

@@ -33,10 +33,9 @@ export class FitCheck {
 
   constructor(readonly memory: FitMemory = new PageMemory()) {}
 
-  /** One pass, page by page: whoever runs it may stop between two, and begin anew with a later snapshot. */
-  *run(model: SiteSnapshot): Generator<FitProgress, void, void> {
+  /** One pass, page by page in the order of `paths`: whoever runs it may stop between two, and begin anew with a later snapshot. */
+  *run(model: SiteSnapshot, paths: readonly SitePath[] = model.pagePaths): Generator<FitProgress, void, void> {
     const site = (this.site = new FitSite(model, this.site))
-    const paths = model.pagePaths
     const total = paths.length
     this.memory.keepOnly(new Set([WHOLE, ...paths]))
     for (const [at, page] of paths.entries())

@@ -1,7 +1,8 @@
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { Viewport } from '../values/media.ts'
 import { wordsOf } from '../markup/words.ts'
-import { missedBy, roleSpecimens, sizesOf } from './roles.ts'
+import { missedBy, roleSpecimens, sizesOf, type RoleSpecimen } from './roles.ts'
+import { readPages } from '../model/read-pages.ts'
 import { unusedFaces } from './used-faces.ts'
 
 /** How many letters of how many pages tell how often each occurs. */
@@ -15,7 +16,10 @@ interface SelectorAsk {
 
 export const typeQuestions = {
   /** Words of the site for each role of text. */
-  specimens: (site: SiteSnapshot, { viewport }: { viewport: Viewport }) => roleSpecimens(site, viewport),
+  *specimens(site: SiteSnapshot, { viewport }: { viewport: Viewport }): Generator<null, RoleSpecimen[], void> {
+    yield* readPages(site)
+    return roleSpecimens(site, viewport)
+  },
   /** Text that looks like a role's and is not reached by its rule. */
   missed: (site: SiteSnapshot, { selector, joined, viewport }: SelectorAsk & { joined: readonly string[] }) =>
     missedBy(site, selector, joined, viewport),

@@ -35,7 +35,12 @@ export function RolesView() {
   useSheetFaces()
   return (
     <>
-      <Specimens specimens={specimens ?? []} chosen={selector} onChoose={setSelector} />
+      <Specimens
+        specimens={specimens ?? []}
+        looking={specimens === undefined}
+        chosen={selector}
+        onChoose={setSelector}
+      />
       <Role key={selector} selector={selector} name={ROLES.find((role) => role.selector === selector)!.name} />
     </>
   )
@@ -43,10 +48,13 @@ export function RolesView() {
 
 function Specimens({
   specimens,
+  looking,
   chosen,
   onChoose,
 }: {
   specimens: readonly RoleSpecimen[]
+  /** Whether the pages are still being looked at: nothing can be said of them yet. */
+  looking: boolean
   chosen: string
   onChoose: (selector: string) => void
 }) {
@@ -93,7 +101,7 @@ function Specimens({
             </span>
             <span
               aria-hidden
-              className={`min-w-0 flex-1 truncate ${values ? '' : 'opacity-45'}`}
+              className={`min-w-0 truncate ${values ? 'flex-1' : 'rounded-sm bg-panel px-1.5 text-[12px] text-quiet'}`}
               style={
                 values
                   ? {
@@ -107,10 +115,10 @@ function Specimens({
                       color: values['color'],
                       lineHeight: 1.3,
                     }
-                  : { color: '#555' }
+                  : {}
               }
             >
-              {values ? text : 'not on any page'}
+              {values ? text : looking ? 'looking …' : 'not on any page'}
             </span>
           </label>
         )
