@@ -11,6 +11,8 @@ import { readShadows, writeShadows } from '../../src/core/boxes/shadow.ts'
 import { usedWidths } from '../../src/core/boxes/used-widths.ts'
 import { stretchesOf, WidthsOfPage } from '../../src/core/boxes/widths-of-page.ts'
 import { usedLength } from '../../src/core/values/used-length.ts'
+import { entriesFor, placeOfEntry } from '../../src/core/cascade/entries.ts'
+import { idOf } from '../../src/core/properties/longhands.ts'
 import { siteOf } from './model.ts'
 
 /** A page with a sheet; its elements' used boxes by id. */
@@ -197,6 +199,19 @@ describe('shadows (CSS Backgrounds 3, section 6.1)', () => {
     for (const value of ['var(--shadow)', '1px red', '1px 2px 3px 4px 5px', '1px 2px red blue'])
       expect(readShadows(value)).toBeNull()
   })
+})
+
+it('what decides is named by where it stands at that viewport, also where the same is said elsewhere', () => {
+  const css = '@media (max-width: 600px) { p { top: 1px } }\n@media (min-width: 601px) { p { top: 1px } }'
+  const { site, page } = laidOut(css, '<p id="x">words</p>')
+  const element = page.elements.find(({ id }) => id === 'x')!
+  const at = (width: number) => {
+    const styles = site.stylesOf('index.html', { width, height: 800 })
+    const [entry] = entriesFor(styles.of(element), idOf('top'))
+    return placeOfEntry(styles.cascade, entry!, element).offset
+  }
+  const [narrow, wide] = [css.indexOf('top'), css.lastIndexOf('top')]
+  expect([1000, 400, 1200, 300].map(at)).toEqual([wide, narrow, wide, narrow])
 })
 
 it('what follows the viewport is another at each width, whatever was asked before; all else is shared', () => {

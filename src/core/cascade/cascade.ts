@@ -190,7 +190,13 @@ export class Cascade {
     const outcomes = this.outcomes.map((matched) => (matched?.rules.some(followsViewport) ? undefined : matched))
     const environment = { ...ground.environment, viewport }
     const settings = { ...this.settings, viewport }
-    return new Cascade(this.sheets, settings, { ground: { ...ground, environment }, rules, inSource, outcomes })
+    // Equal rules may stand elsewhere there, in another media rule: what decides is named by its present place.
+    return new Cascade(this.sheets, settings, {
+      ground: { ...ground, environment },
+      rules,
+      inSource: there.rules,
+      outcomes,
+    })
   }
 
   /** Takes over the styles of the version before, and computes those anew that the edit reaches. */

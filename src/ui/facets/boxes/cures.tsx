@@ -1,4 +1,5 @@
 'use client'
+import { useEffect, useRef } from 'react'
 import type { Cure } from '../../../core/boxes/cures.ts'
 import { lookDoc } from '../../../core/site/step.ts'
 import { useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
@@ -19,16 +20,25 @@ export function Cures({ onShow, ...ask }: Props) {
   const edit = useRoom((state) => state.edit)
   const lookId = useRoom((state) => state.lookId)
   const { answer } = useAsk('cures', { ...ask }, { pause: 200, exact: true })
-  if (!answer) return <p className="text-quiet">Looking for what helps …</p>
-  if (answer.length === 0) return null
+  const shown = useRef(false)
   const show = (cure: Cure | null) => {
-    onShow(cure !== null)
+    shown.current = cure !== null
+    onShow(shown.current)
     store.getState().showPreview(cure && cure.splices)
   }
   const take = ({ label, splices }: Cure) => {
     show(null)
     if (edit({ label, texts: [{ doc: lookDoc(lookId), splices }] })) notice(`${label}: done. Undo takes it back.`)
   }
+  // Whoever leaves while one is shown leaves the pages as they are.
+  useEffect(
+    () => () => {
+      if (shown.current) store.getState().showPreview(null)
+    },
+    [store],
+  )
+  if (!answer) return <p className="text-quiet">Looking for what helps …</p>
+  if (answer.length === 0) return null
   return (
     <div>
       <h4 className="font-semibold">What would help</h4>

@@ -3,9 +3,9 @@ import { ChoiceRow, type Keyword } from '../../controls/choice-row.tsx'
 import { Group } from '../../controls/parts.tsx'
 import { SizeField } from '../../controls/size-field.tsx'
 import { useField } from '../../controls/use-field.ts'
+import type { Seen } from './sides.tsx'
 import { TextField } from './text-value.tsx'
 
-type Seen = Readonly<Record<string, string>>
 const words = (text: string): Keyword[] =>
   text.split('; ').map((each) => {
     const [value, ...says] = each.split(': ')
@@ -32,7 +32,7 @@ const JUSTIFIES = words(
   'normal: from the start; flex-start: at the start; center: in the middle; flex-end: at the end; space-between: first and last at the ends; space-around: equal room around; space-evenly: equal room everywhere',
 )
 const ALIGNS = words(
-  'normal: as tall as the line; stretch: as tall as the line; flex-start: at the top; center: in the middle; flex-end: at the bottom; baseline: by their text',
+  'normal: fills the line; stretch: fills the line; flex-start: where it begins; center: in the middle; flex-end: where it ends; baseline: by their text',
 )
 
 /** How a box stands on the page, and what it does with what does not fit. */
