@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from './test.ts'
 import { fitRange, rowKey, type FitStretch } from '../src/core/boxes/fit-range.ts'
+import { usedHeights } from '../src/core/boxes/used-heights.ts'
 import { usedWidths } from '../src/core/boxes/used-widths.ts'
 import { NARROWEST, WIDEST, WidthsOfPage } from '../src/core/boxes/widths-of-page.ts'
 import { siteOf } from '../tests/core/model.ts'
@@ -20,7 +21,9 @@ const CLOSE = 0.5
 interface Measured {
   readonly name: string
   readonly width: number
-  readonly top: number
+  readonly height: number
+  /** Whether it goes on in another column. */
+  readonly isSplit: boolean
   /** Whether it is there and no inline text; what is turned or scaled is measured otherwise. */
   readonly isBox: boolean
   readonly isTurned: boolean
@@ -30,14 +33,15 @@ function measure(page: Page): Promise<Measured[]> {
   return page.evaluate(() =>
     [...document.querySelectorAll('*')].map((element) => {
       // Of a box that goes on in another column, its first piece.
-      const [{ width, top } = { width: 0, top: 0 }] = element.getClientRects()
+      const [{ width, height } = { width: 0, height: 0 }, ...more] = element.getClientRects()
       const around = []
       for (let at: Element | null = element; at; at = at.parentElement) around.push(getComputedStyle(at))
       const { display } = around[0]!
       return {
         name: `${element.localName}.${element.getAttribute('class') ?? ''}#${element.id}`,
         width,
-        top,
+        height,
+        isSplit: more.length > 0,
         isBox: element.getClientRects().length > 0 && display !== 'inline' && display !== 'contents',
         isTurned: around.some(
           ({ transform, rotate, scale, zoom }) =>
@@ -50,37 +54,45 @@ function measure(page: Page): Promise<Measured[]> {
 
 interface Tally {
   known: number
+  high: number
   all: number
   readonly wrong: string[]
 }
 
-/** Every width that the core claims to know, beside the browser's, at five viewport widths. */
+/** Every width and height that the core claims to know, beside the browser's, at five viewport widths. */
 async function compareWidths(page: Page, files: Files, paths: readonly string[]): Promise<Tally> {
-  const tally: Tally = { known: 0, all: 0, wrong: [] }
+  const tally: Tally = { known: 0, high: 0, all: 0, wrong: [] }
   const site = siteOf(files)
   await serve(page, files)
   for (const path of paths) {
     await page.goto(ORIGIN + path)
     for (const width of WIDTHS) {
       await page.setViewportSize({ width, height: 800 })
-      const boxes = usedWidths(site.stylesOf(path, { width, height: 800 }))
+      const styles = site.stylesOf(path, { width, height: 800 })
+      const boxes = usedWidths(styles)
+      const heights = usedHeights(styles, boxes)
       const real = await measure(page)
       expect(real).toHaveLength(boxes.length)
-      for (const [at, { isBox, isTurned, name, width: seen }] of real.entries()) {
+      for (const [at, { isBox, isTurned, isSplit, name, width: seen, height: upright }] of real.entries()) {
         if (isBox) tally.all++
         const box = boxes[at]
         if (!isBox || !box?.known) continue
         tally.known++
         if (!isTurned && Math.abs(box.width - seen) > CLOSE)
           tally.wrong.push(`${path} at ${width}: ${name} is ${seen} px wide, not ${box.width}`)
+        const high = heights[at]
+        if (!high?.known) continue
+        tally.high++
+        if (!isTurned && !isSplit && Math.abs(high.height - upright) > CLOSE)
+          tally.wrong.push(`${path} at ${width}: ${name} is ${upright} px high, not ${high.height}`)
       }
     }
   }
   return tally
 }
 
-function report(what: string, { known, all, wrong }: Tally): void {
-  console.log(`${what}: ${known} of ${all} boxes known, ${wrong.length} wrong`)
+function report(what: string, { known, high, all, wrong }: Tally): void {
+  console.log(`${what}: ${known} of ${all} widths known, ${high} heights, ${wrong.length} wrong`)
 }
 
 const layouts = fc.sample(layoutPage, { numRuns: 60, seed: 20261126 })

@@ -60,6 +60,21 @@ const NAMES = [
   'align-self',
   'min-height',
   'max-height',
+  'top',
+  'bottom',
+  'margin-top',
+  'margin-bottom',
+  'padding-top',
+  'padding-bottom',
+  'border-top-width',
+  'border-bottom-width',
+  'row-gap',
+  'grid-template-rows',
+  'grid-auto-rows',
+  'grid-row-end',
+  'align-content',
+  'overflow-y',
+  'list-style-type',
 ] as const
 /** A longhand that the widths of boxes hang on. */
 export type BoxProperty = (typeof NAMES)[number]

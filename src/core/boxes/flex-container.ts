@@ -103,12 +103,12 @@ function inColumn(container: ElementStyle, style: ElementStyle, room: number): G
 }
 
 /** Whether words stand directly in the container: they are items too, as wide as they are. */
-function hasOwnText({ texts }: PageElement): boolean {
+export function hasOwnText({ texts }: PageElement): boolean {
   return texts.length > 0
 }
 
 /** Whether the sheet writes something before or behind the items, which makes one more of them. */
-function generates(styles: PageStyles, container: PageElement): boolean {
+export function generates(styles: PageStyles, container: PageElement): boolean {
   return (['before', 'after'] as const).some((pseudo) => {
     if (!styles.of(container).matched.rules.some((rule) => rule.pseudo === pseudo)) return false
     const style = styles.of(container, pseudo)

@@ -35,6 +35,11 @@ export class FloatSides {
     return clear !== 'both' && [...this.openAt(element)].some((side) => side !== clear)
   }
 
+  /** Whether there are floats before an element that nothing has cleared. */
+  areOpen(element: PageElement): boolean {
+    return this.openAt(element).size > 0
+  }
+
   private openAt(element: PageElement): Set<string> {
     const key = this.keepers[element.index]!
     const known = this.open.get(key) ?? new Set<string>()

@@ -26,6 +26,20 @@ export type Given = { readonly content: number } | { readonly area: number; read
 
 export const unknown = (why: string): UnknownBox => ({ known: false, why })
 
+/** A box whose height the core knows, in CSS px; pairs are above and below. */
+export interface KnownHeight {
+  readonly known: true
+  /** Of its border box. */
+  readonly height: number
+  readonly margin: Pair
+  readonly border: Pair
+  readonly padding: Pair
+  readonly content: number
+}
+
+/** What the core knows of a box's height. Nothing is guessed. */
+export type UsedHeight = KnownHeight | UnknownBox
+
 /** The width of a box with its margins. */
 export function outerWidth({ width, margin }: KnownBox): number {
   return width + margin[0] + margin[1]
