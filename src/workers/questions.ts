@@ -5,6 +5,7 @@ import { editQuestions } from '../core/edit/questions.ts'
 import { fitQuestions } from '../core/fit/questions.ts'
 import { liftQuestions } from '../core/lift/questions.ts'
 import { modelQuestions } from '../core/model/questions.ts'
+import { planQuestions } from '../core/plan/questions.ts'
 import { proofQuestions } from '../core/proof/questions.ts'
 import { siteQuestions } from '../core/site/questions.ts'
 import { traceQuestions } from '../core/trace/questions.ts'
@@ -23,6 +24,7 @@ export const QUESTIONS = {
   ...fitQuestions,
   ...liftQuestions,
   ...modelQuestions,
+  ...planQuestions,
   ...proofQuestions,
   ...siteQuestions,
   ...traceQuestions,

@@ -1,0 +1,110 @@
+import { counterpart } from '../markup/wrap.ts'
+import { firstByTag, parsePage, type Page, type PageElement } from '../markup/tree.ts'
+import type { SiteSnapshot } from '../model/snapshot.ts'
+import type { SitePath } from '../paths/paths.ts'
+import { NO_CHANGE, type SiteChange } from '../site/change.ts'
+import { moveFault } from '../site/move-fault.ts'
+import { newPageText } from '../site/new-page.ts'
+import { fileDoc } from '../site/step.ts'
+import { diffTexts } from '../text/splice.ts'
+import { onOtherPage } from './other-page.ts'
+import { placeFault, putAgain, putPlan, type Where } from './place-plan.ts'
+import type { PlanAsk, PlanPlace } from './plan-ask.ts'
+import { isBox, type PlanItem } from './plan.ts'
+import { readPlan, sheetIn } from './read-plan.ts'
+import { sheetWith, wantedOf } from './rules-of-plan.ts'
+import type { Written } from './write-plan.ts'
+
+/** What becomes of a page. */
+export interface PlannedPage {
+  readonly page: SitePath
+  /** Why nothing can be planned on it, in a sentence; '' where something can. */
+  readonly why: string
+}
+
+/** One page with the plan on it. */
+export interface Outcome extends PlannedPage {
+  readonly written: Written | null
+}
+
+/** Every page that a plan goes to, with the plan on it; the one it is drawn for first. */
+export function pagesWith(site: SiteSnapshot, { items, place, siteName }: PlanAsk): Outcome[] {
+  if (place.kind === 'new') return [onNewPage(site, items, place, siteName)]
+  const element = site.page(place.page).elements[place.index]
+  return [place.page, ...place.also].map((page) => {
+    const own = page === place.page ? element : element && likeOn(site.page(page), element)
+    if (!own) return { page, why: 'Nothing stands there in the same place.', written: null }
+    return place.kind === 'put'
+      ? put(site, page, own, place.where, items)
+      : again(site, place.page, element!, page, own, items)
+  })
+}
+
+/** The element of another page that is the same: by its id, else by its place. */
+function likeOn(page: Page, element: PageElement): PageElement | null {
+  const byId = element.id === '' ? undefined : page.elements.find(({ id }) => id === element.id)
+  return byId ?? counterpart(page, element)
+}
+
+function put(
+  site: SiteSnapshot,
+  page: SitePath,
+  element: PageElement,
+  where: Where,
+  items: readonly PlanItem[],
+): Outcome {
+  const why = placeFault(element, where)
+  return { page, why, written: why === '' ? putPlan(site.page(page), element, where, items) : null }
+}
+
+function again(
+  site: SiteSnapshot,
+  from: SitePath,
+  model: PageElement,
+  page: SitePath,
+  element: PageElement,
+  items: readonly PlanItem[],
+): Outcome {
+  const sheet = sheetIn(site)
+  const read = readPlan(site.page(from), sheet, model)
+  const here = page === from ? read : readPlan(site.page(page), sheet, element)
+  const wanted = read && here && onOtherPage(read, here, items)
+  const root = wanted?.find(isBox)
+  if (!here || !root) return { page, why: 'What stands in it is put together otherwise there.', written: null }
+  return { page, why: '', written: putAgain(site.page(page), here, root) }
+}
+
+function onNewPage(
+  site: SiteSnapshot,
+  items: readonly PlanItem[],
+  { path, title, how }: PlanPlace & { readonly kind: 'new' },
+  siteName: string,
+): Outcome {
+  const why = path === '' ? 'Give the new page a name.' : (moveFault(site, { from: 'new.html', to: path }) ?? '')
+  if (why !== '') return { page: path, why, written: null }
+  const page = parsePage(newPageText(site, path, title, how, siteName))
+  const element = firstByTag(page, 'main') ?? firstByTag(page, 'body')
+  const fault = placeFault(element, 'last')
+  return { page: path, why: fault, written: fault === '' ? putPlan(page, element!, 'last', items) : null }
+}
+
+function sheetAfter(site: SiteSnapshot, { items, place }: PlanAsk): string {
+  const sheet = sheetIn(site)
+  const element = place.kind === 'again' ? site.page(place.page).elements[place.index] : undefined
+  const read = element && place.kind === 'again' ? readPlan(site.page(place.page), sheet, element) : null
+  const named = items.filter((item) => !isBox(item) || item.name !== '')
+  return sheetWith(sheet.text, wantedOf(sheet, named, read ? [read] : []))
+}
+
+/** What makes the pages so, and the sheet. */
+export function changeOf(site: SiteSnapshot, ask: PlanAsk, outcomes: readonly Outcome[]): SiteChange {
+  const told = outcomes.flatMap(({ page, written }) => (written ? [{ page, text: written.text }] : []))
+  const styles = {
+    doc: site.docOf(site.sheetPath),
+    splices: diffTexts(site.text(site.sheetPath), sheetAfter(site, ask)),
+  }
+  if (ask.place.kind === 'new')
+    return { ...NO_CHANGE, texts: [styles], creates: told.map(({ page, text }) => ({ path: page, text })) }
+  const pages = told.map(({ page, text }) => ({ doc: fileDoc(page), splices: diffTexts(site.text(page), text) }))
+  return { ...NO_CHANGE, texts: [styles, ...pages] }
+}
