@@ -36,16 +36,58 @@ export function gridAreas(
   const shared = tracks.some(({ min, max }) => min !== max)
   if (places.includes(null) && shared) return items.map(() => ELSEWHERE)
   const sizes = sizesOf(tracks, places, room, gap)
-  const fits = (at: number) => {
-    const place = places[at]
-    return !place || minContributionBound(styles, items[at]!) <= areaOf(sizes, place, gap)
-  }
-  // A share of what is left is no narrower than what stands in it: then nothing in the whole grid can be told.
-  if (tracks.some(({ fitsContent }) => fitsContent) && !items.every((_, at) => fits(at))) return items.map(() => UNTOLD)
+  if (!holdContent(styles, items, { tracks, places, sizes, gap })) return items.map(() => UNTOLD)
   return items.map((item, at) => {
     const place = places[at]
     return place ? { area: areaOf(sizes, place, gap), stretches: stretchesIn(styles.at(item.index)) } : ELSEWHERE
   })
+}
+
+/** Where the area of each item begins in a grid of known width, and how wide it is; null where that is not known. Px. */
+export function columnStarts(
+  styles: PageStyles,
+  container: PageElement,
+  items: readonly PageElement[],
+  room: number,
+): readonly { readonly from: number; readonly width: number }[] | null {
+  const style = styles.at(container.index)
+  const gap = lengthOf(style, 'column-gap', room) ?? 0
+  const template = computed(style, 'grid-template-columns')
+  const tracks = template === 'none' ? [WHOLE] : tracksOf(template, room, gap)
+  if (!tracks || !/^(?:normal|stretch|start)/.test(computed(style, 'justify-content'))) return null
+  const places = placeInColumns(
+    items.map((item) => styles.at(item.index)),
+    tracks.length,
+    computed(style, 'grid-template-areas'),
+  )
+  if (places.includes(null)) return null
+  const sizes = sizesOf(tracks, places, room, gap)
+  if (!holdContent(styles, items, { tracks, places, sizes, gap })) return null
+  return places.map((place) => ({ from: startOf(sizes, place!, gap), width: areaOf(sizes, place!, gap) }))
+}
+
+interface LaidTracks {
+  readonly tracks: readonly Track[]
+  readonly places: readonly (Columns | null)[]
+  readonly sizes: readonly number[]
+  readonly gap: number
+}
+
+/** Whether what stands in shares of what is left fits: they are no narrower, and then nothing in the whole grid can be told. */
+function holdContent(
+  styles: PageStyles,
+  items: readonly PageElement[],
+  { tracks, places, sizes, gap }: LaidTracks,
+): boolean {
+  if (!tracks.some(({ fitsContent }) => fitsContent)) return true
+  return items.every((item, at) => {
+    const place = places[at]
+    return !place || minContributionBound(styles, item) <= areaOf(sizes, place, gap)
+  })
+}
+
+function startOf(sizes: readonly number[], { from }: Columns, gap: number): number {
+  return sizes.slice(0, from).reduce((sum, size) => sum + size + gap, 0)
 }
 
 /** Column sizes; columns of `auto-fit` in which nothing stands are folded away with their gap. */

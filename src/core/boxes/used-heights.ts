@@ -9,7 +9,7 @@ import { ItemHeights, outerHeight, type Content, type Sized } from './item-heigh
 import { followsRatio, isClosed, isControl, isFloat, isolatesFloats, isOutOfFlow, isReplaced } from './kinds.ts'
 import { HEIGHT_FROM, heightWithin } from './reasons.ts'
 import { linesOf } from './rows.ts'
-import { StickingMargins } from './sticking-margins.ts'
+import { StickingMargins, type Margins } from './sticking-margins.ts'
 import { ToldHeights } from './told-heights.ts'
 import { limitedHeight, sumOfUpright, type UprightEdges } from './upright.ts'
 import { outerWidth, unknown, type UnknownBox, type UsedBox, type UsedHeight } from './used-box.ts'
@@ -24,7 +24,23 @@ export function usedHeights(
   boxes: readonly (UsedBox | null)[],
   pictureSize: PictureSize = () => null,
 ): readonly (UsedHeight | null)[] {
-  return new HeightPass(styles, boxes, pictureSize).run()
+  return uprightOf(styles, boxes, pictureSize).heights
+}
+
+/** Heights as {@link usedHeights} gives them, and the margins of blocks with those that touch them; null where they are not known. */
+export interface Upright {
+  readonly heights: readonly (UsedHeight | null)[]
+  readonly marginsOf: (element: PageElement) => Margins | null
+}
+
+/** The same with the margins. */
+export function uprightOf(
+  styles: PageStyles,
+  boxes: readonly (UsedBox | null)[],
+  pictureSize: PictureSize = () => null,
+): Upright {
+  const pass = new HeightPass(styles, boxes, pictureSize)
+  return { heights: pass.run(), marginsOf: (element) => pass.margins.of(element) }
 }
 
 const laysOutItems = (style: ElementStyle) => /(?:flex|grid)$/.test(computed(style, 'display'))
@@ -35,7 +51,7 @@ class HeightPass {
   private readonly nearFloats: boolean[] = []
   private readonly told: ToldHeights
   private readonly items: ItemHeights
-  private readonly margins: StickingMargins
+  readonly margins: StickingMargins
 
   constructor(
     private readonly styles: PageStyles,

@@ -1,9 +1,14 @@
 import type { PageStyles } from '../cascade/cascade.ts'
 import { computed, lengthOf } from '../boxes/box-style.ts'
+import { comesTo, NO_MARGIN, together, touching, type Touching } from '../boxes/collapsing.ts'
 import { isolatesFloats } from '../boxes/kinds.ts'
+import { placesInRow } from '../boxes/row-places.ts'
 import type { Row } from '../boxes/rows.ts'
-import type { Pair, UsedBox, UsedHeight } from '../boxes/used-box.ts'
-import { isBox, planSelector, type PlanItem } from './plan.ts'
+import type { Margins } from '../boxes/sticking-margins.ts'
+import { sumOfUpright, uprightEdges } from '../boxes/upright.ts'
+import { outerWidth, type UsedBox } from '../boxes/used-box.ts'
+import type { Upright } from '../boxes/used-heights.ts'
+import { isBox, planSelector, type PlanBox, type PlanItem, type Setting } from './plan.ts'
 
 /** A box or a piece of content as a plan is drawn: CSS px from the upper left corner of what it is planned in. */
 export interface Drawn {
@@ -18,16 +23,17 @@ export interface Drawn {
   readonly background: string
   /** Whether the width is counted; else it is drawn as wide as there is room, and `why` says what it hangs on. */
   readonly widthKnown: boolean
+  /** Whether it stands so far to the right; else where it stands hangs on what its row comes to. */
+  readonly placed: boolean
   /** Whether the height is counted and something; else it is drawn so high that it can be seen. */
   readonly heightKnown: boolean
   readonly why: string
 }
 
 /** A laid-out page and where the boxes of the plan are on it. */
-export interface Ground {
+export interface Ground extends Upright {
   readonly styles: PageStyles
   readonly boxes: readonly (UsedBox | null)[]
-  readonly heights: readonly (UsedHeight | null)[]
   readonly rows: readonly Row[]
   /** The index of a box's element, by its key. */
   readonly indexOf: ReadonlyMap<string, number>
@@ -38,12 +44,12 @@ const NOMINAL = 48
 /** And a piece of content. */
 const CONTENT = 36
 
-/** The drawing of a plan whose boxes lie in an element of `around`, with its height. */
+/** The drawing of a plan whose boxes lie in an element of `around`, and the room they have there. */
 export function drawPlan(ground: Ground, items: readonly PlanItem[], around: number): { drawn: Drawn[]; room: number } {
   const holder = ground.boxes[around]
   const room = holder?.known ? holder.content : ground.styles.cascade.viewport.width
   const drawn: Drawn[] = []
-  draw(ground, items, around, { left: 0, top: 0, room, depth: 0 }, drawn)
+  draw(ground, items, around, { left: 0, top: 0, room, depth: 0, placed: true }, drawn)
   return { drawn, room }
 }
 
@@ -52,55 +58,67 @@ interface Spot {
   readonly top: number
   readonly room: number
   readonly depth: number
+  readonly placed: boolean
 }
 
 /** Draws what stands in a box; gives how high it is together. */
-function draw(ground: Ground, items: readonly PlanItem[], around: number, spot: Spot, drawn: Drawn[]): number {
-  const pen = new Pen(ground, around, spot)
+function draw(
+  ground: Ground,
+  items: readonly PlanItem[],
+  around: number,
+  spot: Spot,
+  drawn: Drawn[],
+  setting: Setting = 'stacked',
+): number {
+  const pen = new Pen(ground, around, spot, setting)
   for (const item of items) {
-    if (!isBox(item)) {
-      const top = pen.nextLine(0)
-      drawn.push({ ...contentOf(item), depth: spot.depth, left: spot.left, top, width: spot.room, height: CONTENT })
-      pen.advance({ outer: spot.room, height: CONTENT, below: 0 })
-      continue
+    if (isBox(item)) drawBox(ground, item, pen, spot, drawn)
+    else {
+      drawn.push({ ...contentOf(item, spot), ...pen.place(-1, SOLID), height: CONTENT })
+      pen.advance(-1, CONTENT, SOLID)
     }
-    const at = drawn.length
-    const index = ground.indexOf.get(item.key) ?? -1
-    const box = ground.boxes[index] ?? null
-    const margins = box?.known ? box.margin : NONE
-    const width = box?.known ? box.width : spot.room
-    const high = heightOf(ground, index)
-    const place = pen.place(index, margins[0], high.margin[0])
-    drawn.push(null as never)
-    const inner = insideOf(ground, index, place, width, spot.depth)
-    const filled = draw(ground, item.items, index, inner, drawn)
-    const height = high.height ?? Math.max(NOMINAL, filled + high.around)
-    drawn[at] = {
-      key: item.key,
-      name: planSelector(item),
-      depth: spot.depth,
-      ...place,
-      width,
-      height,
-      isBox: true,
-      background: item.values['background-color'],
-      widthKnown: box?.known === true,
-      heightKnown: high.height !== null,
-      why: [box && !box.known ? `Its width: ${box.why}.` : '', high.why].filter((each) => each !== '').join(' '),
-    }
-    pen.advance({ outer: margins[0] + width + margins[1], height, below: high.margin[1] })
   }
   return pen.bottom - spot.top
 }
 
-const NONE: Pair = [0, 0]
+function drawBox(ground: Ground, item: PlanBox, pen: Pen, spot: Spot, drawn: Drawn[]): void {
+  const at = drawn.length
+  const index = ground.indexOf.get(item.key) ?? -1
+  const box = ground.boxes[index] ?? null
+  const width = box?.known ? box.width : spot.room
+  const high = heightOf(ground, index, item)
+  const place = pen.place(index, high.margins)
+  drawn.push({ ...contentOf({ key: item.key, words: planSelector(item) }, spot), ...place, height: 0 })
+  const inner = insideOf(ground, index, place, width, spot.depth)
+  const filled = draw(ground, item.items, index, { ...inner, placed: drawn[at]!.placed }, drawn, item.setting)
+  const height = high.height ?? Math.max(NOMINAL, filled + high.around)
+  drawn[at] = {
+    ...drawn[at]!,
+    width,
+    height,
+    isBox: true,
+    background: item.values['background-color'],
+    widthKnown: box?.known === true,
+    heightKnown: high.height !== null,
+    why: [box && !box.known ? `Its width: ${box.why}.` : '', high.why].filter((each) => each !== '').join(' '),
+  }
+  pen.advance(index, height, high.margins)
+}
 
-const contentOf = ({ key, words }: { readonly key: string; readonly words: string }) => ({
+const SOLID: Margins = { above: NO_MARGIN, below: NO_MARGIN, through: false }
+
+const contentOf = (
+  { key, words }: { readonly key: string; readonly words: string },
+  { depth, room, placed }: Spot,
+) => ({
   key,
   name: words,
+  depth,
+  width: room,
   isBox: false,
   background: '',
   widthKnown: true,
+  placed,
   heightKnown: false,
   why: '',
 })
@@ -108,100 +126,132 @@ const contentOf = ({ key, words }: { readonly key: string; readonly words: strin
 function insideOf(
   { boxes, styles }: Ground,
   index: number,
-  at: { left: number; top: number },
+  at: { readonly left: number; readonly top: number },
   width: number,
   depth: number,
-) {
+): Omit<Spot, 'placed'> {
   const box = boxes[index]
   const [before, content] = box?.known ? [box.border[0] + box.padding[0], box.content] : [0, width]
-  const above = index < 0 ? 0 : (lengthOf(styles.at(index), 'padding-top', width) ?? 0)
+  const edges = index < 0 ? null : uprightEdges(styles.at(index), width)
+  const above = edges ? edges.padding[0] + edges.border[0] : 0
   return { left: at.left + before, top: at.top + above, room: content, depth: depth + 1 }
 }
 
-/** A height that can be drawn to scale; null where there is none, and why. */
-function heightOf({ heights, styles }: Ground, index: number) {
+/** A height that can be drawn to scale, null where there is none, and why; the margins around it; and its paddings and borders. */
+function heightOf({ heights, styles, marginsOf }: Ground, index: number, { items }: PlanBox) {
   const high = heights[index]
-  if (!high) return { height: null, margin: NONE, around: 0, why: '' }
-  if (high.known && high.height > 0) return { height: high.height, margin: high.margin, around: 0, why: '' }
-  const style = styles.at(index)
-  const length = (name: 'margin-top' | 'margin-bottom' | 'padding-top' | 'padding-bottom') =>
-    lengthOf(style, name, null) ?? 0
+  const element = styles.page.elements[index]
+  if (!high || !element) return { height: null, margins: SOLID, around: 0, why: '' }
+  const edges = uprightEdges(styles.at(index), null)
+  const margin = (at: 0 | 1) => touching(edges?.margin[at] ?? 0)
+  const margins = marginsOf(element) ?? { above: margin(0), below: margin(1), through: false }
+  if (high.known && (high.height > 0 || items.length > 0)) return { height: high.height, margins, around: 0, why: '' }
   const why = high.known ? 'It has no height until something is in it.' : `Its height: ${high.why}.`
-  const margin: Pair = [length('margin-top'), length('margin-bottom')]
-  return { height: null, margin, around: length('padding-top') + length('padding-bottom'), why }
+  return { height: null, margins: { ...margins, through: false }, around: edges ? sumOfUpright(edges) : 0, why }
 }
 
 /** Goes from box to box as their container sets them. */
 class Pen {
   private readonly row: Row | undefined
+  private readonly places: readonly number[] | null
   private readonly gap: number
-  private x = 0
-  private lineTop: number
-  private lineHeight = 0
+  private readonly isColumn: boolean
+  private top: number
+  /** How far the present line, or the last block, reaches down. */
+  private down: number
   private line = 0
-  private waiting = 0
+  /** How far boxes reach to the right whose row is not counted. */
+  private across = 0
+  private waiting = NO_MARGIN
   private begun = false
 
   constructor(
     private readonly ground: Ground,
     private readonly around: number,
     private readonly spot: Spot,
+    /** How the plan sets the boxes, where their row cannot be counted. */
+    private readonly setting: Setting,
   ) {
+    const style = around < 0 ? null : ground.styles.at(around)
     this.row = ground.rows.find(({ container }) => container === around)
-    this.gap = around < 0 ? 0 : (lengthOf(ground.styles.at(around), 'row-gap', null) ?? 0)
-    this.lineTop = spot.top
+    this.places = this.row ? placesInRow(ground.styles, this.row) : null
+    this.gap = style ? (lengthOf(style, 'row-gap', null) ?? 0) : 0
+    this.isColumn = style !== null && /(?:flex|grid)$/.test(computed(style, 'display'))
+    this.top = this.down = spot.top
   }
 
   get bottom(): number {
-    return this.lineTop + this.lineHeight + this.waiting
+    return this.down + (this.row ? 0 : comesTo(this.waiting))
   }
 
-  /** Where a box comes to stand whose margins are these. */
-  place(index: number, before: number, above: number): { left: number; top: number } {
-    const member = this.row?.members.find((each) => each.index === index)
-    if (!member) {
-      const top = this.nextLine(above)
-      return { left: this.spot.left + before, top }
+  /** Where a box comes to stand. */
+  place(index: number, { above, through }: Margins): Pick<Drawn, 'left' | 'top' | 'placed'> {
+    const at = this.row?.members.findIndex((member) => member.index === index) ?? -1
+    const member = this.row?.members[at]
+    if (!member && this.isUncounted)
+      return { left: this.nextAcross(index), top: this.top + comesTo(above), placed: false }
+    if (!member)
+      return { left: this.spot.left + this.leftOf(index), top: this.below(above, through), placed: this.spot.placed }
+    if (member.line !== this.line) {
+      this.line = member.line
+      this.top = this.down + this.gap
     }
-    if (member.line !== this.line) this.wrap(member.line)
-    return { left: this.spot.left + this.x + before, top: this.lineTop + above }
+    const left = this.places?.[at] ?? member.box.margin[0]
+    const placed = this.spot.placed && this.places !== null
+    return { left: this.spot.left + left, top: this.top + comesTo(above), placed }
   }
 
-  /** The top of a box below all others; margins that touch are one. */
-  nextLine(above: number): number {
-    const sticksOut = !this.begun && this.isOpen()
-    this.lineTop += this.lineHeight + (sticksOut ? 0 : Math.max(this.waiting, above))
-    this.lineHeight = 0
-    this.waiting = 0
-    this.begun = true
-    return this.lineTop
-  }
-
-  advance({ outer, height, below }: { outer: number; height: number; below: number }): void {
-    if (!this.row) {
-      this.lineHeight = height
-      this.waiting = below
+  /** A box has come to stand so high. */
+  advance(index: number, height: number, { above, below, through }: Margins): void {
+    if (this.isUncounted || this.row?.members.some((member) => member.index === index)) {
+      this.down = Math.max(this.down, this.top + comesTo(above) + height + comesTo(below))
       return
     }
-    this.x += outer + this.row.gap
-    this.lineHeight = Math.max(this.lineHeight, height + below)
+    if (through) return
+    this.down = this.top + height
+    this.waiting = below
   }
 
-  private wrap(line: number): void {
-    this.lineTop += this.lineHeight + this.gap
-    this.lineHeight = 0
-    this.line = line
-    this.x = 0
+  private get isUncounted(): boolean {
+    return !this.row && this.setting !== 'stacked'
+  }
+
+  private nextAcross(index: number): number {
+    const left = this.spot.left + this.across + this.leftOf(index)
+    const box = this.ground.boxes[index]
+    const style = this.around < 0 ? null : this.ground.styles.at(this.around)
+    const gap = style ? (lengthOf(style, 'column-gap', null) ?? 0) : 0
+    this.across += (box?.known ? outerWidth(box) : this.spot.room / 3) + gap
+    return left
+  }
+
+  /** The left edge of a box that shares its line with none. */
+  private leftOf(index: number): number {
+    const box = this.ground.boxes[index]
+    return box?.known ? box.margin[0] : 0
+  }
+
+  private below(above: Touching, through: boolean): number {
+    // In a column margins do not touch each other.
+    if (this.isColumn) {
+      this.top = this.down + comesTo(this.waiting) + (this.begun ? this.gap : 0) + comesTo(above)
+      this.begun = true
+      return this.top
+    }
+    this.waiting = together(this.waiting, above)
+    const sticksOut = !this.begun && this.isOpen()
+    const top = this.down + (sticksOut ? 0 : comesTo(this.waiting))
+    if (through) return top
+    this.begun = true
+    this.top = top
+    return top
   }
 
   /** Whether the first margin sticks out of the container (CSS 2.2, section 8.3.1). */
   private isOpen(): boolean {
     if (this.around < 0) return false
     const style = this.ground.styles.at(this.around)
-    return (
-      !isolatesFloats(style) &&
-      lengthOf(style, 'padding-top', null) === 0 &&
-      computed(style, 'border-top-width') === '0px'
-    )
+    const edges = uprightEdges(style, null)
+    return edges !== null && !isolatesFloats(style) && edges.padding[0] + edges.border[0] === 0 && !style.isItem
   }
 }

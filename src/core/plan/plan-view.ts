@@ -2,7 +2,7 @@ import { fitRange, rowKey, type FitStretch } from '../boxes/fit-range.ts'
 import { pictureSizes } from '../boxes/pictures.ts'
 import { rangeWords, rowSentence } from '../boxes/row-words.ts'
 import type { Row } from '../boxes/rows.ts'
-import { usedHeights } from '../boxes/used-heights.ts'
+import { uprightOf } from '../boxes/used-heights.ts'
 import { WidthsOfPage } from '../boxes/widths-of-page.ts'
 import { firstByTag, type Page } from '../markup/tree.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
@@ -102,7 +102,7 @@ function groundOf(after: SiteSnapshot, path: SitePath, written: Written, width: 
   const byStart = new Map(styles.page.elements.flatMap(({ place, index }) => (place ? [[place.from, index]] : [])))
   const indexOf = new Map<string, number>()
   for (const [key, at] of written.starts) if (byStart.has(at)) indexOf.set(key, byStart.get(at)!)
-  return { styles, boxes, rows, indexOf, heights: usedHeights(styles, boxes, pictureSizes(after, path)) }
+  return { styles, boxes, rows, indexOf, ...uprightOf(styles, boxes, pictureSizes(after, path)) }
 }
 
 /** The element that the plan's outermost boxes lie in. */
