@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { expect, test } from './test.ts'
 import type { Drawn } from '../src/core/plan/drawing.ts'
+import { elementPath } from '../src/core/markup/describe.ts'
 import { planView } from '../src/core/plan/plan-view.ts'
 import { siteOf } from '../tests/core/model.ts'
 import { plan } from '../tests/plans.ts'
@@ -23,7 +24,7 @@ test('what a plan says of its boxes is what Chromium makes of them', async ({ pa
   const sites = fc.sample(plan, { numRuns: 60, seed: 20261126 }).map((items) => {
     const site = siteOf({ 'index.html': PAGE, 'css/site.css': 'body { margin: 0 }' })
     const main = site.page('index.html').elements.find(({ tag }) => tag === 'main')!
-    const place = { kind: 'put', page: 'index.html', index: main.index, where: 'last', also: [] } as const
+    const place = { kind: 'put' as const, page: 'index.html', at: elementPath(main), where: 'last' as const, also: [] }
     const view = planView(site, { items, place, siteName: '', width: 1280 })
     const after = site.after(view.change)
     return { view, html: after.text('index.html'), css: after.text('css/site.css') }

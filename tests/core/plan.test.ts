@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { HtmlValidate } from 'html-validate'
 import { describe, expect, it } from 'vitest'
+import { elementPath } from '../../src/core/markup/describe.ts'
 import type { PlanAsk, PlanPlace } from '../../src/core/plan/plan-ask.ts'
 import { planRanges, planView } from '../../src/core/plan/plan-view.ts'
 import { isBox, NO_VALUES, type PlanBox, type PlanItem } from '../../src/core/plan/plan.ts'
@@ -21,9 +22,10 @@ const PAGE = `<!doctype html>
 </body>
 </html>
 `
-const site = (css = '', page = PAGE) => siteOf({ 'index.html': page, 'other.html': page, 'site.css': css }, [], 'site.css')
-const indexOf = (model: ReturnType<typeof site>, tag: string) =>
-  model.page('index.html').elements.find((element) => element.tag === tag)!.index
+const site = (css = '', page = PAGE) =>
+  siteOf({ 'index.html': page, 'other.html': page, 'site.css': css }, [], 'site.css')
+const elementOf = (model: ReturnType<typeof site>, tag: string) =>
+  model.page('index.html').elements.find((element) => element.tag === tag)!
 
 const box = (name: string, more: Partial<PlanBox> = {}): PlanBox => ({
   key: name,
@@ -40,7 +42,7 @@ const box = (name: string, more: Partial<PlanBox> = {}): PlanBox => ({
 const sized = (width: string, height = ''): PlanBox['values'] => ({ ...NO_VALUES, width, height })
 
 function ask(model: ReturnType<typeof site>, items: readonly PlanItem[], place: Partial<PlanPlace> = {}): PlanAsk {
-  const into = { kind: 'put', page: 'index.html', index: indexOf(model, 'main'), where: 'last', also: [] }
+  const into = { kind: 'put', page: 'index.html', at: elementPath(elementOf(model, 'main')), where: 'last', also: [] }
   return { items, place: { ...into, ...place } as PlanPlace, siteName: 'Site', width: 1280 }
 }
 
@@ -93,7 +95,7 @@ describe('a plan becomes markup and rules', () => {
     const model = site()
     const both = planView(model, ask(model, items, { also: ['other.html'] } as Partial<PlanPlace>))
     expect(both.change.texts.map(({ doc }) => doc)).toEqual(['file:site.css', 'file:index.html', 'file:other.html'])
-    const place = { kind: 'new', path: 'new.html', title: 'New', how: { kind: 'frame', of: 'index.html' } } as const
+    const place = { kind: 'new', path: 'new.html', title: 'New', frame: 'index.html' } as const
     const fresh = planView(model, { ...ask(model, items), place })
     expect(fresh.change.creates[0]!.text).toContain('<div class="frame">')
     expect(fresh.drawn.map(({ width }) => width)).toEqual([1264, 200, 1064])
@@ -138,10 +140,11 @@ describe('a plan that was made', () => {
         <div class="rest big">x</div></div>`,
   )
   const made = site(css, body)
-  const main = indexOf(made, 'main')
-  const readAgain = () => readPlan(made.page('index.html'), sheetIn(made), made.page('index.html').elements[main]!)!
+  const main = elementOf(made, 'main')
+  const readAgain = () => readPlan(made.page('index.html'), sheetIn(made), main)!
   const again = (change: (root: PlanBox) => PlanBox, also: string[] = []) => {
-    const place: PlanPlace = { kind: 'again', page: 'index.html', index: main, also }
+    const read = made.fingerprint('index.html')
+    const place: PlanPlace = { kind: 'again', page: 'index.html', at: elementPath(main), read, also }
     return planView(made, { ...ask(made, [change(readAgain())]), place })
   }
   const inFrame = (root: PlanBox, change: (frame: PlanBox) => PlanBox): PlanBox => ({

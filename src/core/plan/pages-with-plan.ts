@@ -1,10 +1,11 @@
+import { elementPath } from '../markup/describe.ts'
 import { counterpart } from '../markup/wrap.ts'
 import { firstByTag, parsePage, type Page, type PageElement } from '../markup/tree.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { SitePath } from '../paths/paths.ts'
 import { NO_CHANGE, type SiteChange } from '../site/change.ts'
 import { moveFault } from '../site/move-fault.ts'
-import { newPageText } from '../site/new-page.ts'
+import { newPageText, type NewPageKind } from '../site/new-page.ts'
 import { fileDoc } from '../site/step.ts'
 import { diffTexts } from '../text/splice.ts'
 import { onOtherPage } from './other-page.ts'
@@ -27,18 +28,29 @@ export interface Outcome extends PlannedPage {
   readonly written: Written | null
 }
 
+/** The element that a plan goes to or is; undefined where it is no longer there. */
+export function elementAt(page: Page, at: string): PageElement | undefined {
+  return page.elements.find((element) => elementPath(element) === at)
+}
+
 /** Every page that a plan goes to, with the plan on it; the one it is drawn for first. */
 export function pagesWith(site: SiteSnapshot, { items, place, siteName }: PlanAsk): Outcome[] {
   if (place.kind === 'new') return [onNewPage(site, items, place, siteName)]
-  const element = site.page(place.page).elements[place.index]
+  const element = elementAt(site.page(place.page), place.at)
+  if (!element) return [{ page: place.page, why: GONE, written: null }]
+  if (place.kind === 'again' && site.fingerprint(place.page) !== place.read)
+    return [{ page: place.page, why: `${place.page} ${CHANGED}`, written: null }]
   return [place.page, ...place.also].map((page) => {
-    const own = page === place.page ? element : element && likeOn(site.page(page), element)
+    const own = page === place.page ? element : likeOn(site.page(page), element)
     if (!own) return { page, why: 'Nothing stands there in the same place.', written: null }
     return place.kind === 'put'
       ? put(site, page, own, place.where, items)
-      : again(site, place.page, element!, page, own, items)
+      : again(site, place.page, element, page, own, items)
   })
 }
+
+const GONE = 'The element that the plan goes to is no longer there. Choose another one.'
+const CHANGED = 'has changed since the plan was read from it. Read it again.'
 
 /** The element of another page that is the same: by its id, else by its place. */
 function likeOn(page: Page, element: PageElement): PageElement | null {
@@ -77,11 +89,12 @@ function again(
 function onNewPage(
   site: SiteSnapshot,
   items: readonly PlanItem[],
-  { path, title, how }: PlanPlace & { readonly kind: 'new' },
+  { path, title, frame }: PlanPlace & { readonly kind: 'new' },
   siteName: string,
 ): Outcome {
   const why = path === '' ? 'Give the new page a name.' : (moveFault(site, { from: 'new.html', to: path }) ?? '')
   if (why !== '') return { page: path, why, written: null }
+  const how: NewPageKind = frame === '' ? { kind: 'empty' } : { kind: 'frame', of: frame }
   const page = parsePage(newPageText(site, path, title, how, siteName))
   const element = firstByTag(page, 'main') ?? firstByTag(page, 'body')
   const fault = placeFault(element, 'last')
@@ -90,10 +103,10 @@ function onNewPage(
 
 function sheetAfter(site: SiteSnapshot, { items, place }: PlanAsk): string {
   const sheet = sheetIn(site)
-  const element = place.kind === 'again' ? site.page(place.page).elements[place.index] : undefined
-  const read = element && place.kind === 'again' ? readPlan(site.page(place.page), sheet, element) : null
-  const named = items.filter((item) => !isBox(item) || item.name !== '')
-  return sheetWith(sheet.text, wantedOf(sheet, named, read ? [read] : []))
+  const page = place.kind === 'again' ? site.page(place.page) : null
+  const element = page && place.kind === 'again' ? elementAt(page, place.at) : undefined
+  const read = page && element ? readPlan(page, sheet, element) : null
+  return sheetWith(sheet.text, wantedOf(sheet, items, read ? [read] : []))
 }
 
 /** What makes the pages so, and the sheet. */

@@ -1,20 +1,36 @@
-import type { SitePath } from '../paths/paths.ts'
-import type { NewPageKind } from '../site/new-page.ts'
-import type { Where } from './place-plan.ts'
-import type { PlanItem } from './plan.ts'
+import { z } from 'zod'
+import { WHERES } from './place-plan.ts'
+import { planItemSchema, type PlanItem } from './plan.ts'
 
-/** Where a plan goes. Further pages get it at the same place. */
-export type PlanPlace =
-  | {
-      readonly kind: 'put'
-      readonly page: SitePath
-      readonly index: number
-      readonly where: Where
-      readonly also: readonly SitePath[]
-    }
-  /** It is there, and edited again. */
-  | { readonly kind: 'again'; readonly page: SitePath; readonly index: number; readonly also: readonly SitePath[] }
-  | { readonly kind: 'new'; readonly path: SitePath; readonly title: string; readonly how: NewPageKind }
+/** Where a plan goes. Further pages (`also`) get it at the same place. `at` is the element's path, as `elementPath` writes it. */
+export const planPlaceSchema = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('put'),
+    page: z.string(),
+    at: z.string(),
+    where: z.enum(WHERES),
+    also: z.array(z.string()),
+  }),
+  /** It is there, and edited again; `read` is the fingerprint of the page it was read from. */
+  z.object({
+    kind: z.literal('again'),
+    page: z.string(),
+    at: z.string(),
+    read: z.string(),
+    also: z.array(z.string()),
+  }),
+  /** On a page to come, in the frame of another one; an empty page where `frame` names none. */
+  z.object({ kind: z.literal('new'), path: z.string(), title: z.string(), frame: z.string() }),
+])
+export type PlanPlace = z.infer<typeof planPlaceSchema>
+
+/** What is kept of a plan while it is drawn. */
+export const planSketchSchema = z.object({
+  items: z.array(planItemSchema),
+  place: planPlaceSchema,
+  chosen: z.string().nullable(),
+})
+export type PlanSketch = z.infer<typeof planSketchSchema>
 
 export interface PlanAsk {
   readonly items: readonly PlanItem[]

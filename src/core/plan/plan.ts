@@ -1,4 +1,4 @@
-import type { Range } from '../text/splice.ts'
+import { z } from 'zod'
 import { escapeIdent } from '../css/ident.ts'
 
 /** The elements that suit a planned box. */
@@ -14,7 +14,8 @@ export const PLAN_ELEMENTS = [
   'figure',
 ] as const
 /** What a box of a plan can be; a page's body is one where it is edited again. */
-export type PlanElement = (typeof PLAN_ELEMENTS)[number] | 'body'
+const planElementSchema = z.enum([...PLAN_ELEMENTS, 'body'])
+export type PlanElement = z.infer<typeof planElementSchema>
 
 /** How a box sets those in it: one under another, in a row by flex, in columns by grid, or beside each other as floats. */
 export const SETTINGS = ['stacked', 'row', 'columns', 'floats'] as const
@@ -24,7 +25,8 @@ export type Setting = (typeof SETTINGS)[number]
 export const PLAN_PROPERTIES = ['width', 'height', 'padding', 'margin', 'background-color', 'gap'] as const
 export type PlanProperty = (typeof PLAN_PROPERTIES)[number]
 /** Each as CSS writes it; '' where nothing is said. */
-export type PlanValues = Readonly<Record<PlanProperty, string>>
+const planValuesSchema = z.record(z.enum(PLAN_PROPERTIES), z.string())
+export type PlanValues = Readonly<z.infer<typeof planValuesSchema>>
 
 export const NO_VALUES: PlanValues = {
   width: '',
@@ -36,7 +38,8 @@ export const NO_VALUES: PlanValues = {
 }
 
 /** By what a rule of the sheet finds a box. */
-export type NamedBy = 'class' | 'id' | 'element'
+const namedBySchema = z.enum(['class', 'id', 'element'])
+export type NamedBy = z.infer<typeof namedBySchema>
 
 /** A box of a plan. */
 export interface PlanBox {
@@ -56,14 +59,30 @@ export interface PlanBox {
 }
 
 /** What stands in a box already and is no box of the plan: it is kept as it is, and moves with the box. */
-export interface PlanContent {
-  readonly key: string
-  readonly content: Range
+const planContentSchema = z.object({
+  key: z.string(),
+  content: z.object({ from: z.number(), to: z.number() }),
   /** Its first words, or what it is. */
-  readonly words: string
-}
+  words: z.string(),
+})
+export type PlanContent = Readonly<z.infer<typeof planContentSchema>>
 
 export type PlanItem = PlanBox | PlanContent
+
+const planBoxSchema: z.ZodType<PlanBox> = z.object({
+  key: z.string(),
+  element: planElementSchema,
+  by: namedBySchema,
+  name: z.string(),
+  values: planValuesSchema,
+  setting: z.enum(SETTINGS),
+  columns: z.string(),
+  get items() {
+    return z.array(planItemSchema)
+  },
+  from: z.number().nullable(),
+})
+export const planItemSchema: z.ZodType<PlanItem> = z.union([planContentSchema, planBoxSchema])
 
 export const isBox = (item: PlanItem): item is PlanBox => !('content' in item)
 

@@ -17,7 +17,8 @@ export function wantedOf(sheet: Sheet, items: readonly PlanItem[], read: readonl
   const look = (box: PlanBox, around: Setting) => {
     const selector = planSelector(box)
     const there = wanted.get(selector) ?? new Map<string, string>()
-    for (const [property, value] of wishes(sheet, box, around, known)) there.set(property, value)
+    // A box without a name has no rule yet.
+    if (box.name !== '') for (const [property, value] of wishes(sheet, box, around, known)) there.set(property, value)
     if (there.size > 0) wanted.set(selector, there)
     for (const inner of boxesAmong(box.items)) look(inner, box.setting)
   }

@@ -2,10 +2,11 @@ import { create, type StoreApi, type UseBoundStore } from 'zustand'
 import type { SiteState } from '../../protocol/site-state.ts'
 import { createDocument, type DocumentState } from './document.ts'
 import { createMotion, type MotionState } from './motion.ts'
+import { createPlan, type PlanState } from './plan.ts'
 import { createView, type ViewState } from './view.ts'
 
 /** Everything the workroom holds of one opened site: the document, and what is shown of it. */
-export type WorkroomState = DocumentState & ViewState & MotionState
+export type WorkroomState = DocumentState & ViewState & MotionState & PlanState
 
 export type WorkroomStore = UseBoundStore<StoreApi<WorkroomState>>
 
@@ -16,5 +17,6 @@ export function createWorkroom(site: SiteState): WorkroomStore {
     ...document(set, get, store),
     ...createView(set, get, store),
     ...createMotion(set, get, store),
+    ...createPlan(site.id)(set, get, store),
   }))
 }
