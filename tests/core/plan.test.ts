@@ -3,6 +3,15 @@ import { HtmlValidate } from 'html-validate'
 import { describe, expect, it } from 'vitest'
 import { elementPath } from '../../src/core/markup/describe.ts'
 import type { PlanAsk, PlanPlace } from '../../src/core/plan/plan-ask.ts'
+import {
+  columnsOf,
+  insertItem,
+  moveItem,
+  removeItem,
+  rename,
+  setColumn,
+  setValue,
+} from '../../src/core/plan/edit-plan.ts'
 import { planRanges, planView } from '../../src/core/plan/plan-view.ts'
 import { isBox, NO_VALUES, type PlanBox, type PlanItem } from '../../src/core/plan/plan.ts'
 import { readPlan, sheetIn } from '../../src/core/plan/read-plan.ts'
@@ -247,5 +256,42 @@ describe('before a plan is made', () => {
       items: [box('a', { values: sized('400px') }), box('b', { values: sized('500px') })],
     })
     expect(planRanges(model, ask(model, [floats]))).toMatchObject([{ key: 'f', says: 'The row holds from 900 px up.' }])
+  })
+})
+
+describe('while a plan is drawn', () => {
+  const [a, b] = [box('a', { items: [box('c')] }), box('b')]
+  const names = (items: readonly PlanItem[]): unknown[] =>
+    items.map((item) =>
+      isBox(item) ? (item.items.length > 0 ? [item.name, names(item.items)] : item.name) : item.words,
+    )
+
+  it('boxes move among each other, never into themselves', () => {
+    expect(names(moveItem([a, b], 'b', { around: 'a', at: 0 }))).toEqual([['a', ['b', 'c']]])
+    expect(names(moveItem([a, b], 'a', { around: null, at: 2 }))).toEqual(['b', ['a', ['c']]])
+    expect(names(moveItem([a, b], 'a', { around: 'c', at: 0 }))).toEqual([['a', ['c']], 'b'])
+    expect(names(removeItem([a, b], 'c'))).toEqual(['a', 'b'])
+  })
+
+  it('boxes of one name are one rule, so a value goes to all of them', () => {
+    const twins = [box('card', { key: '1' }), box('card', { key: '2' }), box('note')]
+    const widths = setValue(twins, '1', 'width', '200px').map((item) => isBox(item) && item.values.width)
+    expect(widths).toEqual(['200px', '200px', ''])
+  })
+
+  it('a name that is there brings what is said of it', () => {
+    const there = box('card', { values: sized('200px'), setting: 'row' })
+    const [, named] = rename([there, box('x')], 'x', { by: 'class', name: 'card', element: 'div' }, null)
+    expect(named).toMatchObject({ name: 'card', values: sized('200px'), setting: 'row' })
+  })
+
+  it('columns follow the boxes until somebody writes their own', () => {
+    const grid = box('g', { setting: 'columns', columns: '1fr', items: [box('x')] })
+    const two = insertItem([grid], box('y'), { around: 'g', at: 1 })
+    expect(two[0]).toMatchObject({ columns: 'repeat(2, 1fr)' })
+    const own = setColumn(two, 'y', '200px')
+    expect(own[0]).toMatchObject({ columns: '1fr 200px' })
+    expect(insertItem(own, box('z'), { around: 'g', at: 0 })[0]).toMatchObject({ columns: '1fr 200px' })
+    expect(columnsOf('repeat(auto-fill, 200px)', 2)).toBeNull()
   })
 })

@@ -102,7 +102,8 @@ function containerOf(boxes: ReturnType<WidthsOfPage['at']>['boxes'], element: Pa
   return null
 }
 
-function ofRow(path: SitePath, styles: PageStyles, row: Row, chosen: PageElement): MeasureLine {
+/** A row as a measure line; one of its boxes may be the one that is asked about. */
+export function ofRow(path: SitePath, styles: PageStyles, row: Row, chosen: PageElement | null): MeasureLine {
   const { page } = styles
   return {
     page: path,
@@ -120,7 +121,7 @@ function ofRow(path: SitePath, styles: PageStyles, row: Row, chosen: PageElement
       box,
       wholeWidth: computed(styles.at(index), 'box-sizing') === 'border-box',
       line,
-      chosen: index === chosen.index,
+      chosen: index === chosen?.index,
     })),
     says: rowSentence(page, row),
   }

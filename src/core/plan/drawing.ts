@@ -20,6 +20,8 @@ export interface Drawn {
   readonly width: number
   readonly height: number
   readonly isBox: boolean
+  /** What `width` and `height` come to now, px: of the content, or of the whole box where sizes count so. Null where not known. */
+  readonly told: { readonly width: number | null; readonly height: number | null }
   readonly background: string
   /** Whether the width is counted; else it is drawn as wide as there is room, and `why` says what it hangs on. */
   readonly widthKnown: boolean
@@ -97,6 +99,7 @@ function drawBox(ground: Ground, item: PlanBox, pen: Pen, spot: Spot, drawn: Dra
     width,
     height,
     isBox: true,
+    told: toldOf(ground, index),
     background: item.values['background-color'],
     widthKnown: box?.known === true,
     heightKnown: high.height !== null,
@@ -116,12 +119,22 @@ const contentOf = (
   depth,
   width: room,
   isBox: false,
+  told: { width: null, height: null },
   background: '',
   widthKnown: true,
   placed,
   heightKnown: false,
   why: '',
 })
+
+function toldOf({ boxes, heights, styles }: Ground, index: number): Drawn['told'] {
+  const [box, high] = [boxes[index], heights[index]]
+  const whole = index >= 0 && computed(styles.at(index), 'box-sizing') === 'border-box'
+  return {
+    width: box?.known ? (whole ? box.width : box.content) : null,
+    height: high?.known ? (whole ? high.height : high.content) : null,
+  }
+}
 
 function insideOf(
   { boxes, styles }: Ground,

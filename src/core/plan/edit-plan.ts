@@ -165,3 +165,27 @@ export interface PlanLine {
 export function linesOf(items: readonly PlanItem[], depth = 0): PlanLine[] {
   return items.flatMap((item) => [{ item, depth }, ...(isBox(item) ? linesOf(item.items, depth + 1) : [])])
 }
+
+/** The columns of a box one by one, where they are written so that each belongs to one of `count` boxes; null where not. */
+export function columnsOf(columns: string, count: number): string[] | null {
+  const repeated = /^repeat\(\s*(\d+)\s*,\s*([^(),\s]+)\s*\)$/.exec(columns.trim())
+  if (repeated) return Number(repeated[1]) === count ? Array.from({ length: count }, () => repeated[2]!) : null
+  if (/[,[\]]/.test(columns)) return null
+  const tracks = columns.trim().split(/\s+/)
+  return tracks.length === count && columns.trim() !== '' ? tracks : null
+}
+
+/** The items with another width for the column that a box stands in; as they are where it cannot be told apart. */
+export function setColumn(items: readonly PlanItem[], key: string, width: string): readonly PlanItem[] {
+  const spot = spotOf(items, key)
+  const holder = spot?.around ? boxOf(items, spot.around) : null
+  if (!holder) return items
+  const boxes = boxesAmong(holder.items)
+  const tracks = columnsOf(holder.columns, boxes.length)
+  const at = boxes.findIndex((box) => box.key === key)
+  if (!tracks || at < 0) return items
+  const next = tracks.with(at, width)
+  const columns =
+    next.every((track) => track === next[0]) && next.length > 1 ? `repeat(${next.length}, ${next[0]})` : next.join(' ')
+  return changeAlike(items, holder.key, (box) => ({ ...box, columns }))
+}

@@ -1,6 +1,7 @@
 import { fitRange, rowKey, type FitStretch } from '../boxes/fit-range.ts'
 import { pictureSizes } from '../boxes/pictures.ts'
-import { rangeWords, rowSentence } from '../boxes/row-words.ts'
+import { ofRow, type MeasureLine } from '../boxes/measure.ts'
+import { rangeWords } from '../boxes/row-words.ts'
 import type { Row } from '../boxes/rows.ts'
 import { uprightOf } from '../boxes/used-heights.ts'
 import { WidthsOfPage } from '../boxes/widths-of-page.ts'
@@ -17,12 +18,11 @@ import { notesAfter, notesBefore } from './plan-notes.ts'
 import { allBoxes } from './plan.ts'
 import type { Written } from './write-plan.ts'
 
-/** A row of the plan, in a sentence. */
+/** A row of the plan, measured. */
 export interface PlannedRow {
   /** The box that holds it. */
   readonly key: string
-  readonly holds: boolean
-  readonly says: string
+  readonly line: MeasureLine
 }
 
 /** Over which viewport widths a row of a plan holds. */
@@ -70,7 +70,7 @@ export function planView(site: SiteSnapshot, ask: PlanAsk): PlanView {
     notes: [...before, ...notesAfter(after, ask.items, path, ground)],
     pages,
     ...drawPlan(ground, ask.items, holderOf(page, ask, ground)),
-    rows: rowsOfPlan(ground).map(({ key, row }) => ({ key, holds: row.holds, says: rowSentence(page, row) })),
+    rows: rowsOfPlan(ground).map(({ key, row }) => ({ key, line: ofRow(path, ground.styles, row, null) })),
     change: before.some((note) => note.stops) ? NO_CHANGE : change,
   }
 }

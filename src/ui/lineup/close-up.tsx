@@ -4,6 +4,7 @@ import { useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { DESK } from '../../core/values/media.ts'
 import { pagePaths } from '../state/document.ts'
 import { useInsights, useNotice, useRoom, useWorkroom } from '../state/context.tsx'
+import { pickForPlan } from '../state/plan-actions.ts'
 import { runShortcut } from '../state/shortcuts.ts'
 import { askOnce } from '../state/use-answer.ts'
 import { Frame } from './frame.tsx'
@@ -48,7 +49,9 @@ export function CloseUp({ page }: { page: string }) {
   const pickOnPage = async (index: number, tag: string) => {
     if (scriptsRun && (await askOnce(workroom, 'tagAt', { page, index })) !== tag)
       return notice('A script of the page made this part, or moved it. The markup has nothing to trace there.')
-    if (store.getState().facet !== 'boxes' || store.getState().findings) return pick({ page, index, pseudo: '' })
+    const { facet, findings, views } = store.getState()
+    if (facet !== 'boxes' || findings) return pick({ page, index, pseudo: '' })
+    if (views['boxes'] === 'plan') return pickForPlan(workroom, page, index)
     const box = await askOnce(workroom, 'boxAt', { page, index })
     set({ box, picked: null })
   }

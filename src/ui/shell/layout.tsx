@@ -3,10 +3,13 @@ import { useEffect, useRef, type ReactNode } from 'react'
 import { Group, Panel, Separator, useDefaultLayout, type PanelImperativeHandle } from 'react-resizable-panels'
 import { Boundary } from '../controls/boundary.tsx'
 import { CloseUp } from '../lineup/close-up.tsx'
+import { PlanBoard } from '../facets/boxes/plan/plan-board.tsx'
 import { Lineup } from '../lineup/lineup.tsx'
 import { SheetBar } from '../sheet/sheet-bar.tsx'
 import { SheetPanel } from '../sheet/sheet-panel.tsx'
 import { useRoom } from '../state/context.tsx'
+import type { PlanDraft } from '../state/plan.ts'
+import type { WorkroomState } from '../state/store.ts'
 import { useRoomPlan } from '../state/room.ts'
 import { Bench, Rail } from './bench.tsx'
 
@@ -74,8 +77,14 @@ function useUnfoldFor(shown: string): void {
   }, [shown])
 }
 
+/** The plan, while the bench is at it. */
+function shownPlan({ plan, facet, views, picked, findings }: WorkroomState): PlanDraft | null {
+  return facet === 'boxes' && views['boxes'] === 'plan' && !picked && !findings ? plan : null
+}
+
 function Pages() {
   const closeUp = useRoom((state) => state.closeUp)
+  const plan = useRoom(shownPlan)
   const open = useRoom((state) => state.sheetOpen)
   const source = useRoom((state) => state.source)
   const place = useRoomPlan((state) => state.sheetPlace)
@@ -86,7 +95,8 @@ function Pages() {
   })
   const pages: ReactNode = (
     <Boundary name="The lineup" of={closeUp ?? ''}>
-      <Lineup hidden={closeUp !== null} />
+      <Lineup hidden={closeUp !== null || plan !== null} />
+      {plan !== null && closeUp === null && <PlanBoard plan={plan} />}
       {closeUp !== null && <CloseUp page={closeUp} />}
     </Boundary>
   )

@@ -11,7 +11,7 @@ import { ColorRow } from '../../controls/color-row.tsx'
 import { SizeField } from '../../controls/size-field.tsx'
 import { Where } from '../../controls/where.tsx'
 import { useInsights, useRoom } from '../../state/context.tsx'
-import { FacetHead, Group, Rivals } from '../../controls/parts.tsx'
+import { Group, Rivals } from '../../controls/parts.tsx'
 import { useComputed, useField, useRivals } from '../../controls/use-field.ts'
 
 const PROPERTIES =
@@ -30,7 +30,6 @@ export function BoxesFacet() {
   const chosen = targets.find((target) => target.selector === selector)
   return (
     <>
-      <FacetHead title="Boxes">Choose a box here, or click one in a close-up.</FacetHead>
       <BoxChoice value={selector} targets={present} onChange={setSelector} />
       {chosen && chosen.count === 0 ? (
         <p className="px-4 py-3.5 text-quiet">

@@ -1,6 +1,27 @@
 import { SquareDashed } from 'lucide-react'
 import type { Facet } from '../facet.ts'
 import { BoxesFacet } from './boxes-facet.tsx'
+import { PlanView } from './plan/plan-view.tsx'
 
 /** What the pages are made of. */
-export const boxes: Facet = { id: 'boxes', name: 'Boxes', icon: SquareDashed, views: [], body: BoxesFacet }
+export const boxes: Facet = {
+  id: 'boxes',
+  name: 'Boxes',
+  icon: SquareDashed,
+  views: [
+    {
+      id: 'box',
+      name: 'Box',
+      command: 'Sizes and edges of a box',
+      says: 'Choose a box here, or click one in a close-up.',
+      body: BoxesFacet,
+    },
+    {
+      id: 'plan',
+      name: 'Plan',
+      command: 'Plan boxes before there is content',
+      says: 'Boxes first, content later: drawn with their sums, made in one step.',
+      body: PlanView,
+    },
+  ],
+}
