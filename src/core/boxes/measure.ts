@@ -11,7 +11,7 @@ import { LANDMARKS } from './targets.ts'
 import { fitRange, rowKey, type FitStretch } from './fit-range.ts'
 import { rangeWords, rowSentence } from './row-words.ts'
 import { outerWidth, type KnownBox } from './used-box.ts'
-import type { Row, RowMember } from './rows.ts'
+import type { Row, RowKind, RowMember } from './rows.ts'
 import { WidthsOfPage } from './widths-of-page.ts'
 
 /** A box on a measure line. */
@@ -38,6 +38,8 @@ export interface MeasureLine {
   readonly sum: number
   readonly gap: number
   readonly holds: boolean
+  /** What puts them into one line. */
+  readonly kind: RowKind
   /** Whether it shares its line with others. */
   readonly isRow: boolean
   readonly members: readonly LineMember[]
@@ -51,7 +53,7 @@ export interface NoLine {
 }
 
 /** The first element that a selector finds and that has a box, on the page wanted if it is there. */
-function firstBox(site: SiteSnapshot, selector: string, wanted: SitePath | null) {
+export function firstBox(site: SiteSnapshot, selector: string, wanted: SitePath | null) {
   const inOrder = site.pagePaths.sort(comparePages)
   const paths = wanted === null ? inOrder : [wanted, ...inOrder]
   for (const path of paths) {
@@ -113,6 +115,7 @@ export function ofRow(path: SitePath, styles: PageStyles, row: Row, chosen: Page
     sum: row.sum,
     gap: row.gap,
     holds: row.holds,
+    kind: row.kind,
     isRow: row.members.length > 1,
     members: row.members.map(({ index, box, line }) => ({
       index,

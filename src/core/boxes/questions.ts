@@ -5,6 +5,8 @@ import { boxTree, type TreeBox } from './box-tree.ts'
 import { curesFor } from './cures.ts'
 import { fitRangeOf, measureLine, nearestSelector } from './measure.ts'
 import { newlyBroken } from './newly-broken.ts'
+import { sharesOf } from './shares.ts'
+import { measureStack } from './stacks.ts'
 import { boxTargets, type BoxTarget } from './targets.ts'
 
 /** A box, looked for on this page first, at a viewport width in px. */
@@ -38,6 +40,10 @@ export const boxesQuestions = {
     const at = site.page(page).elements[index]
     return at ? nearestSelector(at) : null
   },
+  /** The boxes that stand above and below it. */
+  measureStack: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => measureStack(site, selector, page, width),
+  /** What its row and its stack share out. */
+  shares: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => sharesOf(site, selector, page, width),
   /** Over which viewport widths its row holds. */
   fitRange: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => fitRangeOf(site, selector, page, width),
 }

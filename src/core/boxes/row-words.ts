@@ -13,7 +13,12 @@ export function pxWords(px: number): string {
 
 /** What a member's outer width is made of: `200 + 2 × 15`. */
 export function sumWords({ box: { content, padding, border, margin } }: Pick<RowMember, 'box'>): string {
-  return [pxWords(content), ...[padding, border, margin].flatMap(pairWords)].join(' + ')
+  return termsOf(content, [padding, border, margin])
+}
+
+/** A content size and what surrounds it: `200 + 2 × 15`. */
+export function termsOf(content: number, pairs: readonly Pair[]): string {
+  return [pxWords(content), ...pairs.flatMap(pairWords)].join(' + ')
 }
 
 function pairWords([left, right]: Pair): string[] {
@@ -69,7 +74,7 @@ function timesOf(all: readonly string[]): string[] {
 }
 
 /** At most four terms in full; of more, how many there are beside. */
-function shortList(all: readonly string[]): string {
+export function shortList(all: readonly string[]): string {
   const terms = timesOf(all)
   if (terms.length > 4) return `${terms.slice(0, 3).join(', ')} and ${terms.length - 3} more`
   return terms.length < 2 ? terms.join('') : `${terms.slice(0, -1).join(', ')} and ${terms.at(-1)}`

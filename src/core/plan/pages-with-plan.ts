@@ -13,7 +13,8 @@ import { placeFault, putAgain, putPlan, type Where } from './place-plan.ts'
 import type { PlanAsk, PlanPlace } from './plan-ask.ts'
 import { isBox, type PlanItem } from './plan.ts'
 import { readPlan, sheetIn } from './read-plan.ts'
-import { sheetWith, wantedOf } from './rules-of-plan.ts'
+import { sheetWith } from '../edit/write-wanted.ts'
+import { wantedOf } from './rules-of-plan.ts'
 import type { Written } from './write-plan.ts'
 
 /** What becomes of a page. */
@@ -106,7 +107,7 @@ function sheetAfter(site: SiteSnapshot, { items, place }: PlanAsk): string {
   const page = place.kind === 'again' ? site.page(place.page) : null
   const element = page && place.kind === 'again' ? elementAt(page, place.at) : undefined
   const read = page && element ? readPlan(page, sheet, element) : null
-  return sheetWith(sheet.text, wantedOf(sheet, items, read ? [read] : []))
+  return sheetWith(sheet, wantedOf(sheet, items, read ? [read] : [])).text
 }
 
 /** What makes the pages so, and the sheet. */

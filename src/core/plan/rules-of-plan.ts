@@ -1,14 +1,7 @@
-import { decide, planEdit, planRemoval, rulesNaming } from '../edit/decide.ts'
-import { naturalPlace } from '../edit/natural-place.ts'
-import { normalSelector } from '../selectors/serialize.ts'
-import { addRule } from '../sheet/edit.ts'
-import { parseSheet, type Sheet } from '../sheet/parse.ts'
-import { applySplices, type Splice } from '../text/splice.ts'
+import type { Wanted } from '../edit/write-wanted.ts'
+import type { Sheet } from '../sheet/parse.ts'
 import { boxesAmong, PLAN_PROPERTIES, planSelector, type PlanBox, type PlanItem, type Setting } from './plan.ts'
 import { boxesRead, readSaid, type SaidOf } from './read-plan.ts'
-
-/** What the sheet is to say of a selector: properties with their values, '' for those that are to go. */
-export type Wanted = ReadonlyMap<string, ReadonlyMap<string, string>>
 
 /** What a plan asks of the sheet beside what it says already; `read` is what the plan was read as, where it was. */
 export function wantedOf(sheet: Sheet, items: readonly PlanItem[], read: readonly PlanItem[]): Wanted {
@@ -78,53 +71,4 @@ function placeWishes({ values }: PlanBox, around: Setting, said: SaidOf, was: Se
   if (around === 'row' && values.width === '' && !said.flexes) wishes.push(['flex', '1'])
   if (around === 'row' && values.width !== '' && said.flexes && was === 'row') wishes.push(['flex', ''])
   return wishes
-}
-
-/** The sheet's text with what is wanted: new rules beside their kin, others changed where they stand. */
-export function sheetWith(text: string, wanted: Wanted): string {
-  let now = text
-  for (const [selector, properties] of wanted) {
-    const sheet = parseSheet(now)
-    const isNew = rulesNaming(sheet, normalSelector(selector)).length === 0
-    now = isNew ? withRule(now, sheet, selector, properties) : withChanges(now, selector, properties)
-  }
-  return now
-}
-
-function withRule(text: string, sheet: Sheet, selector: string, properties: ReadonlyMap<string, string>): string {
-  const body = [...properties].filter(([, value]) => value !== '')
-  if (body.length === 0) return text
-  return applySplices(text, addRule(sheet, selector, body, naturalPlace(sheet, selector)))
-}
-
-function withChanges(text: string, selector: string, properties: ReadonlyMap<string, string>): string {
-  return [...properties].reduce((now, [property, value]) => {
-    const sheet = parseSheet(now)
-    return applySplices(now, value === '' ? without(sheet, selector, property) : set(sheet, selector, property, value))
-  }, text)
-}
-
-function set(sheet: Sheet, selector: string, property: string, value: string): Splice[] {
-  return planEdit(sheet, { selector, property, value, scope: 'only' })
-}
-
-/** What says nothing, where a rule that others share says something. */
-const NEUTRAL: Readonly<Record<string, string>> = {
-  width: 'auto',
-  height: 'auto',
-  padding: '0',
-  margin: '0',
-  'background-color': 'transparent',
-  gap: 'normal',
-  display: 'block',
-  'grid-template-columns': 'none',
-  float: 'none',
-  flex: '0 1 auto',
-}
-
-function without(sheet: Sheet, selector: string, property: string): Splice[] {
-  const decision = decide(sheet, selector, property)
-  if (!decision) return []
-  const alone = decision.group.length === 0 ? planRemoval(sheet, selector, property) : []
-  return alone.length > 0 ? alone : set(sheet, selector, property, NEUTRAL[property]!)
 }

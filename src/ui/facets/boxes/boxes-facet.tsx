@@ -4,6 +4,7 @@ import { Borders } from './borders.tsx'
 import { Corners } from './corners.tsx'
 import { Children, Layout } from './layout.tsx'
 import { MeasureLine } from './measure-line.tsx'
+import { Shares } from './shares.tsx'
 import { Shadows } from './shadows.tsx'
 import { Sides } from './sides.tsx'
 import { TextField } from './text-value.tsx'
@@ -38,6 +39,7 @@ export function BoxesFacet() {
       ) : (
         <>
           <MeasureLine selector={selector} onChoose={setSelector} />
+          <Shares selector={selector} />
           <Box key={selector} selector={selector} />
         </>
       )}

@@ -1,0 +1,129 @@
+import { sheetWith, type Wanted } from '../edit/write-wanted.ts'
+import type { SiteSnapshot } from '../model/snapshot.ts'
+import type { SitePath } from '../paths/paths.ts'
+import type { Sheet } from '../sheet/parse.ts'
+import { diffTexts, type Splice } from '../text/splice.ts'
+import { measureLine, type LineMember } from './measure.ts'
+import { measureStack, type StackMember } from './stacks.ts'
+import type { Pair } from './used-box.ts'
+
+/** How shares are written: widths in %, heights in shares of the viewport or of the container, or shares of what is left. */
+export type ShareUnit = '%' | 'vh' | 'flex' | 'fr'
+
+/** A box that has a share of a whole. */
+export interface ShareMember {
+  readonly name: string
+  readonly selector: string
+  /** Of the whole, in per cent. */
+  readonly share: number
+  /** Margins, px: they lie within its share. */
+  readonly margins: number
+  /** Whether it has paddings or borders that its size does not count in yet. */
+  readonly grows: boolean
+}
+
+/** Boxes that share a whole. */
+export interface Shares {
+  readonly unit: ShareUnit
+  /** What is shared, in words. */
+  readonly of: string
+  readonly property: 'width' | 'height'
+  /** Where columns are written. */
+  readonly container: string | null
+  readonly members: readonly ShareMember[]
+}
+
+/** What the row and the stack of a box share out; null where there is none, or one rule serves several of its boxes. */
+export function sharesOf(
+  site: SiteSnapshot,
+  selector: string,
+  page: SitePath | null,
+  width: number,
+): { readonly row: Shares | null; readonly stack: Shares | null } {
+  return { row: ofRow(site, selector, page, width), stack: ofStack(site, selector, page, width) }
+}
+
+function ofRow(site: SiteSnapshot, selector: string, page: SitePath | null, width: number): Shares | null {
+  const line = measureLine(site, selector, page, width)
+  if ('why' in line || !line.isRow) return null
+  const unit = line.kind === 'grid' ? 'fr' : line.kind === 'flex' ? 'flex' : '%'
+  const first = line.members.filter((member) => unit !== 'fr' || member.line === 0)
+  const members = membersOf(first, ({ box, wholeWidth }) => ({
+    size: box.width,
+    margin: box.margin,
+    grows: !wholeWidth && box.width > box.content,
+  }))
+  if (!members || (unit !== 'fr' && hasTwice(members))) return null
+  if (unit === 'fr' && line.containerSelector === null) return null
+  return { unit, property: 'width', of: `the width of ${line.container}`, container: line.containerSelector, members }
+}
+
+function ofStack(site: SiteSnapshot, selector: string, page: SitePath | null, width: number): Shares | null {
+  const line = measureStack(site, selector, page, width)
+  if ('why' in line || line.members.length < 2) return null
+  const members = membersOf(line.members, ({ box, wholeHeight }) => ({
+    size: box.height,
+    margin: box.margin,
+    grows: !wholeHeight && box.height > box.content,
+  }))
+  if (!members || hasTwice(members)) return null
+  const of = line.ofViewport ? 'the height of the window' : `the height of ${line.container}`
+  return { unit: line.ofViewport ? 'vh' : '%', property: 'height', of, container: null, members }
+}
+
+interface Sized {
+  readonly size: number
+  readonly margin: Pair
+  readonly grows: boolean
+}
+
+function membersOf<Member extends LineMember | StackMember>(
+  members: readonly Member[],
+  sizeOf: (member: Member) => Sized,
+): ShareMember[] | null {
+  const sized = members.map((member) => ({ member, ...sizeOf(member) }))
+  const whole = sized.reduce((sum, { size, margin }) => sum + size + margin[0] + margin[1], 0)
+  if (whole <= 0 || sized.some(({ member }) => member.selector === null)) return null
+  return sized.map(({ member, size, margin, grows }) => ({
+    name: member.name,
+    selector: member.selector!,
+    share: Math.round(((size + margin[0] + margin[1]) / whole) * 1000) / 10,
+    margins: margin[0] + margin[1],
+    grows,
+  }))
+}
+
+const hasTwice = (members: readonly ShareMember[]) =>
+  new Set(members.map(({ selector }) => selector)).size < members.length
+
+/** Shares with the border behind one of them moved by so many per cent: its neighbour gives or takes as much. */
+export function moveShare(shares: readonly number[], at: number, by: number): number[] {
+  const [here, next] = [shares[at]!, shares[at + 1]!]
+  const moved = Math.max(-here, Math.min(next, by))
+  const tenths = (share: number) => Math.round(share * 10) / 10
+  return shares.with(at, tenths(here + moved)).with(at + 1, tenths(next - moved))
+}
+
+/** The splices that give the boxes these shares, in per cent. */
+export function writeShares(sheet: Sheet, all: Shares, shares: readonly number[]): Splice[] {
+  return diffTexts(sheet.text, sheetWith(sheet, wantedFor(all, shares)).text)
+}
+
+function wantedFor({ unit, property, container, members }: Shares, shares: readonly number[]): Wanted {
+  if (unit === 'fr')
+    return new Map([[container!, new Map([['grid-template-columns', shares.map((share) => `${share}fr`).join(' ')]])]])
+  return new Map(
+    members.map((member, at) => [member.selector, new Map(settingsOf(unit, property, shares[at]!, member))]),
+  )
+}
+
+function settingsOf(
+  unit: ShareUnit,
+  property: 'width' | 'height',
+  share: number,
+  { margins, grows }: Pick<ShareMember, 'margins' | 'grows'>,
+): (readonly [string, string])[] {
+  if (unit === 'flex') return [['flex', `${share} 1 0`]]
+  const size = margins === 0 ? `${share}${unit}` : `calc(${share}${unit} - ${margins}px)`
+  return [...(grows ? [['box-sizing', 'border-box'] as const] : []), [property, size]]
+}
