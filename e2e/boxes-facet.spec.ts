@@ -148,3 +148,52 @@ test('boxes without content have an outline and their name while Boxes is open, 
   await facet(page, 'Colour')
   await expect.poll(seen).toEqual(before)
 })
+
+test('a row whose widths only the browser knows is measured on the page, and the line is drawn there', async ({
+  page,
+  request,
+}) => {
+  const site = await bringIn(request, 'Words', {
+    'index.html': bytes(
+      '<!doctype html><html lang="en"><title>x</title><link rel="stylesheet" href="a.css"><body><ul id="menu"><li class="item">One</li> <li class="item">Two</li></ul></body></html>',
+    ),
+    'a.css': bytes('.item { display: inline-block; padding: 0 10px }\n#menu { padding: 0 }\n'),
+  })
+  await openSite(page, site)
+  await facet(page, 'Boxes')
+  await page.getByRole('button', { name: 'Open index.html in a close-up' }).click()
+  await clickInCloseUp(page, 'index.html', '.item')
+  const says = page.getByText(/2 × 10.* of white space between them make [\d.,]+ of [\d.,]+ px: [\d.,]+ px are left\./)
+  await expect(says).toContainText('As laid out on index.html.')
+  await page.getByRole('checkbox', { name: 'Draw it on the pages' }).check()
+  await toLineup(page)
+  const drawn = () =>
+    inFrame(page, 'index.html', () => getComputedStyle(document.documentElement, '::after').backgroundImage)
+  await expect.poll(drawn).toContain('data:image/svg+xml')
+  const markup = await inFrame(page, 'index.html', () => document.documentElement.outerHTML)
+  expect(markup).not.toContain('svg')
+  await page.getByRole('checkbox', { name: 'Draw it on the pages' }).uncheck()
+  await expect.poll(drawn).toBe('none')
+})
+
+test('shares of the window are dragged by keys, and always sum to the whole', async ({ page, request }) => {
+  const site = await bringIn(request, 'Shares', {
+    'index.html': bytes(
+      '<!doctype html><html lang="en"><title>x</title><link rel="stylesheet" href="a.css"><body><div id="head"></div><div id="main"></div><div id="foot"></div></body></html>',
+    ),
+    'a.css': bytes('body { margin: 0 }\n#head { height: 15vh }\n#main { height: 70vh }\n#foot { height: 15vh }\n'),
+  })
+  await openSite(page, site)
+  await facet(page, 'Boxes')
+  const box = page.getByRole('combobox', { name: 'Box', exact: true })
+  await box.fill('#main')
+  await page.getByRole('option', { name: /^#main/ }).click()
+  await expect(page.getByText('120, 560 and 120 make 800 of 800 px: nothing is left.')).toBeVisible()
+  const border = page.getByRole('slider', { name: 'Border between div#head and div#main' })
+  await border.focus()
+  for (let press = 0; press < 5; press++) await page.keyboard.press('ArrowRight')
+  await expect(page.getByText('160, 520 and 120 make 800 of 800 px: nothing is left.')).toBeVisible()
+  await kept(page)
+  const { text } = (await stored(request, site)).looks[0]!
+  expect(text).toBe('body { margin: 0 }\n#head { height: 20vh }\n#main { height: 65vh }\n#foot { height: 15vh }\n')
+})

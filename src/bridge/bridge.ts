@@ -2,6 +2,8 @@ import { liveSheet, type LiveSheet } from './live-sheet.ts'
 import { watchMotion } from './motion.ts'
 import { watchHeight } from './page-height.ts'
 import { page, parentOf, widthOf, wordsOf } from './own.ts'
+import { seenBoxes } from './boxes.ts'
+import { ruleForLine, type LineOnPage } from './line-on-page.ts'
 import { rulesForEmpties } from './empties.ts'
 import { envelopeSchema, GROUND, LEAST_RATE, toFrameSchema, type FromFrame, type ToFrame } from './messages.ts'
 
@@ -27,6 +29,8 @@ const mark = new CSSStyleSheet()
 const point = new CSSStyleSheet()
 const sight = new CSSStyleSheet()
 const empties = new CSSStyleSheet()
+const line = new CSSStyleSheet()
+let lineShown: LineOnPage | null = null
 
 function sheetsAt(path: string): LiveSheet[] {
   return [...page.sheets()].flatMap((sheet) => {
@@ -46,10 +50,12 @@ function obey(message: ToFrame): void {
       worn = sheetsAt(message.path)
       for (const sheet of worn) sheet.adopt(message.rules)
       heights?.look()
+      drawLine()
       return say({ type: 'applied', seq: message.seq, sheets: worn.length })
     case 'patch':
       for (const sheet of worn) sheet.patch(message.edit)
       heights?.look()
+      drawLine()
       return say({ type: 'applied', seq: message.seq, sheets: worn.length })
     case 'outline':
       return showOutline(message.selector)
@@ -75,11 +81,21 @@ function obey(message: ToFrame): void {
       return heights?.look()
     case 'empties':
       return wear(empties, message.show ? rulesForEmpties() : '')
+    case 'line':
+      lineShown = message.members.length > 0 ? message : null
+      return drawLine()
+    case 'boxes':
+      return say({ type: 'laid', id: message.id, boxes: seenBoxes(message.indices) })
     case 'still':
       return still(message.still)
     case 'scroll':
       return window.scrollTo({ left: message.x, top: message.y, behavior: 'instant' })
   }
+}
+
+/** Draws the row that is measured as it is laid out now. */
+function drawLine(): void {
+  wear(line, lineShown ? ruleForLine(lineShown) : '')
 }
 
 function showOutline(selector: string): void {
@@ -257,7 +273,11 @@ window.addEventListener(
   true,
 )
 
-page.fonts.addEventListener('loadingdone', () => say({ type: 'changed' }))
+page.fonts.addEventListener('loadingdone', () => {
+  say({ type: 'changed' })
+  drawLine()
+})
+for (const event of ['resize', 'load']) window.addEventListener(event, drawLine)
 
 /** Where a page is scrolled to is told no more often: only a reload asks for it. */
 const SCROLL_TOLD_MS = 100

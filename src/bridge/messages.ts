@@ -17,6 +17,19 @@ export const ruleEditSchema = z.object({
 })
 export type RuleEdit = z.infer<typeof ruleEditSchema>
 
+const pair = z.tuple([z.number(), z.number()])
+/** A box as a browser has laid it out. */
+export const seenBoxSchema = z.object({
+  left: z.number(),
+  top: z.number(),
+  width: z.number(),
+  height: z.number(),
+  margin: pair,
+  border: pair,
+  padding: pair,
+})
+export type SeenBox = z.infer<typeof seenBoxSchema>
+
 /** What the workroom says to a frame. */
 export const toFrameSchema = z.discriminatedUnion('type', [
   /** The whole sheet as its top-level rules, for the sheet served at this path. */
@@ -39,6 +52,16 @@ export const toFrameSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('see'), matrix: z.array(z.number()), linear: z.boolean() }),
   /** Outline boxes without content, with their names; or no longer. */
   z.object({ type: z.literal('empties'), show: z.boolean() }),
+  /** Draw a dimension line over a row, by the places of its container and its boxes in document order; none takes it away. */
+  z.object({
+    type: z.literal('line'),
+    container: z.int().check(z.nonnegative()),
+    members: z.array(z.int().check(z.nonnegative())),
+    /** How many px of the page are one of the screen. */
+    perPx: z.number().check(z.positive()),
+  }),
+  /** How these elements are laid out, by their places in document order. */
+  z.object({ type: z.literal('boxes'), id: z.int(), indices: z.array(z.int().check(z.nonnegative())) }),
   /** Say how tall the page is, now and whenever that changes; or no longer. */
   z.object({ type: z.literal('height'), follow: z.boolean() }),
   z.object({ type: z.literal('scroll'), x: z.number(), y: z.number() }),
@@ -56,6 +79,8 @@ export const fromFrameSchema = z.discriminatedUnion('type', [
   /** Characters per line of each element measured; those too short to tell are left out. */
   z.object({ type: z.literal('measured'), id: z.int(), lines: z.array(z.number()) }),
   z.object({ type: z.literal('present'), id: z.int(), names: z.array(z.string()) }),
+  /** Boxes in CSS px from the corner of the page, pairs left and right; null for elements without one. */
+  z.object({ type: z.literal('laid'), id: z.int(), boxes: z.array(z.nullable(seenBoxSchema)) }),
   /** What can be measured has changed without the workroom's doing: fonts have arrived. */
   z.object({ type: z.literal('changed') }),
   /** How tall the page is, and the height of the viewport it is seen at, in CSS px. */

@@ -5,6 +5,7 @@ import { boxTree, type TreeBox } from './box-tree.ts'
 import { curesFor } from './cures.ts'
 import { fitRangeOf, measureLine, nearestSelector } from './measure.ts'
 import { newlyBroken } from './newly-broken.ts'
+import { lineAsLaid, rowsOnPages, type LaidBox, type RowOfBox } from './row-on-page.ts'
 import { sharesOf } from './shares.ts'
 import { measureStack } from './stacks.ts'
 import { boxTargets, type BoxTarget } from './targets.ts'
@@ -16,6 +17,19 @@ interface BoxAsk {
   readonly width: number
   /** While something is dragged: a new number for each state, so that it is asked again. */
   readonly dragged?: number
+}
+
+interface RowsAsk {
+  readonly selector: string
+  readonly pages: readonly SitePath[]
+  readonly width: number
+}
+
+interface LaidAsk {
+  readonly row: RowOfBox
+  readonly selector: string
+  readonly width: number
+  readonly laid: readonly (LaidBox | null)[]
 }
 
 export const boxesQuestions = {
@@ -30,6 +44,11 @@ export const boxesQuestions = {
   },
   /** The first box a selector finds, with those it shares a line with. */
   measureLine: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => measureLine(site, selector, page, width),
+  /** The rows of the box on each of these pages. */
+  rowsOnPages: (site: SiteSnapshot, { selector, pages, width }: RowsAsk) => rowsOnPages(site, selector, pages, width),
+  /** The measure line of a row as a frame has laid it out. */
+  lineAsLaid: (site: SiteSnapshot, { row, selector, width, laid }: LaidAsk) =>
+    lineAsLaid(site, row, selector, width, laid),
   /** What makes its row hold, where it does not. */
   cures: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => curesFor(site, selector, page, width),
   /** The rows that the sheet breaks as it is told now, beside what it says when nothing is dragged. */

@@ -30,7 +30,10 @@ function pairWords([left, right]: Pair): string[] {
 export function rowSentence(page: Page, row: Row): string {
   const counted = row.kind === 'grid' ? row.members.filter(({ line }) => line === 0) : row.members
   const terms = shortList(counted.map(sumWords))
-  const gaps = row.gap > 0 && counted.length > 1 ? ` and ${counted.length - 1} × ${pxWords(row.gap)} between them` : ''
+  const gaps =
+    row.gap > 0 && counted.length > 1
+      ? ` and ${counted.length > 2 ? `${counted.length - 1} × ` : ''}${pxWords(row.gap)} ${row.kind === 'inline-blocks' ? 'of white space ' : ''}between them`
+      : ''
   const left = row.room - row.sum
   const whole = `${terms}${gaps} ${/[+×]| and /.test(terms) ? 'make' : 'is'} ${pxWords(row.sum)} of ${pxWords(row.room)} px`
   if (row.holds) return left < 0.5 ? `${whole}: nothing is left.` : `${whole}: ${pxWords(left)} px are left.`

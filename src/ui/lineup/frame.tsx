@@ -152,6 +152,10 @@ function SingleFrame({
     if (channel.current) channel.current.inView = inView
   }, [inView])
 
+  useEffect(() => {
+    if (channel.current) channel.current.scale = scale
+  }, [scale])
+
   // What has loaded and does not speak is no page: the server was away for a moment, or answered with an error.
   const waiting = useRef<ReturnType<typeof setTimeout>>(undefined)
   const awaitBridge = (within: number) => {

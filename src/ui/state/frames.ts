@@ -2,7 +2,14 @@ import { filterValues, VISION_MATRICES, type Vision } from '../../core/color/vis
 import { encodePath } from '../../core/paths/paths.ts'
 import type { Sheet } from '../../core/sheet/parse.ts'
 import type { SeenHeight } from '../../bridge/page-height.ts'
-import { envelopeSchema, fromFrameSchema, type FromFrame, type RuleEdit, type ToFrame } from '../../bridge/messages.ts'
+import {
+  envelopeSchema,
+  fromFrameSchema,
+  type FromFrame,
+  type RuleEdit,
+  type SeenBox,
+  type ToFrame,
+} from '../../bridge/messages.ts'
 import { frameRules } from './texts.ts'
 
 /** How the rest of the screen hears of one frame. */
@@ -23,7 +30,7 @@ export interface FrameListener {
 }
 
 /** What a frame answers when it is asked. */
-type FrameAnswer = Extract<FromFrame, { type: 'values' | 'present' }>
+type FrameAnswer = Extract<FromFrame, { type: 'values' | 'present' | 'laid' }>
 
 const SECOND_MS = 1000
 /** A frame that follows a drag says one thing a picture of the screen; three times that is nobody’s need. */
@@ -35,6 +42,8 @@ export class FrameChannel {
   inView = true
   /** Whether it is there to be measured, not to be looked at: it does not count among the pages. */
   aside = false
+  /** How large the page is shown: 1 is life size. */
+  scale = 1
   private ready = false
   private sent: readonly string[] | null = null
   private seq = 0
@@ -103,6 +112,7 @@ export class FrameChannel {
         return this.send()
       case 'values':
       case 'present':
+      case 'laid':
         return this.onAnswer(message)
       case 'changed':
         return this.listener.onChanged?.()
@@ -165,6 +175,12 @@ export interface ReadResult {
   readonly values: Readonly<Record<string, string>>
 }
 
+/** A row of a page: its container and its boxes, by their places in document order. */
+export interface RowOnPage {
+  readonly container: number
+  readonly members: readonly number[]
+}
+
 /** A frame that has not answered by then is not waited for: its page may be busy, or want no good. */
 const ANSWER_MS = 500
 
@@ -194,6 +210,7 @@ export class Frames {
   /** Hears which pages move, and stills one where it may; says whether it did. */
   onMotion: { seen(page: string, moves: boolean): void; tooSlow(page: string): boolean } | null = null
   private pointed: ReadonlyMap<string, string> | null = null
+  private rows: ReadonlyMap<string, RowOnPage> = new Map()
 
   constructor(
     private readonly siteId: string,
@@ -240,6 +257,7 @@ export class Frames {
           if (this.stilled(page)) channel.post({ type: 'still', still: true })
           if (this.vision) channel.post(seeing(this.vision))
           if (this.empties) channel.post({ type: 'empties', show: true })
+          if (this.rows.has(page)) this.drawLine(channel)
           const pointed = this.pointed?.get(page)
           if (pointed) channel.post({ type: 'point', selector: pointed })
           if (this.first === source && this.marked) channel.post({ type: 'mark', selector: this.marked })
@@ -309,6 +327,38 @@ export class Frames {
   showEmpties(show: boolean): void {
     this.empties = show
     for (const channel of this.channels.values()) if (channel.isReady) channel.post({ type: 'empties', show })
+  }
+
+  /** Draws the measure line of a row over each of these pages, and over no other. */
+  showLines(rows: ReadonlyMap<string, RowOnPage>): void {
+    const before = this.rows
+    this.rows = rows
+    for (const channel of this.channels.values())
+      if (channel.isReady && (before.has(channel.page) || rows.has(channel.page))) this.drawLine(channel)
+  }
+
+  private drawLine(channel: FrameChannel): void {
+    const row = this.rows.get(channel.page)
+    const perPx = 1 / Math.max(0.05, channel.scale)
+    channel.post({ type: 'line', container: row?.container ?? 0, members: [...(row?.members ?? [])], perPx })
+  }
+
+  /** The pages that are on the screen. */
+  get pagesShown(): string[] {
+    const shown = [...this.channels.values()].filter((channel) => channel.isReady && !channel.aside)
+    return [...new Set(shown.map(({ page }) => page))]
+  }
+
+  /** How elements of a page are laid out, by their places in document order; null while no frame shows it. */
+  async boxesOf(page: string, indices: readonly number[]): Promise<readonly (SeenBox | null)[] | null> {
+    const shown = [...this.channels.values()].filter((each) => each.page === page && each.isReady && !each.aside)
+    const one = shown.find(({ source }) => source === this.first) ?? shown[0]
+    const [boxes] = await this.ask(
+      one ? [one] : [],
+      (id) => ({ type: 'boxes', id, indices: [...indices] }),
+      (_, answer) => (answer.type === 'laid' ? [answer.boxes] : []),
+    )
+    return boxes ?? null
   }
 
   /** Holds what moves on these pages, and lets all others move. */

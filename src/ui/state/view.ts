@@ -59,6 +59,8 @@ export interface View {
   readonly closeUp: string | null
   /** The box on the measure line, by a selector; null for the first that is there. */
   readonly box: string | null
+  /** Whether the measure line of the box lies over the pages. */
+  readonly lineOnPages: boolean
   /** What is traced: an element by its place in document order over all elements of its page, or a pseudo-element of it. */
   readonly picked: Picked | null
   /** The viewport of the close-up, in CSS px. */
@@ -100,6 +102,7 @@ const FIRST: View = {
   filter: { name: '', folder: null, findings: false },
   closeUp: null,
   box: null,
+  lineOnPages: false,
   picked: null,
   closeUpViewport: DESK,
   follow: null,

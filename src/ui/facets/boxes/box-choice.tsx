@@ -29,7 +29,10 @@ export function BoxChoice({ value, targets, onChange }: Props) {
   const page = useRoom((state) => state.closeUp)
   const show = useShowReach()
   const tree = useAnswer('boxTree', { page }, { keep: true }) ?? []
-  const choices = choicesOf(tree, targets).filter(({ selector }) => selector.includes(query.trim()))
+  const typed = query.trim()
+  const matching = choicesOf(tree, targets).filter(({ selector }) => selector.includes(typed))
+  // What is typed in full comes before what only holds it.
+  const choices = matching.toSorted((a, b) => Number(b.selector === typed) - Number(a.selector === typed))
   const chosen = targets.find(({ selector }) => selector === value)
   return (
     <div

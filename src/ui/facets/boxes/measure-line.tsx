@@ -10,6 +10,7 @@ import { BeforeItHappens } from './before-it-happens.tsx'
 import { Cures } from './cures.tsx'
 import { DimensionDrawing, scaleFor, shareAt, WHOLE } from './dimension-drawing.tsx'
 import { FitStrip } from './fit-strip.tsx'
+import { useLineAsLaid, useLinesOnPages } from './rows-on-pages.ts'
 import { placed } from './line-parts.ts'
 import { Tick } from './tick.tsx'
 
@@ -30,28 +31,68 @@ export function MeasureLine({ selector, onChoose }: Props) {
   const [curing, setCuring] = useState(false)
   const line = useAnswer('measureLine', { ...at, dragged }, { keep: true })
   const range = useAnswer('fitRange', at, { pause: 250, keep: true })
+  const onPages = useRoom((state) => state.lineOnPages)
+  useLinesOnPages(selector, width, onPages)
+  const untold = line !== undefined && 'why' in line
+  const laid = useLineAsLaid(selector, closeUp, width, untold && line.page !== null)
   if (!line) return <Group title="Measure line">looking …</Group>
-  if ('why' in line)
+  if (untold)
     return (
-      <Group title="Measure line">
-        <p className="text-quiet">{line.why}</p>
+      <Group title={laid?.isRow ? 'Measure line of its row' : 'Measure line'}>
+        {laid && <Counted selector={selector} line={laid} onChoose={onChoose} asLaid />}
+        <p className="text-quiet">
+          {line.why}
+          {line.page !== null && !laid && ' Open the page, and it is measured there.'}
+        </p>
+        {laid && <OnPages />}
       </Group>
     )
   return (
     <Group title={line.isRow ? 'Measure line of its row' : 'Measure line'}>
-      <Drawn key={selector} selector={selector} line={line} onChoose={onChoose} />
-      <p className={line.holds ? '' : 'text-alarm'}>
-        {line.says} <span className="text-quiet">On {line.page}.</span>
-      </p>
+      <Counted selector={selector} line={line} onChoose={onChoose} />
       {range && line.isRow && (
         <>
           <FitStrip stretches={range.stretches} says={range.says} />
           <p>{range.says}</p>
         </>
       )}
+      <OnPages />
       <BeforeItHappens selector={selector} width={width} dragged={dragged} />
       {line.isRow && (!line.holds || curing) && <Cures {...at} onShow={setCuring} />}
     </Group>
+  )
+}
+
+/** The drawing and its sum. */
+function Counted({ asLaid = false, ...props }: Props & { readonly line: Line; readonly asLaid?: boolean }) {
+  const { selector, line } = props
+  return (
+    <>
+      <Drawn key={selector} {...props} />
+      <p className={line.holds ? '' : 'text-alarm'}>
+        {line.says}{' '}
+        <span className="text-quiet">
+          {asLaid ? 'As laid out on' : 'On'} {line.page}.
+        </span>
+      </p>
+    </>
+  )
+}
+
+/** Whether the line lies over the pages too. */
+function OnPages() {
+  const shown = useRoom((state) => state.lineOnPages)
+  const set = useRoom((state) => state.set)
+  return (
+    <label className="flex items-center gap-2">
+      <input
+        type="checkbox"
+        className="accent-(--accent)"
+        checked={shown}
+        onChange={(event) => set({ lineOnPages: event.target.checked })}
+      />
+      Draw it on the pages
+    </label>
   )
 }
 
