@@ -4,6 +4,7 @@ import { expect, test, type Page } from './test.ts'
 import { fitRange, rowKey, type FitStretch } from '../src/core/boxes/fit-range.ts'
 import { usedHeights } from '../src/core/boxes/used-heights.ts'
 import { usedWidths } from '../src/core/boxes/used-widths.ts'
+import { findingsIn } from '../src/core/fit/check.ts'
 import { NARROWEST, WIDEST, WidthsOfPage } from '../src/core/boxes/widths-of-page.ts'
 import { siteOf } from '../tests/core/model.ts'
 import { layoutPage, rowPage } from './boxes/layouts.ts'
@@ -183,4 +184,48 @@ test('a fit range ends where the browser says so, at the last px and one beyond'
 function endsOf({ from, to, state }: FitStretch): number[] {
   if (state !== 'holds' && state !== 'breaks') return []
   return [...new Set([from, to])].filter((width) => width > NARROWEST && width < WIDEST)
+}
+
+/** What the fit check says of a layout, beside what Chromium makes of it: on a page that is fine it says nothing. */
+test('every finding about a layout is one that Chromium shows', async ({ page }) => {
+  test.setTimeout(240_000)
+  const pages = [...layouts, ...fc.sample(rowPage, { numRuns: 40, seed: 7 })]
+  const files = Object.fromEntries(
+    pages.map((text, at) => [
+      `${at}.html`,
+      text.replace(/<!doctype html>/i, '$&<meta name="viewport" content="width=device-width">'),
+    ]),
+  )
+  const found = findingsIn(siteOf(files)).filter(({ rule }) => LAYOUT_RULES.includes(rule))
+  await serve(page, files)
+  const counts: Record<string, number> = {}
+  for (const { rule, file, from, message } of found) {
+    const width = Number(/window of ([\d,]+) px/.exec(message)?.[1]?.replace(',', '') ?? 1280)
+    await page.setViewportSize({ width, height: 800 })
+    await page.goto(ORIGIN + file)
+    const index = siteOf(files)
+      .page(file)
+      .elements.findIndex(({ place }) => place?.from === from)
+    const seen = await page.evaluate(layoutAt, index)
+    const isThere = rule === 'page-overflow' ? seen.scrolls : rule === 'float-uncleared' ? seen.flat : seen.breaks
+    expect(isThere, `${file}: ${message}`).toBe(true)
+    counts[rule] = (counts[rule] ?? 0) + 1
+  }
+  console.log('findings about layouts that Chromium shows', counts)
+  expect(counts['page-overflow']).toBeGreaterThan(5)
+  expect(counts['row-overflow']).toBeGreaterThan(5)
+})
+
+const LAYOUT_RULES = ['row-overflow', 'page-overflow', 'float-uncleared']
+
+/** Whether the page scrolls sideways, an element is flat inside, and what stands in it does not stand on one line within it. */
+function layoutAt(index: number) {
+  const element = document.querySelectorAll('*')[index]!
+  const inner = element.getBoundingClientRect()
+  const boxes = [...element.children].map((child) => child.getBoundingClientRect()).filter(({ width }) => width > 0)
+  return {
+    scrolls: document.documentElement.scrollWidth > document.documentElement.clientWidth,
+    flat: element.clientHeight === 0,
+    breaks: boxes.some(({ right, top }) => right > inner.right + 0.5 || top > boxes[0]!.bottom - 0.5),
+  }
 }

@@ -30,6 +30,7 @@ describe('the rules of the fit check', () => {
       'doctype-missing',
       'embedded-styles',
       'fallback-missing',
+      'float-uncleared',
       'font-unavailable',
       'id-repeated',
       'image-alt-missing',
@@ -56,8 +57,10 @@ describe('the rules of the fit check', () => {
       'name-spaces',
       'page-link-broken',
       'page-link-placeholder',
+      'page-overflow',
       'part-drift',
       'region-missing',
+      'row-overflow',
       'sheet-overridden',
       'title-missing',
       'viewport-missing',
@@ -247,13 +250,13 @@ describe('the rules of the fit check', () => {
     ])
   })
   it('image-heavy and image-oversized speak of weight and of the width it is shown at', () => {
-    const img = '<img src="images/b.jpg" alt="" width="400" height="300">'
+    const img = '<img src="images/b.jpg" alt="" width="300" height="225">'
     const findings = found(files(img), [image('images/b.jpg', 1_400_000, 4000, 3000)])
     expect(findings.map(({ rule, message }) => `${rule}: ${message.split('. ')[0]}`)).toEqual([
-      'image-oversized: images/b.jpg is 4000 px wide and shown at most 400 px wide here',
+      'image-oversized: images/b.jpg is 4000 px wide and shown at most 300 px wide here',
       'image-heavy: images/b.jpg weighs 1.4 MB (4000 × 3000 px)',
     ])
-    expect(brief(files(img), [image('images/b.jpg', 900_000, 1000, 750)])).toEqual([])
+    expect(brief(files(img), [image('images/b.jpg', 900_000, 800, 600)])).toEqual([])
     expect(
       brief(
         {
@@ -266,10 +269,10 @@ describe('the rules of the fit check', () => {
   })
   it('image-size-unset is silent where the sheet holds the place', () => {
     const img = '<img src="images/b.jpg" alt="">'
-    expect(brief(files(img), [image('images/b.jpg', 1000, 400, 300)])).toEqual(['image-size-unset index.html'])
+    expect(brief(files(img), [image('images/b.jpg', 1000, 300, 225)])).toEqual(['image-size-unset index.html'])
     for (const rule of ['img { height: 10px }', 'img { aspect-ratio: 4 / 3 }', 'img { position: absolute }'])
       expect(
-        brief({ ...files(img), 'css/site.css': `p { top: 0 } ${rule}` }, [image('images/b.jpg', 1000, 400, 300)]),
+        brief({ ...files(img), 'css/site.css': `p { top: 0 } ${rule}` }, [image('images/b.jpg', 1000, 300, 225)]),
         rule,
       ).toEqual([])
   })

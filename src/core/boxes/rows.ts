@@ -64,10 +64,10 @@ export function rowGroups(styles: PageStyles): RowGroup[] {
   )
 }
 
-type Group = Omit<RowGroup, 'container'>
+export type Group = Omit<RowGroup, 'container'>
 
 /** The runs of boxes beside each other among an element's children. */
-function groupsIn(styles: PageStyles, container: PageElement): Group[] {
+export function groupsIn(styles: PageStyles, container: PageElement): Group[] {
   const display = computed(styles.at(container.index), 'display')
   const children = container.children.filter((child) => {
     const style = styles.at(child.index)

@@ -2,6 +2,8 @@ import type { PageStyles } from '../cascade/cascade.ts'
 import type { PageElement } from '../markup/tree.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { SitePath } from '../paths/paths.ts'
+import type { Sheet } from '../sheet/parse.ts'
+import { memo } from '../text/memo.ts'
 import { mediaMatches } from '../values/media.ts'
 import { pictureSizes } from './pictures.ts'
 import { rowGroups, rowsOf, type Row, type RowGroup } from './rows.ts'
@@ -46,10 +48,13 @@ export class WidthsOfPage {
     private readonly path: SitePath,
     private readonly height = 800,
   ) {
-    const texts = textsOf(site, path)
+    const asked = [askedIn(site.text(path)), ...site.wornSheets.map(({ sheet }) => askedBySheet(sheet))]
     this.pictureSize = pictureSizes(site, path)
-    this.followsViewport = texts.some((text) => /\d(?:[sld]?v(?:w|h|min|max|i|b)|cq(?:w|i|min|max))\b/i.test(text))
-    this.stretches = stretchesOf(texts.flatMap(mediaIn), height)
+    this.followsViewport = asked.some((each) => each.followsViewport)
+    this.stretches = stretchesOf(
+      asked.flatMap(({ media }) => media),
+      height,
+    )
   }
 
   /** At a width, px. */
@@ -123,10 +128,21 @@ function addWithParents(element: PageElement, to: Set<PageElement>): void {
   for (let at: PageElement | null = element; at && !to.has(at); at = at.parent) to.add(at)
 }
 
-/** The texts that say what a page looks like: its own and those of all stylesheets. */
-function textsOf(site: SiteSnapshot, path: SitePath): string[] {
-  return [site.text(path), ...site.wornSheets.map(({ sheet }) => sheet.text)]
+/** What a text asks the viewport: every media query list in it, and whether it has lengths of the viewport. */
+interface Asked {
+  readonly media: readonly string[]
+  readonly followsViewport: boolean
 }
+
+function askedIn(text: string): Asked {
+  return {
+    media: mediaIn(text),
+    followsViewport: /\d(?:[sld]?v(?:w|h|min|max|i|b)|cq(?:w|i|min|max))\b/i.test(text),
+  }
+}
+
+// The same sheets are worn by every page.
+const askedBySheet = memo((sheet: Sheet) => askedIn(sheet.text))
 
 /** Every media query list a text may hold; some that are none do no harm. */
 function mediaIn(text: string): string[] {

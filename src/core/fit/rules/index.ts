@@ -2,6 +2,7 @@ import type { FitRule } from '../finding.ts'
 import { doctypeMissing } from './doctype-missing.ts'
 import { embeddedStyles } from './embedded-styles.ts'
 import { fallbackMissing } from './fallback-missing.ts'
+import { floatUncleared } from './float-uncleared.ts'
 import { fontUnavailable } from './font-unavailable.ts'
 import { idRepeated } from './id-repeated.ts'
 import { imageAltMissing } from './image-alt-missing.ts'
@@ -28,8 +29,10 @@ import { nameCapitals } from './name-capitals.ts'
 import { nameSpaces } from './name-spaces.ts'
 import { pageLinkBroken } from './page-link-broken.ts'
 import { pageLinkPlaceholder } from './page-link-placeholder.ts'
+import { pageOverflow } from './page-overflow.ts'
 import { partDrift } from './part-drift.ts'
 import { regionMissing } from './region-missing.ts'
+import { rowOverflow } from './row-overflow.ts'
 import { sheetOverridden } from './sheet-overridden.ts'
 import { titleMissing } from './title-missing.ts'
 import { viewportMissing } from './viewport-missing.ts'
@@ -70,6 +73,9 @@ export const RULES: readonly FitRule[] = [
   langMissing,
   titleMissing,
   viewportMissing,
+  pageOverflow,
+  rowOverflow,
+  floatUncleared,
 ]
 
 const byId = new Map(RULES.map((rule) => [rule.id, rule]))

@@ -1,0 +1,80 @@
+import type { PageStyles } from '../cascade/cascade.ts'
+import type { ElementStyle } from '../cascade/style.ts'
+import type { PageElement } from '../markup/tree.ts'
+import { memo } from '../text/memo.ts'
+import { computed, lengthOf } from './box-style.ts'
+import { isFloat, isolatesFloats } from './kinds.ts'
+import { groupsIn, type RowGroup } from './rows.ts'
+import type { UsedBox } from './used-box.ts'
+import { layOut, type PictureSize } from './used-widths.ts'
+
+/** What of a style matters to rows. Elements that look alike share their style, so it is found once. */
+const kindOf = memo((style: ElementStyle) => ({
+  floats: isFloat(style),
+  isRow: /(?:flex|grid)$/.test(computed(style, 'display')),
+  /** The least px it says of its width, whatever stands around it. */
+  tells: Math.max(lengthOf(style, 'width', null) ?? 0, lengthOf(style, 'min-width', null) ?? 0),
+}))
+
+/** Elements of a page whose boxes may share a line with others, or are wide by themselves. */
+export interface Candidates {
+  readonly floats: readonly PageElement[]
+  /** Flex and grid containers. */
+  readonly containers: readonly PageElement[]
+}
+
+/** Looked for once in a page's styles. */
+export const candidatesIn = memo((styles: PageStyles): Candidates => {
+  const floats: PageElement[] = []
+  const containers: PageElement[] = []
+  for (const element of styles.page.elements) {
+    const { floats: isOne, isRow } = kindOf(styles.at(element.index))
+    if (isOne) floats.push(element)
+    if (isRow) containers.push(element)
+  }
+  return { floats, containers }
+})
+
+/** Elements that say of themselves that they are wider than so many px. */
+export function widerThan(styles: PageStyles, px: number): PageElement[] {
+  return styles.page.elements.filter(({ index }) => kindOf(styles.at(index)).tells > px)
+}
+
+/** The rows of a page that floats or flex and grid containers make: as `rowGroups` gives them, without those of inline-blocks. */
+export function rowCandidates(styles: PageStyles): RowGroup[] {
+  const { floats, containers } = candidatesIn(styles)
+  const around = new Set([...containers, ...floats.flatMap(({ parent }) => (parent ? [parent] : []))])
+  return [...around].flatMap((container) =>
+    groupsIn(styles, container)
+      .filter(({ kind }) => kind !== 'inline-blocks')
+      .map((group) => ({ container, ...group })),
+  )
+}
+
+/**
+ * The widths of some boxes of a page and of those around them, by element index, at the viewport of the styles; all others are null. A
+ * box that floats may stand beside is not known.
+ */
+export function laidInPart(
+  styles: PageStyles,
+  pictureSize: PictureSize,
+  wanted: readonly PageElement[],
+): readonly (UsedBox | null)[] {
+  const chain = new Set<PageElement>()
+  for (const element of wanted)
+    for (let at: PageElement | null = element; at && !chain.has(at); at = at.parent) chain.add(at)
+  const elements = [...chain].sort((a, b) => a.index - b.index)
+  const beside: boolean[] = []
+  const { floats } = candidatesIn(styles)
+  for (const element of floats.length > 0 ? elements : [])
+    if (isolatesFloats(styles.at(element.index)))
+      beside[element.index] = floats.some((float) => isBefore(float, element))
+  return layOut(styles, pictureSize, styles.cascade.viewport.width, { elements, beside }).boxes
+}
+
+/** Whether a float stands before an element, and not around it. */
+function isBefore(float: PageElement, element: PageElement): boolean {
+  if (float.index >= element.index) return false
+  for (let at: PageElement | null = element; at; at = at.parent) if (at === float) return false
+  return true
+}
