@@ -88,6 +88,12 @@ describe('stacks and shares', () => {
     expect(moveShare([15, 70, 15], 0, -40)).toEqual([0, 85, 15])
   })
 
+  it('shares that cannot be written in tenths sum to the whole all the same', () => {
+    const site = siteWith('body { display: flex } #head, #main, #foot { flex: 1 }', page)
+    const shares = sharesOf(site, '#main', null, 1000).row!.members.map(({ share }) => share)
+    expect(shares).toEqual([33.4, 33.3, 33.3])
+  })
+
   it.each([
     ['heights of the window', css, '#main', 'stack', 'height: 65vh'],
     ['floats', '#head, #main, #foot { float: left; width: 20% }', '#main', 'row', 'width: 65%'],

@@ -1,6 +1,7 @@
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import { readPages } from '../model/read-pages.ts'
 import { comparePages, type SitePath } from '../paths/paths.ts'
+import { boxSizes } from './box-sizes.ts'
 import { boxTree, type TreeBox } from './box-tree.ts'
 import { curesFor } from './cures.ts'
 import { fitRangeOf, measureLine, nearestSelector } from './measure.ts'
@@ -59,6 +60,8 @@ export const boxesQuestions = {
     const at = site.page(page).elements[index]
     return at ? nearestSelector(at) : null
   },
+  /** What the sizes told of it come to. */
+  boxSizes: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => boxSizes(site, selector, page, width),
   /** The boxes that stand above and below it. */
   measureStack: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => measureStack(site, selector, page, width),
   /** What its row and its stack share out. */

@@ -84,13 +84,23 @@ function membersOf<Member extends LineMember | StackMember>(
   const sized = members.map((member) => ({ member, ...sizeOf(member) }))
   const whole = sized.reduce((sum, { size, margin }) => sum + size + margin[0] + margin[1], 0)
   if (whole <= 0 || sized.some(({ member }) => member.selector === null)) return null
-  return sized.map(({ member, size, margin, grows }) => ({
+  const shares = inTenths(sized.map(({ size, margin }) => ((size + margin[0] + margin[1]) / whole) * 100))
+  return sized.map(({ member, margin, grows }, at) => ({
     name: member.name,
     selector: member.selector!,
-    share: Math.round(((size + margin[0] + margin[1]) / whole) * 1000) / 10,
+    share: shares[at]!,
     margins: margin[0] + margin[1],
     grows,
   }))
+}
+
+/** Per cents rounded to tenths so that they sum to 100: what is missing goes to those that lost most. */
+function inTenths(shares: readonly number[]): number[] {
+  const tenths = shares.map((share) => Math.floor(share * 10 + 1e-9))
+  const missing = 1000 - tenths.reduce((sum, share) => sum + share, 0)
+  const byLoss = shares.map((_, at) => at).sort((a, b) => shares[b]! * 10 - tenths[b]! - (shares[a]! * 10 - tenths[a]!))
+  for (const at of byLoss.slice(0, missing)) tenths[at]!++
+  return tenths.map((share) => share / 10)
 }
 
 const hasTwice = (members: readonly ShareMember[]) =>

@@ -3,6 +3,10 @@ import { BoxChoice } from './box-choice.tsx'
 import { Borders } from './borders.tsx'
 import { Corners } from './corners.tsx'
 import { Children, Layout } from './layout.tsx'
+import { Member } from './member.tsx'
+import { SizeWords } from './size-words.tsx'
+import { useViewport } from '../../lineup/viewport.ts'
+import { useAnswer } from '../../state/use-answer.ts'
 import { MeasureLine } from './measure-line.tsx'
 import { Shares } from './shares.tsx'
 import { Shadows } from './shadows.tsx'
@@ -16,7 +20,7 @@ import { Group, Rivals } from '../../controls/parts.tsx'
 import { useComputed, useField, useRivals } from '../../controls/use-field.ts'
 
 const PROPERTIES =
-  'width max-width min-width height min-height max-height padding-top padding-right padding-bottom padding-left margin-top margin-right margin-bottom margin-left border-top-width border-top-style border-top-color border-top-left-radius border-top-right-radius border-bottom-right-radius border-bottom-left-radius background-color color display float clear position overflow-x box-sizing flex-direction flex-wrap justify-content align-items column-gap'
+  'width max-width min-width height min-height max-height padding-top padding-right padding-bottom padding-left margin-top margin-right margin-bottom margin-left border-top-width border-top-style border-top-color border-top-left-radius border-top-right-radius border-bottom-right-radius border-bottom-left-radius background-color color display float clear position overflow-x box-sizing flex-direction flex-wrap justify-content align-items column-gap align-self justify-self'
 
 /** Width, padding, margin, border and background of the boxes that pages are made of. */
 export function BoxesFacet() {
@@ -59,6 +63,9 @@ function Box({ selector }: { selector: string }) {
   const ratio = useField(selector, 'aspect-ratio', 'ratio')
   const background = useField(selector, 'background-color', 'background')
   const seen = computed.values
+  const { width: across } = useViewport()
+  const page = useRoom((state) => state.closeUp)
+  const sizes = useAnswer('boxSizes', { selector, page, width: across }, { keep: true }) ?? null
   const size = (field: typeof width, label: string, top: number) => (
     <div className="flex flex-col gap-1">
       <SizeField
@@ -75,6 +82,7 @@ function Box({ selector }: { selector: string }) {
         onClear={field.clear}
       />
       <div className="pl-[100px]">
+        <SizeWords value={field.value} property={field.property} sizes={sizes} />
         <Where field={field} />
       </div>
     </div>
@@ -101,6 +109,7 @@ function Box({ selector }: { selector: string }) {
       <Corners selector={selector} seen={seen} />
       <Shadows selector={selector} seen={seen} />
       <Layout selector={selector} seen={seen} />
+      {sizes && sizes.setBy !== 'flow' && <Member selector={selector} setBy={sizes.setBy} seen={seen} />}
       <Children selector={selector} seen={seen} />
       <Group title="Background">
         <ColorRow label="Colour" field={background} computed={seen['background-color']} />

@@ -12,6 +12,7 @@ import { DimensionDrawing, scaleFor, shareAt, WHOLE } from './dimension-drawing.
 import { FitStrip } from './fit-strip.tsx'
 import { useLineAsLaid, useLinesOnPages } from './rows-on-pages.ts'
 import { placed } from './line-parts.ts'
+import { TypedNumber } from './typed-number.tsx'
 import { Tick } from './tick.tsx'
 
 interface Props {
@@ -148,8 +149,15 @@ function Ticks({ selector, member: { box, wholeWidth }, from, place, perPx }: Ti
   const inner = start + box.padding[0]
   const end = inner + box.content
   const tick = { perPx }
+  const middle = place(inner + box.content / 2)
   return (
     <>
+      <TypedNumber
+        label={sized === most ? 'max-width' : 'width'}
+        field={sized}
+        px={wholeWidth ? box.width : box.content}
+        at={middle}
+      />
       {box.padding[0] > 0 && (
         <Tick {...tick} above label="left padding" field={left} px={box.padding[0]} at={place(inner)} />
       )}
