@@ -2,11 +2,25 @@ import { swatchesOf } from '../src/core/color/swatches.ts'
 import { findingsIn } from '../src/core/fit/check.ts'
 import { wornCopy } from '../src/core/markup/worn.ts'
 import type { SiteSnapshot } from '../src/core/model/snapshot.ts'
+import { newBox } from '../src/core/plan/edit-plan.ts'
 import { applySplices } from '../src/core/text/splice.ts'
 import { QUESTIONS } from '../src/workers/questions.ts'
 import { VIEWPORT } from './core/model.ts'
 
 const PATH = 'index.html'
+/** A box put into the body, whatever stands in it. */
+const PLAN = {
+  items: [
+    {
+      ...newBox([], 'a'),
+      setting: 'row',
+      items: [newBox([], 'b')],
+    },
+  ],
+  place: { kind: 'put', page: PATH, at: 'html > body', where: 'last', also: [] },
+  siteName: 's',
+  width: 1280,
+}
 export const ASKS: Readonly<Record<string, object>> = {
   boxTargets: {},
   boxTree: { page: null },
@@ -15,6 +29,17 @@ export const ASKS: Readonly<Record<string, object>> = {
   fitRange: { selector: 'div', page: null, width: 1280 },
   cures: { selector: 'div', page: null, width: 360 },
   newlyBroken: { selector: 'div', page: null, width: 360, settled: 'div { float: left; width: 60% }' },
+  boxSizes: { selector: 'div', page: null, width: 1280 },
+  measureStack: { selector: 'div', page: null, width: 1280 },
+  shares: { selector: 'div', page: null, width: 1280 },
+  rowsOnPages: { selector: 'div', pages: [PATH], width: 1280 },
+  planPlaces: { page: PATH },
+  planAt: { page: PATH, index: 3 },
+  planOf: { page: PATH, at: 'html > body' },
+  planSaid: { selector: 'div' },
+  planView: PLAN,
+  planRanges: PLAN,
+  stateProof: { base: 'a', page: null },
   tagAt: { page: PATH, index: 3 },
   swatchReach: { name: '--v0' },
   contrast: { viewport: VIEWPORT },
@@ -23,7 +48,6 @@ export const ASKS: Readonly<Record<string, object>> = {
   images: {},
   lift: { pages: [PATH], embedded: true, inline: true },
   attach: { paths: [PATH] },
-  sampleWords: { selector: 'p' },
   reach: { selector: 'p' },
   moves: { moves: [{ from: PATH, to: 'x/y.html' }] },
   referrers: { paths: ['css/site.css'] },

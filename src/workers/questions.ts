@@ -4,6 +4,7 @@ import { contrastQuestions } from '../core/contrast/questions.ts'
 import { editQuestions } from '../core/edit/questions.ts'
 import { fitQuestions } from '../core/fit/questions.ts'
 import { liftQuestions } from '../core/lift/questions.ts'
+import { linksQuestions } from '../core/links/questions.ts'
 import { modelQuestions } from '../core/model/questions.ts'
 import { planQuestions } from '../core/plan/questions.ts'
 import { proofQuestions } from '../core/proof/questions.ts'
@@ -23,6 +24,7 @@ export const QUESTIONS = {
   ...editQuestions,
   ...fitQuestions,
   ...liftQuestions,
+  ...linksQuestions,
   ...modelQuestions,
   ...planQuestions,
   ...proofQuestions,

@@ -1,4 +1,4 @@
-import { elementPath } from '../markup/describe.ts'
+import { escapeIdent } from '../css/ident.ts'
 import { counterpart } from '../markup/wrap.ts'
 import { firstByTag, parsePage, type Page, type PageElement } from '../markup/tree.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
@@ -29,10 +29,18 @@ export interface Outcome extends PlannedPage {
   readonly written: Written | null
 }
 
-/** The element that a plan goes to or is; undefined where it is no longer there. */
+/** The element that a plan goes to or is, by its path as `elementPath` writes it; undefined where it is no longer there. */
 export function elementAt(page: Page, at: string): PageElement | undefined {
-  return page.elements.find((element) => elementPath(element) === at)
+  const [first, ...steps] = at.split(' > ')
+  let here: PageElement | undefined = nameIn(first!) === page.root.tag ? page.root : undefined
+  for (const step of steps) {
+    const alike: readonly PageElement[] = here?.children.filter(({ tag }) => escapeIdent(tag) === nameIn(step)) ?? []
+    here = alike[Number(/:nth-of-type\((\d+)\)$/.exec(step)?.[1] ?? 1) - 1]
+  }
+  return here
 }
+
+const nameIn = (step: string) => step.replace(/:nth-of-type\(\d+\)$/, '')
 
 /** Every page that a plan goes to, with the plan on it; the one it is drawn for first. */
 export function pagesWith(site: SiteSnapshot, { items, place, siteName }: PlanAsk): Outcome[] {

@@ -2,6 +2,7 @@
 import { useRef, useState } from 'react'
 import type { LineMember, MeasureLine as Line } from '../../../core/boxes/measure.ts'
 import { Group } from '../../controls/parts.tsx'
+import { useChanges } from '../../controls/use-changes.ts'
 import { useField } from '../../controls/use-field.ts'
 import { useRoom } from '../../state/context.tsx'
 import { useAnswer } from '../../state/use-answer.ts'
@@ -95,13 +96,6 @@ function OnPages() {
       Draw it on the pages
     </label>
   )
-}
-
-/** How often a value has changed. */
-function useChanges(value: unknown): number {
-  const [seen, setSeen] = useState({ value, times: 0 })
-  if (seen.value !== value) setSeen({ value, times: seen.times + 1 })
-  return seen.times
 }
 
 function Drawn({ selector, line, onChoose }: Props & { readonly line: Line }) {

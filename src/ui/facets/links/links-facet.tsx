@@ -1,20 +1,20 @@
 'use client'
 import { TargetChoice } from '../../controls/target-choice.tsx'
-import { useState } from 'react'
-import { decide } from '../../../core/edit/decide.ts'
-import { resolveVars } from '../../../core/edit/variables.ts'
+import { useState, type CSSProperties } from 'react'
+import { NEEDS } from '../../../core/color/contrast.ts'
+import type { StateProof } from '../../../core/links/state-proof.ts'
 import { LINK_STATES, linkKinds, orderStates, stateConflicts } from '../../../core/states/order.ts'
 import { lookDoc } from '../../../core/site/step.ts'
 import { Choice } from '../../controls/choice.tsx'
 import { ColorRow } from '../../controls/color-row.tsx'
 import { Where } from '../../controls/where.tsx'
-import { settledSheetText, sheetText } from '../../state/document.ts'
+import { settledSheetText } from '../../state/document.ts'
 import { sheetOf } from '../../state/texts.ts'
 import { useRoom, useWorkroom } from '../../state/context.tsx'
 import { useAnswer } from '../../state/use-answer.ts'
 import { FacetHead, Rivals } from '../../controls/parts.tsx'
-import { GROUND } from '../../../bridge/messages.ts'
-import { useComputed, useField, useRivals } from '../../controls/use-field.ts'
+import { useChanges } from '../../controls/use-changes.ts'
+import { useField, useRivals } from '../../controls/use-field.ts'
 
 const KIND_NAMES: Readonly<Record<string, string>> = { a: 'All links', 'nav a': 'Navigation links' }
 type State = (typeof LINK_STATES)[number]
@@ -25,15 +25,6 @@ const WHEN: Readonly<Record<State, string>> = {
   'focus-visible': 'reached by keyboard',
   active: 'being pressed',
 }
-/** Which states a state falls back on when its own rule says nothing. */
-const BELOW: Readonly<Record<State, readonly State[]>> = {
-  link: [],
-  visited: [],
-  hover: ['link'],
-  'focus-visible': ['link'],
-  active: ['hover', 'link'],
-}
-
 /** Every state of a kind of link, all visible at once. */
 export function LinksFacet() {
   const { store } = useWorkroom()
@@ -44,12 +35,10 @@ export function LinksFacet() {
   const base = kinds.includes(chosen) ? chosen : 'a'
   const [state, setState] = useState<State>('link')
   const conflicts = stateConflicts(sheet, base)
-  // Plain links are meant where text runs, not in the header, whose links come first.
-  const ground = useComputed(base === 'a' ? 'main, body' : base, GROUND).values[GROUND]
-  // Where text runs, as the ground is: the first link of a page often stands in its header.
-  const inText = useAnswer('sampleWords', { selector: base === 'a' ? 'main a, article a' : base }, { keep: true })
-  const anywhere = useAnswer('sampleWords', { selector: base }, { keep: true })
-  const words = inText || anywhere
+  const page = useRoom((room) => room.closeUp)
+  // While a colour is dragged the samples follow.
+  const dragged = useChanges(useRoom((room) => room.preview))
+  const proof = useAnswer('stateProof', { base, page, dragged }, { keep: true })
   const rivals = useRivals(base, 'color text-decoration background-color').filter(
     (rival) => !rival.selector.includes(':'),
   )
@@ -103,7 +92,7 @@ export function LinksFacet() {
               <span className="font-mono text-[12px] font-semibold">:{each}</span>
               <span className="text-[11px] text-quiet">{WHEN[each]}</span>
             </span>
-            <Proof base={base} state={each} ground={ground || '#fff'} words={words || 'a link'} />
+            <Proof proof={proof} state={each} />
           </label>
         ))}
       </div>
@@ -113,37 +102,48 @@ export function LinksFacet() {
   )
 }
 
-/** A sample of a link in one state, as the sheet dresses it. */
-function Proof({ base, state, ground, words }: { base: string; state: State; ground: string; words: string }) {
-  const sheet = sheetOf(useRoom(sheetText))
-  const value = (property: string) => {
-    const own = [
-      `${base}:${state}`,
-      ...BELOW[state].map((below) => `${base}:${below}`),
-      base,
-      ...(base === 'a' ? [] : [`a:${state}`, ...BELOW[state].map((below) => `a:${below}`), 'a']),
-    ]
-    for (const selector of own) {
-      const found = decide(sheet, selector, property)?.value
-      if (found) return resolveVars(sheet, found)
-    }
-    return ''
-  }
-  const line = value('text-decoration-line') || value('text-decoration')
+/** A link of the site in one state, as a browser shows it; and what of the state cannot show. */
+function Proof({ proof, state }: { proof: StateProof | null | undefined; state: State }) {
+  if (proof === undefined) return <span className="flex-1 px-4 py-1.5 text-quiet">looking …</span>
+  if (proof === null) return <span className="flex-1 px-4 py-1.5 text-quiet">no page has such a link</span>
+  const { values, ground, contrast, unreachable } = proof.states.find((each) => each.state === state)!
+  const [lost] = unreachable
   return (
-    <span aria-hidden data-proof className="flex min-w-0 flex-1 items-center px-4" style={{ background: ground }}>
+    <span className="flex min-w-0 flex-1 flex-col">
       <span
-        className="min-w-0 truncate px-1 text-[15px]"
-        style={{
-          color: value('color') || (state === 'visited' ? '#551a8b' : state === 'active' ? '#ff0000' : '#0000ee'),
-          backgroundColor: value('background-color') || undefined,
-          textDecoration: line.includes('none') ? 'none' : 'underline',
-          outline: state === 'focus-visible' ? value('outline') || '2px solid' : undefined,
-        }}
+        data-proof
+        className={`flex min-w-0 flex-1 items-center gap-2 px-4 py-1 ${ground === null ? 'weave' : ''}`}
+        style={ground === null ? {} : { background: ground }}
       >
-        {words}
+        <span aria-hidden className="min-w-0 truncate px-1 text-[15px]" style={sampleStyle(values)}>
+          {proof.words}
+        </span>
+        {contrast !== null && (
+          <span
+            className={`ml-auto shrink-0 rounded-[2px] bg-panel px-1 text-[11px] tabular-nums ${contrast < NEEDS.text ? 'text-alarm' : 'text-quiet'}`}
+            title={`Contrast with what it is seen on; ${NEEDS.text} is the least for text`}
+          >
+            {contrast.toFixed(2)}
+          </span>
+        )}
       </span>
+      {lost && (
+        <span className="px-4 py-1 text-[11px] text-alarm">
+          <s className="font-mono">{lost.property}</s> of <code className="font-mono">{lost.selector}</code>,{' '}
+          {lost.file} line {lost.line}, does not show: {lost.reason}
+        </span>
+      )}
     </span>
+  )
+}
+
+/** Computed values as React takes them. */
+function sampleStyle(values: Readonly<Record<string, string>>): CSSProperties {
+  return Object.fromEntries(
+    Object.entries(values).map(([name, value]) => [
+      name.replace(/-(.)/g, (_, letter: string) => letter.toUpperCase()),
+      value,
+    ]),
   )
 }
 
