@@ -234,7 +234,7 @@ test('a ground is made of layers: a gradient with its stops, a dropped picture, 
   await page.getByLabel('Scrolling').first().selectOption('fixed')
   await expect.poll(() => valueIn(page, 'index.html', 'body', 'background-attachment')).toBe('fixed, scroll')
   // The frame loads anew once the picture is kept.
-  await expect.poll(() => valueIn(page, 'index.html', 'body', 'background-size')).toBe('80px auto, auto')
+  await expect.poll(() => valueIn(page, 'index.html', 'body', 'background-size')).toMatch(/^80px(?: auto)?, auto$/)
   await expect.poll(() => valueIn(page, 'index.html', 'body', 'background-position')).toBe('100% 100%, 0% 0%')
   await kept(page)
   const state = await stored(request, site)

@@ -6,6 +6,7 @@ import { sheetsWorn } from '../../src/core/model/wear.ts'
 import { basePath } from '../../src/core/markup/base.ts'
 import { parsePage } from '../../src/core/markup/tree.ts'
 import { parseSheet, type Sheet } from '../../src/core/sheet/parse.ts'
+import { differByAge } from './older-chromium.ts'
 import { addressOf } from '../../src/core/paths/paths.ts'
 
 /** A site in memory: texts by path. */
@@ -142,11 +143,13 @@ export async function compare(page: Page, files: Files, path: string): Promise<C
   )
 
   const theirs = await computedIn(page, wanted)
+  const version = page.context().browser()?.version() ?? ''
   let pairs = 0
   const differences: Difference[] = []
   const check = (where: string, property: string, ours: string, other: string) => {
     pairs++
-    if (ours !== other) differences.push({ where: `${path} ${where}`, property, ours, theirs: other })
+    if (ours !== other && !differByAge(version, property, ours, other))
+      differences.push({ where: `${path} ${where}`, property, ours, theirs: other })
   }
   tree.elements.forEach((element, at) => {
     const other = theirs[at]

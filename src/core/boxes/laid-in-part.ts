@@ -16,34 +16,29 @@ const kindOf = memo((style: ElementStyle) => ({
   tells: Math.max(lengthOf(style, 'width', null) ?? 0, lengthOf(style, 'min-width', null) ?? 0),
 }))
 
-/** Elements of a page whose boxes may share a line with others, or are wide by themselves. */
-export interface Candidates {
-  readonly floats: readonly PageElement[]
-  /** Flex and grid containers. */
-  readonly containers: readonly PageElement[]
+/** Which of some elements float. */
+export function floatsAmong(styles: PageStyles, elements: readonly PageElement[]): PageElement[] {
+  return elements.filter(({ index }) => kindOf(styles.at(index)).floats)
 }
 
-/** Looked for once in a page's styles. */
-export const candidatesIn = memo((styles: PageStyles): Candidates => {
-  const floats: PageElement[] = []
-  const containers: PageElement[] = []
-  for (const element of styles.page.elements) {
-    const { floats: isOne, isRow } = kindOf(styles.at(element.index))
-    if (isOne) floats.push(element)
-    if (isRow) containers.push(element)
+/** Which of some elements say of themselves that they are wider than so many px; `others` are taken along. */
+export function widerThan(
+  styles: PageStyles,
+  elements: readonly PageElement[],
+  px: number,
+  others: readonly PageElement[],
+): PageElement[] {
+  return elements.filter((element) => others.includes(element) || kindOf(styles.at(element.index)).tells > px)
+}
+
+/** The rows that floats, flex and grid containers among some elements make: as `rowGroups` gives them, without those of inline-blocks. */
+export function rowsAmong(styles: PageStyles, elements: readonly PageElement[]): RowGroup[] {
+  const around = new Set<PageElement>()
+  for (const element of elements) {
+    const { floats, isRow } = kindOf(styles.at(element.index))
+    if (isRow) around.add(element)
+    if (floats && element.parent) around.add(element.parent)
   }
-  return { floats, containers }
-})
-
-/** Elements that say of themselves that they are wider than so many px. */
-export function widerThan(styles: PageStyles, px: number): PageElement[] {
-  return styles.page.elements.filter(({ index }) => kindOf(styles.at(index)).tells > px)
-}
-
-/** The rows of a page that floats or flex and grid containers make: as `rowGroups` gives them, without those of inline-blocks. */
-export function rowCandidates(styles: PageStyles): RowGroup[] {
-  const { floats, containers } = candidatesIn(styles)
-  const around = new Set([...containers, ...floats.flatMap(({ parent }) => (parent ? [parent] : []))])
   return [...around].flatMap((container) =>
     groupsIn(styles, container)
       .filter(({ kind }) => kind !== 'inline-blocks')
@@ -53,19 +48,19 @@ export function rowCandidates(styles: PageStyles): RowGroup[] {
 
 /**
  * The widths of some boxes of a page and of those around them, by element index, at the viewport of the styles; all others are null. A
- * box that floats may stand beside is not known.
+ * box that one of the page's `floats` may stand beside is not known.
  */
 export function laidInPart(
   styles: PageStyles,
   pictureSize: PictureSize,
   wanted: readonly PageElement[],
+  floats: readonly PageElement[],
 ): readonly (UsedBox | null)[] {
   const chain = new Set<PageElement>()
   for (const element of wanted)
     for (let at: PageElement | null = element; at && !chain.has(at); at = at.parent) chain.add(at)
   const elements = [...chain].sort((a, b) => a.index - b.index)
   const beside: boolean[] = []
-  const { floats } = candidatesIn(styles)
   for (const element of floats.length > 0 ? elements : [])
     if (isolatesFloats(styles.at(element.index)))
       beside[element.index] = floats.some((float) => isBefore(float, element))

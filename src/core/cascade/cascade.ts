@@ -27,11 +27,13 @@ export class PageStyles {
     readonly cascade: Cascade,
     /** Places in the tree of styles by element index; the same for every version of the cascade. */
     readonly nodes: readonly StyleNode[],
+    /** Finds the place of an element that is not among them. */
+    private readonly find: ((index: number) => StyleNode) | null = null,
   ) {}
 
   /** The style of an element, by its index; computed when first asked for. */
   at(index: number): ElementStyle {
-    return this.cascade.styleAt(this.nodes[index]!)
+    return this.cascade.styleAt(this.nodes[index] ?? this.find!(index))
   }
 
   /** The style of an element, or of its pseudo-element such as `before`. */
@@ -41,7 +43,7 @@ export class PageStyles {
 
   /** The styles of all elements, in document order. */
   all(): readonly ElementStyle[] {
-    return this.nodes.map((node) => this.cascade.styleAt(node))
+    return this.page.elements.map(({ index }) => this.at(index))
   }
 }
 
@@ -102,6 +104,12 @@ export class Cascade {
   stylesOf(page: Page, states: States | null = null): PageStyles {
     const { tree } = this.ground
     return new PageStyles(page, this, states ? tree.nodesInStates(page, states) : tree.nodesOf(page))
+  }
+
+  /** The styles of a page of which only a few are asked for: each element is matched when it is. */
+  someStylesOf(page: Page): PageStyles {
+    const { tree } = this.ground
+    return new PageStyles(page, this, [], (index) => tree.nodeAt(page, index))
   }
 
   /** The style at a place in the tree. Goes up in a loop: pages may nest deeper than calls may. */
@@ -245,7 +253,11 @@ function firstVersion(sheets: readonly AuthorSheet[], settings: CascadeSettings)
     resolveUrl: (reference, owner) =>
       resolveUrl?.(reference, typeof owner === 'string' ? '' : owner.source.file) ?? reference,
   }
-  const tree = new StyleTree((elements, states) => matcher.matchAll(elements, states), declarations)
+  const tree = new StyleTree(
+    (elements, states) => matcher.matchAll(elements, states),
+    (element) => matcher.matchOne(element),
+    declarations,
+  )
   return { ground: { quirks, tree, environment, browser: browser.length }, rules, inSource, outcomes: [] }
 }
 

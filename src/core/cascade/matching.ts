@@ -95,6 +95,8 @@ export class Matcher {
   private readonly inState: MatchContext
   /** The states elements are in while they are being matched in some. */
   private states: States = () => NO_STATE
+  /** Nodes of elements that were matched one by one. */
+  private readonly single = new WeakMap<PageElement, Node>()
   /** The page that was matched last, for it is often matched in one state after another. */
   private last: { readonly elements: readonly PageElement[]; readonly nodes: readonly Node[] } | null = null
 
@@ -136,6 +138,16 @@ export class Matcher {
       if (states && node.stateful.length > 0) return this.inStateOf(element, node)
       return node.maybe.length === 0 ? node.plain : this.variantOf(element, node)
     })
+  }
+
+  /** Which rules one element matches at rest; of the others only those around it are looked at. */
+  matchOne(element: PageElement): Match {
+    const missing: PageElement[] = []
+    for (let at: PageElement | null = element; at && !this.single.has(at); at = at.parent) missing.push(at)
+    for (const at of missing.reverse())
+      this.single.set(at, this.nodeOf(at, at.parent ? this.single.get(at.parent)! : null))
+    const node = this.single.get(element)!
+    return node.maybe.length === 0 ? node.plain : this.variantOf(element, node)
   }
 
   private nodesOf(elements: readonly PageElement[]): readonly Node[] {

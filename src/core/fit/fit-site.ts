@@ -82,6 +82,11 @@ export class FitPage {
     return (this.known ??= wearReport(this.path, this.page, this.site.model.wearContext(), null))
   }
 
+  /** The same for rules that ask about a few elements. */
+  get someStyles(): PageStyles {
+    return this.site.model.someStylesOf(this.path)
+  }
+
   get styles(): PageStyles {
     return this.site.model.stylesOf(this.path)
   }

@@ -47,6 +47,17 @@ export class SiteStyles {
     return styles
   }
 
+  /** The same at rest, for questions about a few elements of a page: the others are not matched. */
+  someStylesOf(path: SitePath, viewport = this.viewport): PageStyles {
+    const place = `${path} ${viewport.width} ${viewport.height}`
+    const whole = this.pages.get(`${place} none`)
+    if (whole) return whole
+    const key = `${place} some`
+    const styles = this.pages.get(key) ?? this.cascadeOf(path, viewport).someStylesOf(this.texts.page(path))
+    this.pages.set(key, styles)
+    return styles
+  }
+
   /** A page's styles while elements are in states. */
   stylesInState(path: SitePath, states: States, viewport = this.viewport): PageStyles {
     return this.cascadeOf(path, viewport).stylesOf(this.texts.page(path), states)

@@ -112,6 +112,11 @@ export class SiteSnapshot implements SiteView {
     return this.styles.stylesOf(path, viewport, state)
   }
 
+  /** See {@link SiteStyles.someStylesOf}. */
+  someStylesOf(path: SitePath, viewport?: Viewport): PageStyles {
+    return this.styles.someStylesOf(path, viewport)
+  }
+
   /** A page's styles while elements are in states. */
   stylesInState(path: SitePath, states: Parameters<SiteStyles['stylesInState']>[1], viewport?: Viewport): PageStyles {
     return this.styles.stylesInState(path, states, viewport)

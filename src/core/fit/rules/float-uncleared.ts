@@ -1,6 +1,5 @@
 import { generates } from '../../boxes/flex-container.ts'
 import { computed } from '../../boxes/box-style.ts'
-import { candidatesIn } from '../../boxes/laid-in-part.ts'
 import { isFloat, isolatesFloats, isOutOfFlow } from '../../boxes/kinds.ts'
 import { selectorFor } from '../../boxes/measure.ts'
 import type { PageStyles } from '../../cascade/cascade.ts'
@@ -12,6 +11,7 @@ import { parseSheet } from '../../sheet/parse.ts'
 import { joinChanges, NO_CHANGE } from '../../site/change.ts'
 import type { Found, PageRule } from '../finding.ts'
 import type { FitPage } from '../fit-site.ts'
+import { floatsOf } from './may-share-line.ts'
 import { isLaidOut } from './usual-widths.ts'
 
 /** A box that holds nothing but floats, which do not make it any higher: its ground and its edges are not seen. */
@@ -43,8 +43,9 @@ export const floatUncleared: PageRule = {
   },
 }
 
-function collapsed({ path, styles }: FitPage): Found[] {
-  return [...new Set(candidatesIn(styles).floats.flatMap(({ parent }) => parent ?? []))]
+function collapsed(page: FitPage): Found[] {
+  const { path, someStyles: styles } = page
+  return [...new Set(floatsOf(page, styles).flatMap(({ parent }) => parent ?? []))]
     .filter((element) => element.place && collapses(styles, element))
     .map((element) => {
       const name = describeElement(element)

@@ -13,7 +13,8 @@ import { placeOf } from '../../text/place.ts'
 import { DESK } from '../../values/media.ts'
 import type { Found, PageRule } from '../finding.ts'
 import type { FitPage } from '../fit-site.ts'
-import { mayBeWide, PHONE } from './may-be-wide.ts'
+import { floatsOf } from './may-share-line.ts'
+import { maybeWide, PHONE } from './may-be-wide.ts'
 import { fitsPhones, isLaidOut } from './usual-widths.ts'
 
 /** A page that scrolls sideways on a phone, and the box that makes it do so. */
@@ -30,14 +31,15 @@ export const pageOverflow: PageRule = {
     if (!fitsPhones(page.page) || !isLaidOut(page)) return []
     const pictureSize = pictureSizes(page.site.model, page.path)
     const pictures = elementsNamed(page.page, 'img').filter((image) => (pictureSize(image)?.width ?? 0) > PHONE)
-    if (pictures.length === 0 && !mayBeWide(page.site.model, page.page)) return []
-    const styles = page.site.model.stylesOf(page.path, { width: PHONE, height: DESK.height })
+    const maybe = [...new Set([...maybeWide(page.site.model, page.page), ...pictures])]
+    if (maybe.length === 0) return []
+    const styles = page.site.model.someStylesOf(page.path, { width: PHONE, height: DESK.height })
     const root = page.page.root
     const body = firstByTag(page.page, 'body')
     if ([root, body].some((element) => element && computed(styles.of(element), 'overflow-x') !== 'visible')) return []
-    const wide = [...new Set([...widerThan(styles, PHONE), ...pictures])]
+    const wide = widerThan(styles, maybe, PHONE, pictures)
     if (wide.length === 0) return []
-    const boxes = laidInPart(styles, pictureSize, wide)
+    const boxes = laidInPart(styles, pictureSize, wide, floatsOf(page, styles))
     return wide.flatMap((element) => {
       const box = boxes[element.index]
       return box?.known && box.width > PHONE + 0.5 && sticksOut(styles, boxes, element)

@@ -2,13 +2,14 @@ import type { PageStyles } from '../../cascade/cascade.ts'
 import { computed } from '../../boxes/box-style.ts'
 import { rowKey } from '../../boxes/fit-range.ts'
 import { rowSentence } from '../../boxes/row-words.ts'
-import { laidInPart, rowCandidates } from '../../boxes/laid-in-part.ts'
+import { laidInPart, rowsAmong } from '../../boxes/laid-in-part.ts'
 import { pictureSizes } from '../../boxes/pictures.ts'
 import { groupsIn, rowsOf, type Row, type RowGroup } from '../../boxes/rows.ts'
 import { describeElement } from '../../markup/describe.ts'
 import type { Found, PageRule } from '../finding.ts'
 import type { FitPage } from '../fit-site.ts'
 import { DESK } from '../../values/media.ts'
+import { floatsOf, maybeRows } from './may-share-line.ts'
 import { isLaidOut, usualWidths } from './usual-widths.ts'
 
 /** Boxes that are meant to share a line and have not the room for it. */
@@ -23,7 +24,9 @@ export const rowOverflow: PageRule = {
   readsSheets: true,
   check: (page) => {
     if (!isLaidOut(page)) return []
-    const groups = rowCandidates(page.styles).filter((group) => isMeant(page.styles, group))
+    const maybe = maybeRows(page)
+    if (maybe.length === 0) return []
+    const groups = rowsAmong(page.someStyles, maybe).filter((group) => isMeant(page.someStyles, group))
     // On a narrow window floats come to stand under one another, which most people want: they are looked at on a desk.
     const floats = groups.filter(({ kind }) => kind === 'floats')
     return [
@@ -50,11 +53,15 @@ interface SeenRows {
 }
 
 function rowsAt(page: FitPage, groups: readonly RowGroup[], width: number): Row[] {
-  const styles = page.site.model.stylesOf(page.path, { width, height: DESK.height })
+  const styles = page.site.model.someStylesOf(page.path, { width, height: DESK.height })
   // A media query may set the boxes otherwise there.
   const here = groups.flatMap(({ container }) => groupsIn(styles, container).map((group) => ({ container, ...group })))
   const wanted = here.flatMap(({ container, members }) => [container, ...members])
-  return rowsOf(styles, laidInPart(styles, pictureSizes(page.site.model, page.path), wanted), here)
+  return rowsOf(
+    styles,
+    laidInPart(styles, pictureSizes(page.site.model, page.path), wanted, floatsOf(page, styles)),
+    here,
+  )
 }
 
 const keyOf = ({ container, members }: RowGroup) => `${container.index} ${members[0]!.index}`
