@@ -2,6 +2,8 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { SaveRequest, SiteState } from '../../src/protocol/site-state.ts'
 import { editOf, NO_CHANGE } from '../../src/core/site/change.ts'
 import { EMPTY_HASH, fileDoc, lookDoc, reverseStep, stepOf, textsAfter } from '../../src/core/site/step.ts'
+import { newBox } from '../../src/core/plan/edit-plan.ts'
+import { runShortcut } from '../../src/ui/state/shortcuts.ts'
 import { createWorkroom } from '../../src/ui/state/store.ts'
 import { pagePaths, settledSheetText, sheetText } from '../../src/ui/state/document.ts'
 
@@ -493,5 +495,26 @@ describe('keeping', () => {
     edit(store, 'é')
     await settle()
     expect(store.getState().keeping).toEqual({ state: 'refused', message: 'Only ASCII here.' })
+  })
+})
+
+describe('a plan', () => {
+  const key = { key: 'z', code: 'KeyZ', ctrl: true, shift: false, alt: false }
+
+  it('is undone by the same keys while it is drawn, and the site after it', () => {
+    const store = createWorkroom(site())
+    const { beginPlan, changePlan, edit, showFacet } = store.getState()
+    edit({ label: 'x', texts: [{ doc: lookDoc('a'), splices: [{ from: 0, to: 1, insert: 'q' }] }] })
+    showFacet('boxes', 'plan')
+    beginPlan({ kind: 'new', path: '', title: '', frame: '' })
+    changePlan((items) => [...items, newBox(items, 'k')])
+    expect(runShortcut(store, key)).toBe(true)
+    expect(store.getState().plan!.items).toEqual([])
+    expect(settledSheetText(store.getState())).toBe('q { color: red }')
+    runShortcut(store, { ...key, shift: true })
+    expect(store.getState().plan!.items).toHaveLength(1)
+    runShortcut(store, key)
+    runShortcut(store, key)
+    expect(settledSheetText(store.getState())).toBe('p { color: red }')
   })
 })

@@ -1,5 +1,5 @@
 import { useRoomPlan } from './room.ts'
-import type { WorkroomStore } from './store.ts'
+import type { WorkroomState, WorkroomStore } from './store.ts'
 
 /** The command field's id. */
 export const COMMAND_FIELD = 'command-field'
@@ -17,13 +17,10 @@ export interface Key {
 export function runShortcut(store: WorkroomStore, { key, code, ctrl, shift, alt }: Key): boolean {
   const state = store.getState()
   const letter = key.toLowerCase()
-  if (ctrl && !alt && letter === 'z') {
-    if (shift) state.redo()
-    else state.undo()
-    return true
-  }
-  if (ctrl && !alt && letter === 'y') {
-    state.redo()
+  const back = ctrl && !alt && letter === 'z' && !shift
+  const again = ctrl && !alt && (letter === 'y' || (letter === 'z' && shift))
+  if (back || again) {
+    goBack(state, back)
     return true
   }
   if (ctrl && !alt && letter === 'k') {
@@ -40,4 +37,11 @@ export function runShortcut(store: WorkroomStore, { key, code, ctrl, shift, alt 
     return true
   }
   return false
+}
+
+/** Takes back the last step, or makes it again: of the plan while one is drawn and has any, else of the site. */
+function goBack(state: WorkroomState, back: boolean): void {
+  const plan = state.facet === 'boxes' && state.views['boxes'] === 'plan' ? state.plan : null
+  if (back) return plan && plan.past.length > 0 ? state.undoPlan() : state.undo()
+  return plan && plan.future.length > 0 ? state.redoPlan() : state.redo()
 }

@@ -1,5 +1,6 @@
 'use client'
 import { useRef } from 'react'
+import { useKeySteps } from '../../controls/use-key-steps.ts'
 
 interface Props {
   readonly label: string
@@ -11,24 +12,17 @@ interface Props {
   readonly onEnd: () => void
 }
 
-/** Presses of a key closer than this are one movement. */
-const TOGETHER_MS = 600
-
 /** A strip of shares whose borders are dragged, or moved with the arrow keys. */
 export function ShareStrip({ label, names, shares, onMove, onEnd }: Props) {
   const strip = useRef<HTMLDivElement>(null)
   const begun = useRef<{ x: number; shares: readonly number[] } | null>(null)
-  const keyed = useRef({ by: 0, last: 0 })
+  const steps = useKeySteps(['ArrowRight', 'ArrowDown'], ['ArrowLeft', 'ArrowUp'])
   const ends = shares.map((_, at) => shares.slice(0, at + 1).reduce((sum, share) => sum + share, 0))
   const keys = (event: React.KeyboardEvent, at: number) => {
-    const way = /^Arrow(?:Right|Down)$/.test(event.key) ? 1 : /^Arrow(?:Left|Up)$/.test(event.key) ? -1 : 0
-    if (way === 0) return
-    event.preventDefault()
-    const goesOn = begun.current !== null && event.timeStamp - keyed.current.last < TOGETHER_MS
-    if (!goesOn) begun.current = { x: 0, shares }
-    const by = (goesOn ? keyed.current.by : 0) + way * (event.shiftKey ? 10 : 1)
-    keyed.current = { by, last: event.timeStamp }
-    onMove(begun.current!.shares, at, by)
+    const keyed = steps(event)
+    if (!keyed) return
+    if (keyed.begins || !begun.current) begun.current = { x: 0, shares }
+    onMove(begun.current.shares, at, keyed.by)
   }
   return (
     <div>

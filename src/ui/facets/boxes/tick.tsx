@@ -2,6 +2,7 @@
 import { useRef } from 'react'
 import { pxWords } from '../../../core/boxes/row-words.ts'
 import { useDrag } from '../../controls/drag.ts'
+import { useKeySteps } from '../../controls/use-key-steps.ts'
 import type { Field } from '../../controls/use-field.ts'
 
 interface Props {
@@ -16,11 +17,6 @@ interface Props {
   /** Px of the page per px of the screen. */
   readonly perPx: () => number
 }
-
-const KEY_STEP = 1
-const LARGE_STEP = 10
-/** Presses closer than this are one movement, and one step. */
-const KEYS_TOGETHER_MS = 600
 
 /** A number with its unit; null for anything else. */
 function measureIn(value: string): { readonly number: number; readonly unit: string } | null {
@@ -39,8 +35,7 @@ export function inItsUnit(value: string, px: number, next: number): string {
 export function Tick({ label, field, px, at, above = false, perPx }: Props) {
   const drag = useDrag(field.preview, field.commit)
   const begin = useRef({ x: 0, px, value: field.value })
-  /** Px gone by keys since they began; presses follow each other faster than pages. */
-  const stepped = useRef({ by: 0, last: 0 })
+  const keys = useKeySteps(['ArrowRight'], ['ArrowLeft'])
   const move = (by: number) => {
     const { px: from, value } = begin.current
     drag.move(inItsUnit(value, from, from + by))
@@ -66,14 +61,10 @@ export function Tick({ label, field, px, at, above = false, perPx }: Props) {
         if (event.currentTarget.hasPointerCapture(event.pointerId)) move((event.clientX - begin.current.x) * perPx())
       }}
       onKeyDown={(event) => {
-        const way = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
-        if (way === 0) return
-        event.preventDefault()
-        const goesOn = event.timeStamp - stepped.current.last < KEYS_TOGETHER_MS
-        if (!goesOn) hold(0)
-        const by = (goesOn ? stepped.current.by : 0) + way * (event.shiftKey ? LARGE_STEP : KEY_STEP)
-        stepped.current = { by, last: event.timeStamp }
-        move(by)
+        const keyed = keys(event)
+        if (!keyed) return
+        if (keyed.begins) hold(0)
+        move(keyed.by)
       }}
       onBlur={drag.end}
     />

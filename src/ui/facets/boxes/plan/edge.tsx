@@ -2,6 +2,7 @@
 import { useRef } from 'react'
 import { pxWords } from '../../../../core/boxes/row-words.ts'
 import { useDrag } from '../../../controls/drag.ts'
+import { useKeySteps } from '../../../controls/use-key-steps.ts'
 import { inItsUnit } from '../tick.tsx'
 
 interface Props {
@@ -17,14 +18,11 @@ interface Props {
   readonly commit: (value: string) => void
 }
 
-/** Presses closer than this are one movement. */
-const TOGETHER_MS = 600
-
 /** An edge of a planned box that is dragged, or moved with the arrow keys, in the unit that the plan uses. */
 export function Edge({ label, value, px, scale, upright, preview, commit }: Props) {
   const drag = useDrag(preview, commit)
   const begun = useRef({ at: 0, px, value })
-  const keyed = useRef({ by: 0, last: 0 })
+  const keys = useKeySteps([upright ? 'ArrowDown' : 'ArrowRight'], [upright ? 'ArrowUp' : 'ArrowLeft'])
   const hold = (at: number) => {
     begun.current = { at, px, value }
   }
@@ -55,16 +53,10 @@ export function Edge({ label, value, px, scale, upright, preview, commit }: Prop
       onPointerUp={(event) => event.stopPropagation()}
       onClick={(event) => event.stopPropagation()}
       onKeyDown={(event) => {
-        const more = upright ? 'ArrowDown' : 'ArrowRight'
-        const less = upright ? 'ArrowUp' : 'ArrowLeft'
-        const way = event.key === more ? 1 : event.key === less ? -1 : 0
-        if (way === 0) return
-        event.preventDefault()
-        const goesOn = event.timeStamp - keyed.current.last < TOGETHER_MS
-        if (!goesOn) hold(0)
-        const by = (goesOn ? keyed.current.by : 0) + way * (event.shiftKey ? 10 : 1)
-        keyed.current = { by, last: event.timeStamp }
-        move(by)
+        const keyed = keys(event)
+        if (!keyed) return
+        if (keyed.begins) hold(0)
+        move(keyed.by)
       }}
       onBlur={drag.end}
     />
