@@ -517,4 +517,17 @@ describe('a plan', () => {
     runShortcut(store, key)
     expect(settledSheetText(store.getState())).toBe('p { color: red }')
   })
+
+  it('that is under way is not lost when another is begun', () => {
+    const store = createWorkroom(site())
+    store.getState().beginPlan({ kind: 'new', path: 'n.html', title: '', frame: '' })
+    store.getState().changePlan((items) => [...items, newBox(items, 'k')])
+    store
+      .getState()
+      .beginPlan({ kind: 'again', page: 'index.html', at: 'html > body', read: '', also: [] }, [newBox([], 'e')])
+    store.getState().undoPlan()
+    expect(store.getState().plan).toMatchObject({ items: [{ key: 'k' }], place: { kind: 'new', path: 'n.html' } })
+    store.getState().redoPlan()
+    expect(store.getState().plan).toMatchObject({ items: [{ key: 'e' }], place: { kind: 'again' } })
+  })
 })

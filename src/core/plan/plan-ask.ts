@@ -30,7 +30,6 @@ export const planSketchSchema = z.object({
   place: planPlaceSchema,
   chosen: z.string().nullable(),
 })
-export type PlanSketch = z.infer<typeof planSketchSchema>
 
 export interface PlanAsk {
   readonly items: readonly PlanItem[]

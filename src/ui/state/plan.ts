@@ -8,15 +8,21 @@ export interface PlanDraft {
   readonly place: PlanPlace
   /** The box that is worked on, by its key. */
   readonly chosen: string | null
-  readonly past: readonly (readonly PlanItem[])[]
-  readonly future: readonly (readonly PlanItem[])[]
+  readonly past: readonly Drawn[]
+  readonly future: readonly Drawn[]
 }
+
+/** A plan as it was at one moment: its boxes, and where they were to go. */
+type Drawn = Pick<PlanDraft, 'items' | 'place'>
+
+const drawnOf = ({ items, place }: PlanDraft): Drawn => ({ items, place })
 
 export interface PlanState {
   /** Null until somebody begins one. */
   readonly plan: PlanDraft | null
   /** The items while something is dragged. */
   readonly planDragged: readonly PlanItem[] | null
+  /** Begins another plan. One that is under way is not lost: undo within the plan leads back to it. */
   beginPlan(place: PlanPlace, items?: readonly PlanItem[]): void
   /** Changes the boxes, which can be undone within the plan. */
   changePlan(change: (items: readonly PlanItem[]) => readonly PlanItem[]): void
@@ -62,13 +68,17 @@ export function createPlan(siteId: string): StateCreator<PlanState, [], [], Plan
     return {
       plan: typeof window === 'undefined' ? null : recall(siteId),
       planDragged: null,
-      beginPlan: (place, items = []) => put({ items, place, chosen: items[0]?.key ?? null, past: [], future: [] }),
+      beginPlan(place, items = []) {
+        const { plan } = get()
+        const past = plan && plan.items.length > 0 ? [...plan.past, drawnOf(plan)] : []
+        put({ items, place, chosen: items[0]?.key ?? null, past, future: [] })
+      },
       changePlan(change) {
         const { plan } = get()
         if (!plan) return
         const items = change(plan.items)
         if (items === plan.items) return set({ planDragged: null })
-        put({ ...plan, items, past: [...plan.past, plan.items], future: [] })
+        put({ ...plan, items, past: [...plan.past, drawnOf(plan)], future: [] })
       },
       dragPlan: (change) => set(({ plan }) => ({ planDragged: plan && change ? change(plan.items) : null })),
       setPlan(part) {
@@ -77,15 +87,15 @@ export function createPlan(siteId: string): StateCreator<PlanState, [], [], Plan
       },
       undoPlan() {
         const { plan } = get()
-        const items = plan?.past.at(-1)
-        if (!plan || !items) return
-        put({ ...plan, items, past: plan.past.slice(0, -1), future: [...plan.future, plan.items] })
+        const before = plan?.past.at(-1)
+        if (!plan || !before) return
+        put({ ...plan, ...before, past: plan.past.slice(0, -1), future: [...plan.future, drawnOf(plan)] })
       },
       redoPlan() {
         const { plan } = get()
-        const items = plan?.future.at(-1)
-        if (!plan || !items) return
-        put({ ...plan, items, past: [...plan.past, plan.items], future: plan.future.slice(0, -1) })
+        const next = plan?.future.at(-1)
+        if (!plan || !next) return
+        put({ ...plan, ...next, past: [...plan.past, drawnOf(plan)], future: plan.future.slice(0, -1) })
       },
       endPlan: () => put(null),
     }

@@ -1,8 +1,7 @@
 'use client'
 import { useLayoutEffect, useRef, useState } from 'react'
 import type { Drawn } from '../../../../core/plan/drawing.ts'
-import { insertItem, newBox, setValue } from '../../../../core/plan/edit-plan.ts'
-import { boxOf } from '../../../../core/plan/edit-plan.ts'
+import { boxOf, insertItem, newBox, setValue } from '../../../../core/plan/edit-plan.ts'
 import { DESK } from '../../../../core/values/media.ts'
 import { ViewportBar } from '../../../lineup/viewport-bar.tsx'
 import { useRoom } from '../../../state/context.tsx'
@@ -22,11 +21,7 @@ export function PlanBoard({ plan }: { plan: PlanDraft }) {
   const openCloseUp = useRoom((state) => state.openCloseUp)
   const { page, pageThere } = pageOf(plan)
   return (
-    <section
-      aria-label="The plan"
-      className="flex min-h-0 flex-1 flex-col"
-      onKeyDown={(event) => event.key === 'Escape' && event.currentTarget.focus()}
-    >
+    <section aria-label="The plan" className="flex min-h-0 flex-1 flex-col">
       <ViewportBar>
         <span className="font-semibold">Plan</span>
         <span className="min-w-0 truncate font-mono text-[12px] text-quiet">{page || 'a new page'}</span>

@@ -1,6 +1,6 @@
 'use client'
 import { RadioGroup, Radio } from '@headlessui/react'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import type { PlannedPage } from '../../../../core/plan/pages-with-plan.ts'
 import type { PlanPlace } from '../../../../core/plan/plan-ask.ts'
 import { WHERES } from '../../../../core/plan/place-plan.ts'
@@ -175,7 +175,6 @@ function NewPage({ place }: { place: PlanPlace & { kind: 'new' } }) {
   // A name without an ending gets one when it is left.
   const finish = () =>
     place.path !== '' && !isPage(place.path) && setPlan({ place: { ...place, path: `${place.path.trim()}.html` } })
-  useEffect(() => setOwn(false), [])
   return (
     <>
       <Row label="Title">
