@@ -70,6 +70,9 @@ test('an old site is understood, edited and handed back byte for byte but for th
     window.getByText('“A:hover” stands before “A:link” (line 8), so it loses where both hold.'),
   ).toBeVisible()
   await window.getByRole('button', { name: 'Put them in order' }).click()
+  // What hovering looks like then is shown before it is done.
+  await expect(window.getByText(/A:hover.*color from/).first()).toBeVisible()
+  await window.getByRole('button', { name: 'Change it all the same' }).click()
   await facet(window, 'Boxes')
   await window.getByRole('combobox', { name: 'Box', exact: true }).click()
   await window.getByRole('option', { name: /#inhalt/ }).click()

@@ -162,7 +162,7 @@ test.describe.serial('one site', () => {
     await facet(page, 'Links')
     await page.getByRole('button', { name: /^Kind of link/ }).click()
     await page
-      .getByRole('option', { name: /^nav a/ })
+      .getByRole('option', { name: /^Navigation/ })
       .first()
       .click()
     await page.getByText(':focus-visible').first().click()

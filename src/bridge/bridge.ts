@@ -4,6 +4,7 @@ import { watchHeight } from './page-height.ts'
 import { page, parentOf, widthOf, wordsOf } from './own.ts'
 import { seenBoxes } from './boxes.ts'
 import { ruleForLine, type LineOnPage } from './line-on-page.ts'
+import { rulesForWorn } from './worn.ts'
 import { rulesForEmpties } from './empties.ts'
 import { envelopeSchema, GROUND, LEAST_RATE, toFrameSchema, type FromFrame, type ToFrame } from './messages.ts'
 
@@ -30,6 +31,7 @@ const point = new CSSStyleSheet()
 const sight = new CSSStyleSheet()
 const empties = new CSSStyleSheet()
 const line = new CSSStyleSheet()
+const inState = new CSSStyleSheet()
 let lineShown: LineOnPage | null = null
 
 function sheetsAt(path: string): LiveSheet[] {
@@ -86,6 +88,10 @@ function obey(message: ToFrame): void {
       return drawLine()
     case 'boxes':
       return say({ type: 'laid', id: message.id, boxes: seenBoxes(message.indices) })
+    case 'worn':
+      wear(inState, rulesForWorn(message.rules))
+      heights?.look()
+      return drawLine()
     case 'still':
       return still(message.still)
     case 'scroll':

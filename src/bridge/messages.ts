@@ -30,6 +30,15 @@ export const seenBoxSchema = z.object({
 })
 export type SeenBox = z.infer<typeof seenBoxSchema>
 
+/** What elements, by their places in document order, or a pseudo-element of each, look like in a state that is worn. */
+export const wornOnPageSchema = z.object({
+  indices: z.array(z.int().check(z.nonnegative())),
+  /** With its colons; '' for the elements themselves. */
+  pseudo: z.string(),
+  declarations: z.string(),
+})
+export type WornOnPage = z.infer<typeof wornOnPageSchema>
+
 /** What the workroom says to a frame. */
 export const toFrameSchema = z.discriminatedUnion('type', [
   /** The whole sheet as its top-level rules, for the sheet served at this path. */
@@ -62,6 +71,8 @@ export const toFrameSchema = z.discriminatedUnion('type', [
   }),
   /** How these elements are laid out, by their places in document order. */
   z.object({ type: z.literal('boxes'), id: z.int(), indices: z.array(z.int().check(z.nonnegative())) }),
+  /** Make elements look as they do in a state; none lets them look as they are. */
+  z.object({ type: z.literal('worn'), rules: z.array(wornOnPageSchema) }),
   /** Say how tall the page is, now and whenever that changes; or no longer. */
   z.object({ type: z.literal('height'), follow: z.boolean() }),
   z.object({ type: z.literal('scroll'), x: z.number(), y: z.number() }),

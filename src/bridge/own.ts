@@ -14,6 +14,12 @@ const stateOf = getter<DocumentReadyState>(Document.prototype, 'readyState')
 const rootOf = getter<HTMLElement | null>(Document.prototype, 'documentElement')
 const bodyOf = getter<HTMLElement | null>(Document.prototype, 'body')
 
+const attributeSetter = Reflect.get(Element.prototype, 'setAttribute')
+const attributeTaker = Reflect.get(Element.prototype, 'removeAttribute')
+export const setAttribute = (element: Element, name: string, value: string): void =>
+  attributeSetter.call(element, name, value)
+export const takeAttribute = (element: Element, name: string): void => attributeTaker.call(element, name)
+
 export const parentOf = getter<Element | null>(Node.prototype, 'parentElement')
 const baseOf = getter<string>(Node.prototype, 'baseURI')
 export const wordsOf = getter<string | null>(Node.prototype, 'textContent')

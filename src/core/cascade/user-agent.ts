@@ -64,7 +64,9 @@ dir, menu, ul { list-style-type: disc }
 a:any-link { color: LinkText; text-decoration: underline; cursor: pointer }
 a:visited { color: VisitedText }
 a:any-link:active { color: ActiveText }
-:focus-visible { outline: auto 1px AccentColor }
+:focus-visible { outline: auto 1px #101010 }
+a:any-link:focus-visible { outline-offset: 1px }
+:is(input[type='checkbox' i], input[type='radio' i]):focus-visible { outline-offset: 2px }
 
 table { display: table; box-sizing: border-box; border-spacing: 2px; border-collapse: separate; text-indent: initial }
 caption { display: table-caption; text-align: -webkit-center }

@@ -13,6 +13,7 @@ import { comparePages, type SitePath } from '../paths/paths.ts'
 import { isLink } from '../markup/hyperlink.ts'
 import { LINK_CONDITIONS, type LinkCondition } from '../states/links.ts'
 import { holdersOf } from './holders.ts'
+import { markedOffBy } from './marked-off.ts'
 import { painted, Surfaces, type Undecided } from './surface.ts'
 
 /** What two colours are compared for: text on its background, a control's edge against what is around it, or a link against the text it stands in. */
@@ -43,19 +44,13 @@ const ID = Object.fromEntries(
     'color',
     '-webkit-text-fill-color',
     'background-color',
-    'background-image',
     'background-clip',
     'font-size',
     'font-weight',
-    'font-style',
     'visibility',
     'clip',
     'clip-path',
     'appearance',
-    'text-decoration-line',
-    'border-bottom-width',
-    'border-bottom-style',
-    'display',
     ...SIDES.flatMap((side) => [`border-${side}-color`, `border-${side}-width`, `border-${side}-style`]),
   ].map((name) => [name, idOf(name)]),
 ) as Record<string, number>
@@ -323,17 +318,7 @@ function seeLink(shown: ElementStyle, surfaces: Surfaces): Seen | null {
   const style = surfaces.restOf(shown)
   const parent = style.parent
   if (!parent || surface.hidden || isUnseen(style)) return null
-  const differs = (id: number) => style.value(id) !== parent.value(id)
-  const underlined = style.value(ID['text-decoration-line']!) !== 'none'
-  const ruled =
-    parseFloat(style.value(ID['border-bottom-width']!)) > 0 &&
-    !['none', 'hidden'].includes(style.value(ID['border-bottom-style']!))
-  const bolder = Math.abs(Number(style.value(ID['font-weight']!)) - Number(parent.value(ID['font-weight']!))) >= 200
-  const boxed =
-    (readRgb(resolvedValue(style, ID['background-color']!))?.alpha ?? 0) > 0 ||
-    style.value(ID['background-image']!) !== 'none' ||
-    style.value(ID['display']!) !== 'inline'
-  if (underlined || ruled || bolder || boxed || differs(ID['font-style']!)) return null
+  if (markedOffBy(style, parent).length > 0) return null
   const beside = surfaces.under(parent)
   const undecided = surface.undecided ?? beside.undecided
   return {

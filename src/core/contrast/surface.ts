@@ -2,6 +2,7 @@ import { idOf } from '../properties/longhands.ts'
 import { resolvedValue } from '../cascade/resolved.ts'
 import type { ElementStyle } from '../cascade/style.ts'
 import { CLEAR, faded, over, readRgb, WHITE, type Rgb } from '../color/rgb.ts'
+import { visitedColor } from './visited.ts'
 
 /** Why a background cannot be told from the cascade: a picture or gradient, or an effect that changes what is painted. */
 export type Undecided = 'picture' | 'effect'
@@ -47,11 +48,10 @@ export class Surfaces {
     return this.atRest.get(style) ?? style
   }
 
-  /** A colour of a style, with the opacity it has while the link is unvisited. */
+  /** A colour of a style, as it shows. */
   color(style: ElementStyle, id: number): Rgb | null {
-    const color = readRgb(resolvedValue(style, id))
     const rest = this.atRest.get(style)
-    return color && rest ? { ...color, alpha: readRgb(resolvedValue(rest, id))?.alpha ?? color.alpha } : color
+    return rest ? visitedColor(style, rest, id) : readRgb(resolvedValue(style, id))
   }
 
   /** What the content of an element of this style is painted on. */

@@ -1,15 +1,54 @@
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { SitePath } from '../paths/paths.ts'
-import { stateProof, type StateProof } from './state-proof.ts'
+import type { Viewport } from '../values/media.ts'
+import { linkKinds, type LinkPlace } from './kinds.ts'
+import { stylesInStates, type LinkOnPage } from './link-states.ts'
+import { wornOn, type Wearable, type WornOn, type WornRule } from './worn.ts'
+import { proveStates, type ProvedState } from './state-proof.ts'
+
+interface KindsAsk {
+  readonly viewport: Viewport
+  /** Selectors of somebody's own groups. */
+  readonly groups: readonly string[]
+}
+
+interface WornAsk {
+  readonly state: Wearable
+  readonly subject: WornOn
+  readonly pages: readonly { readonly page: SitePath; readonly viewport: Viewport }[]
+}
+
+interface WornAnswer {
+  readonly page: SitePath
+  readonly viewport: Viewport
+  readonly rules: readonly WornRule[]
+}
 
 interface ProofAsk {
-  readonly base: string
-  readonly page: SitePath | null
+  readonly sample: LinkPlace
+  readonly current: LinkPlace | null
+  readonly viewport: Viewport
   /** While something is dragged: a new number for each state, so that it is asked again. */
   readonly dragged?: number
 }
 
 export const linksQuestions = {
-  /** A kind of link in all its states. */
-  stateProof: (site: SiteSnapshot, { base, page }: ProofAsk): StateProof | null => stateProof(site, base, page),
+  /** All kinds of link, each in all its states. */
+  linkKinds: (site: SiteSnapshot, { viewport, groups }: KindsAsk) => linkKinds(site, viewport, groups),
+  /** One link in all its states; null when it is not there any more. */
+  stateProof: (site: SiteSnapshot, { sample, current, viewport }: ProofAsk): readonly ProvedState[] | null => {
+    const at = linkAt(site, sample, viewport)
+    return at && proveStates(site, at, current && linkAt(site, current, viewport))
+  },
+  /** What wearing a state changes on pages. */
+  worn: (site: SiteSnapshot, { state, subject, pages }: WornAsk): WornAnswer[] =>
+    pages
+      .filter(({ page }) => site.pagePaths.includes(page))
+      .map(({ page, viewport }) => ({ page, viewport, rules: wornOn(site, page, viewport, state, subject) })),
+}
+
+function linkAt(site: SiteSnapshot, { page, index }: LinkPlace, viewport: Viewport): LinkOnPage | null {
+  if (!site.pagePaths.includes(page)) return null
+  const link = site.page(page).elements[index]
+  return link ? { path: page, link, styles: stylesInStates(site, page, viewport) } : null
 }

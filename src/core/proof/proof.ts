@@ -149,7 +149,7 @@ function onlyFollows(a: ElementStyle, b: ElementStyle, id: number): boolean {
 }
 
 /** Whether a pseudo-element is there at all (CSS Pseudo-Elements 4): a marker beside a list item, content that says something. */
-function isThere(style: ElementStyle, of: ElementStyle): boolean {
+export function isThere(style: ElementStyle, of: ElementStyle): boolean {
   if (style.pseudoName === 'marker') return of.value(DISPLAY).includes('list-item')
   if (style.pseudoName === 'before' || style.pseudoName === 'after')
     return !['none', 'normal'].includes(style.value(CONTENT))

@@ -39,7 +39,11 @@ const ON: Readonly<Record<LinkCondition, { readonly link: ReadonlySet<State>; re
       link: new Set<State>(['focus', 'focus-visible', 'focus-within']),
       around: new Set<State>(['focus-within']),
     },
-    active: { link: new Set<State>(['active', 'hover']), around: new Set<State>(['active', 'hover']) },
+    // Pressing a link focuses it too, though not so that focus shows.
+    active: {
+      link: new Set<State>(['active', 'hover', 'focus', 'focus-within']),
+      around: new Set<State>(['active', 'hover', 'focus-within']),
+    },
   }
 
 /**

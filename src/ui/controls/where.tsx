@@ -37,7 +37,7 @@ export function Where({ field }: { field: Field }) {
         Set by{' '}
         <button
           type="button"
-          className="text-ink underline decoration-edge underline-offset-2"
+          className="text-left text-ink underline decoration-edge underline-offset-2"
           onClick={() => field.show?.()}
           {...outline(decision.rule.selector)}
         >

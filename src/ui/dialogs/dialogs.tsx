@@ -1,6 +1,7 @@
 'use client'
 import { useRoom } from '../state/context.tsx'
 import { BetterNamesDialog } from './better-names-dialog.tsx'
+import { ChangeDialog } from './change-dialog.tsx'
 import { DeleteDialog } from './delete-dialog.tsx'
 import { FixDialog } from './fix-dialog.tsx'
 import { GatherDialog } from './gather-dialog.tsx'
@@ -44,6 +45,8 @@ export function Dialogs() {
       return <FixDialog what={asking.what} title={asking.title} onClose={onClose} />
     case 'set-aside':
       return <SetAsideDialog cause={asking.cause} message={asking.message} onClose={onClose} />
+    case 'change':
+      return <ChangeDialog title={asking.title} label={asking.label} change={asking.change} onClose={onClose} />
     case 'scripts':
       return <ScriptsDialog onClose={onClose} />
     case 'gather':

@@ -156,6 +156,12 @@ function SingleFrame({
     if (channel.current) channel.current.scale = scale
   }, [scale])
 
+  useEffect(() => {
+    if (!channel.current) return
+    channel.current.viewport = { width, height }
+    frames.changed()
+  }, [frames, width, height])
+
   // What has loaded and does not speak is no page: the server was away for a moment, or answered with an error.
   const waiting = useRef<ReturnType<typeof setTimeout>>(undefined)
   const awaitBridge = (within: number) => {

@@ -66,9 +66,12 @@ function Otherwise() {
   const vision = useRoom((state) => state.vision)
   const fontsArrive = useRoom((state) => state.fontsArrive)
   const scriptsRun = useRoom((state) => state.scriptsRun)
+  const worn = useRoom((state) => state.worn)
   const set = useRoom((state) => state.set)
+  const setLinks = useRoom((state) => state.setLinks)
   return (
     <>
+      {worn && <Chip says={worn.says} undo="Take the worn state off" onUndo={() => setLinks({ worn: null })} />}
       {scriptsRun && (
         <Chip says="scripts run" undo="Switch the scripts of this site off" onUndo={() => set({ scriptsRun: false })} />
       )}

@@ -4,6 +4,7 @@ import { Group, Panel, Separator, useDefaultLayout, type PanelImperativeHandle }
 import { Boundary } from '../controls/boundary.tsx'
 import { CloseUp } from '../lineup/close-up.tsx'
 import { PlanBoard } from '../facets/boxes/plan/plan-board.tsx'
+import { ProofTable } from '../facets/links/proof-table.tsx'
 import { Lineup } from '../lineup/lineup.tsx'
 import { SheetBar } from '../sheet/sheet-bar.tsx'
 import { SheetPanel } from '../sheet/sheet-panel.tsx'
@@ -85,6 +86,7 @@ function shownPlan({ plan, facet, views, picked, findings }: WorkroomState): Pla
 function Pages() {
   const closeUp = useRoom((state) => state.closeUp)
   const plan = useRoom(shownPlan)
+  const proof = useRoom((state) => state.proofTable && state.facet === 'links')
   const open = useRoom((state) => state.sheetOpen)
   const source = useRoom((state) => state.source)
   const place = useRoomPlan((state) => state.sheetPlace)
@@ -95,7 +97,8 @@ function Pages() {
   })
   const pages: ReactNode = (
     <Boundary name="The lineup" of={closeUp ?? ''}>
-      <Lineup hidden={closeUp !== null || plan !== null} />
+      <Lineup hidden={closeUp !== null || plan !== null || proof} />
+      {proof && closeUp === null && <ProofTable />}
       {plan !== null && closeUp === null && <PlanBoard plan={plan} />}
       {closeUp !== null && <CloseUp page={closeUp} />}
     </Boundary>

@@ -20,6 +20,7 @@ import { Dialogs } from '../dialogs/dialogs.tsx'
 import { NewSiteDialog } from './new-site-dialog.tsx'
 import { ImportDialog, useWindowDrop } from './import-dialog.tsx'
 import { Layout } from './layout.tsx'
+import { WornStates } from '../lineup/worn-states.tsx'
 import { TopStrip } from './top-strip.tsx'
 import { Wiring } from './wiring.tsx'
 
@@ -94,6 +95,7 @@ function Screen() {
     <div data-workroom aria-busy={busy} className="flex h-screen flex-col overflow-hidden">
       <TopStrip onImport={() => setImporting(true)} onNew={() => setBeginning(true)} />
       <Layout />
+      <WornStates />
       <NoticeStrip />
       {importing && (
         <ImportDialog

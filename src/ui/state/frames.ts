@@ -1,6 +1,7 @@
 import { filterValues, VISION_MATRICES, type Vision } from '../../core/color/vision.ts'
 import { encodePath } from '../../core/paths/paths.ts'
 import type { Sheet } from '../../core/sheet/parse.ts'
+import { DESK, type Viewport } from '../../core/values/media.ts'
 import type { SeenHeight } from '../../bridge/page-height.ts'
 import {
   envelopeSchema,
@@ -8,6 +9,7 @@ import {
   type FromFrame,
   type RuleEdit,
   type SeenBox,
+  type WornOnPage,
   type ToFrame,
 } from '../../bridge/messages.ts'
 import { frameRules } from './texts.ts'
@@ -44,6 +46,8 @@ export class FrameChannel {
   aside = false
   /** How large the page is shown: 1 is life size. */
   scale = 1
+  /** The viewport the page sees, in CSS px. */
+  viewport: Viewport = DESK
   private ready = false
   private sent: readonly string[] | null = null
   private seq = 0
@@ -51,6 +55,8 @@ export class FrameChannel {
   private wanted: Sheet | null = null
   /** How many things move by themselves on the page, as far as it has said. */
   moving = 0
+  /** What it was told last of states that are worn. */
+  statesWorn = '[]'
   private heard = { since: 0, messages: 0, tooMany: false }
 
   constructor(
@@ -103,6 +109,7 @@ export class FrameChannel {
       case 'ready':
         this.ready = true
         this.sent = null
+        this.statesWorn = '[]'
         this.acknowledged = this.seq
         this.listener.onReady?.()
         return this.send()
@@ -190,6 +197,10 @@ const NEXT_STILLED_MS = 2500
 /** Frames that are not looked at follow at this pace while something is dragged: the time belongs to those in view. */
 const LATER_MS = 150
 
+/** What names a page at a viewport. */
+export const wornKey = ({ page, viewport: { width, height } }: { page: string; viewport: Viewport }) =>
+  `${page} ${width} ${height}`
+
 /** All frames on the screen. The one looked at is served first, then those in view, then the rest. */
 export class Frames {
   private readonly channels = new Map<Window, FrameChannel>()
@@ -211,6 +222,7 @@ export class Frames {
   onMotion: { seen(page: string, moves: boolean): void; tooSlow(page: string): boolean } | null = null
   private pointed: ReadonlyMap<string, string> | null = null
   private rows: ReadonlyMap<string, RowOnPage> = new Map()
+  private worn: ReadonlyMap<string, readonly WornOnPage[]> = new Map()
 
   constructor(
     private readonly siteId: string,
@@ -258,6 +270,7 @@ export class Frames {
           if (this.vision) channel.post(seeing(this.vision))
           if (this.empties) channel.post({ type: 'empties', show: true })
           if (this.rows.has(page)) this.drawLine(channel)
+          this.putOn(channel)
           const pointed = this.pointed?.get(page)
           if (pointed) channel.post({ type: 'point', selector: pointed })
           if (this.first === source && this.marked) channel.post({ type: 'mark', selector: this.marked })
@@ -343,6 +356,31 @@ export class Frames {
     channel.post({ type: 'line', container: row?.container ?? 0, members: [...(row?.members ?? [])], perPx })
   }
 
+  /** Puts states on: what each page looks like in them at each viewport, as {@link wornKey} names them; nothing on the others. */
+  putOnStates(worn: ReadonlyMap<string, readonly WornOnPage[]>): void {
+    const before = this.worn
+    this.worn = worn
+    for (const channel of this.channels.values()) {
+      const key = wornKey(channel)
+      if (channel.isReady && (before.has(key) || worn.has(key))) this.putOn(channel)
+    }
+  }
+
+  private putOn(channel: FrameChannel): void {
+    const rules = [...(this.worn.get(wornKey(channel)) ?? [])]
+    const told = JSON.stringify(rules)
+    // Said again, it would have fonts arrive anew in the frame, which is a reason to ask again.
+    if (told === channel.statesWorn) return
+    channel.post({ type: 'worn', rules })
+    channel.statesWorn = told
+  }
+
+  /** The frames on the screen, by page and viewport, each once. */
+  get shown(): { readonly page: string; readonly viewport: Viewport }[] {
+    const shown = [...this.channels.values()].filter((channel) => channel.isReady && !channel.aside)
+    return [...new Map(shown.map(({ page, viewport }) => [wornKey({ page, viewport }), { page, viewport }])).values()]
+  }
+
   /** The pages that are on the screen. */
   get pagesShown(): string[] {
     const shown = [...this.channels.values()].filter((channel) => channel.isReady && !channel.aside)
@@ -412,8 +450,8 @@ export class Frames {
     return inView.length > 0 && inView.every((channel) => channel.isReady)
   }
 
-  /** Many frames change at once; it is told once. */
-  private changed(): void {
+  /** Says that frames may look other than before. Many change at once; it is told once. */
+  changed(): void {
     if (this.telling) return
     this.telling = true
     setTimeout(() => {

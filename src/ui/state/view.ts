@@ -1,5 +1,6 @@
 import type { StateCreator } from 'zustand'
 import type { GatherPlan } from '../../core/color/gather-colors.ts'
+import type { SiteChange } from '../../core/site/change.ts'
 import { DESK } from '../../core/values/media.ts'
 import type { Ask } from '../../workers/questions.ts'
 import type { Vision } from '../../core/color/vision.ts'
@@ -18,6 +19,8 @@ export type Asking =
   | { readonly kind: 'fix'; readonly what: Ask<'fix'>; readonly title: string }
   | { readonly kind: 'set-aside'; readonly cause: string; readonly message: string }
   | { readonly kind: 'gather'; readonly plans: readonly (GatherPlan & { readonly names: readonly string[] })[] }
+  /** A change of the site, to be proved before it is made. */
+  | { readonly kind: 'change'; readonly title: string; readonly label: string; readonly change: SiteChange }
   | { readonly kind: 'scripts' }
   | { readonly kind: 'licences' }
 

@@ -10,6 +10,7 @@ import { onEscape } from '../controls/on-escape.ts'
 import { ChangeHere } from './change-here.tsx'
 import { Ladder } from './ladder.tsx'
 import { Sentence } from './sentence.tsx'
+import { WearHere } from './wear-here.tsx'
 import { ShownFamily } from './shown-family.tsx'
 
 /** Why the picked element looks as it does: sentences for each visible aspect, the ladders behind it, and changes from there. */
@@ -56,6 +57,7 @@ function Said({ picked, open, setOpen }: SaidProps) {
       <Neighbours found={found} />
       {found.href !== null && <LinkLine found={found} href={found.href} />}
       {found.pseudo === '' && found.index > 0 && <Gather found={found} />}
+      {found.pseudo === '' && found.index > 0 && <WearHere found={found} />}
       <ul>
         {found.aspects.map((aspect) => (
           <AspectRow

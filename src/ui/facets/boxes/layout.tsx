@@ -4,7 +4,7 @@ import { Group } from '../../controls/parts.tsx'
 import { SizeField } from '../../controls/size-field.tsx'
 import { useField } from '../../controls/use-field.ts'
 import type { Seen } from './sides.tsx'
-import { TextField } from './text-value.tsx'
+import { TextField } from '../../controls/text-field.tsx'
 
 const words = (text: string): Keyword[] =>
   text.split('; ').map((each) => {

@@ -3,7 +3,7 @@ import { ChoiceRow, type Keyword } from '../../controls/choice-row.tsx'
 import { Group } from '../../controls/parts.tsx'
 import { useField } from '../../controls/use-field.ts'
 import type { Seen } from './sides.tsx'
-import { TextField } from './text-value.tsx'
+import { TextField } from '../../controls/text-field.tsx'
 
 const SELVES: readonly Keyword[] = [
   { value: 'auto', says: 'as the container says' },

@@ -3,37 +3,7 @@ import { useEffect, useState } from 'react'
 import type { MeasureLine } from '../../../core/boxes/measure.ts'
 import { useRoom, useWorkroom, type Workroom } from '../../state/context.tsx'
 import { askOnce } from '../../state/use-answer.ts'
-
-/** Does something now, and again whenever frames look other than before; one at a time. */
-function useAtFrames(act: (isCurrent: () => boolean) => Promise<void>, needs: readonly unknown[]): void {
-  const { frames } = useWorkroom()
-  useEffect(() => {
-    let current = true
-    let busy = false
-    let again = false
-    const run = async () => {
-      if (busy) {
-        again = true
-        return
-      }
-      busy = true
-      await act(() => current)
-      busy = false
-      if (again && current) {
-        again = false
-        void run()
-      }
-    }
-    void run()
-    const leave = frames.watch(() => void run())
-    return () => {
-      current = false
-      leave()
-    }
-    // What is done hangs on what it needs.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [frames, ...needs])
-}
+import { useAtFrames } from '../../state/use-at-frames.ts'
 
 /** Draws the measure line of a box's row over all pages on the screen, while it is wanted. */
 export function useLinesOnPages(selector: string, width: number, wanted: boolean): void {

@@ -1,8 +1,8 @@
 'use client'
 import { useId } from 'react'
-import { useDraft } from '../../controls/use-draft.ts'
-import type { Field } from '../../controls/use-field.ts'
-import { Where } from '../../controls/where.tsx'
+import { useDraft } from './use-draft.ts'
+import type { Field } from './use-field.ts'
+import { Where } from './where.tsx'
 
 /** A property that is written by hand. */
 export function TextField({ label, field, example }: { label: string; field: Field; example: string }) {
