@@ -14,6 +14,7 @@ import { fix, fixText } from './commands/fix.ts'
 import { reach } from './commands/reach.ts'
 import { resolve } from './commands/resolve.ts'
 import { rows, rowsText } from './commands/rows.ts'
+import { states, statesText } from './commands/states.ts'
 import { setAside } from './commands/set-aside.ts'
 import { traceOf, traceText } from './commands/trace.ts'
 import { measureImages } from './pixels.ts'
@@ -44,12 +45,14 @@ const USAGE = `Use: npm run --silent attire -- <command> <folder> [options]
       how wide every box is, of what parts, and where its width is written; why not, where only a browser can tell
   rows <folder> [--page P] [--width ${DESK.width}] [--json]
       the boxes that share a line: their sum, the room there is, and at which viewport widths the row holds
+  states <folder> [--page P] [--width ${DESK.width}] [--json]
+      every kind of link in every state, with its contrast, and what of a state can never show
   database [--json]
       checks the database of this Attire and gives back room that nothing needs; stop Attire first
 
 Exit codes: 0 fine, 1 findings (as bad as --fail-on says, or worse; errors when it is left out), 2 wrong use or an error of Attire’s.`
 
-const COMMANDS = 'resolve trace reach check set-aside fix colours contrast boxes rows database'.split(' ')
+const COMMANDS = 'resolve trace reach check set-aside fix colours contrast boxes rows states database'.split(' ')
 
 /** Runs the command line; gives the exit code. */
 export async function main(
@@ -181,6 +184,11 @@ async function run(
     case 'rows': {
       const found = rows(await measureImages(site, folder), pagesAsked(site, values.page), viewport)
       out(values.json ? JSON.stringify({ rows: found }) : rowsText(found))
+      return 0
+    }
+    case 'states': {
+      const kinds = states(site, pagesAsked(site, values.page), viewport)
+      out(values.json ? JSON.stringify({ kinds }) : statesText(kinds))
       return 0
     }
     case 'set-aside': {

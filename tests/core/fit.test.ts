@@ -27,10 +27,12 @@ const image = (name: string, size: number, width: number, height: number): FileI
 describe('the rules of the fit check', () => {
   it('are all there, by their ids, with words for people', () => {
     expect(RULES.map(({ id }) => id).sort()).toEqual([
+      'contrast-low',
       'doctype-missing',
       'embedded-styles',
       'fallback-missing',
       'float-uncleared',
+      'focus-missing',
       'font-unavailable',
       'id-repeated',
       'image-alt-missing',
@@ -50,9 +52,11 @@ describe('the rules of the fit check', () => {
       'link-rel-missing',
       'link-target-missing',
       'link-unchecked',
+      'link-undistinguished',
       'loose-text',
       'markup-invalid',
       'markup-obsolete',
+      'motion-unreduced',
       'name-capitals',
       'name-spaces',
       'page-link-broken',
@@ -62,7 +66,10 @@ describe('the rules of the fit check', () => {
       'region-missing',
       'row-overflow',
       'sheet-overridden',
+      'state-order',
+      'target-small',
       'title-missing',
+      'transition-slow',
       'viewport-missing',
     ])
     for (const { title, explanation } of RULES) expect([title, explanation].join()).toMatch(/^[A-Z].*[^.],[A-Z].*\.$/s)

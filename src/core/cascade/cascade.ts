@@ -54,6 +54,7 @@ const OWN_AT_MOST = 20_000
 interface Ground {
   readonly quirks: boolean
   readonly tree: StyleTree
+  readonly kinOf: (element: PageElement) => object
   readonly environment: StyleEnvironment
   /** How many rules are the browser's own: they come first. */
   readonly browser: number
@@ -107,9 +108,9 @@ export class Cascade {
   }
 
   /** The styles of a page of which only a few are asked for: each element is matched when it is. */
-  someStylesOf(page: Page): PageStyles {
+  someStylesOf(page: Page, states: States | null = null): PageStyles {
     const { tree } = this.ground
-    return new PageStyles(page, this, [], (index) => tree.nodeAt(page, index))
+    return new PageStyles(page, this, [], (index) => tree.nodeAt(page, index, states))
   }
 
   /** The style at a place in the tree. Goes up in a loop: pages may nest deeper than calls may. */
@@ -153,6 +154,11 @@ export class Cascade {
     const parent = hasFirstLine ? this.pseudoStyle(styles, element, 'first-line') : own
     const cascaded = new Cascaded(matched.rules, NOTHING_OWN, name)
     return new ElementStyle(parent, matched, cascaded, element, name, this.ground.environment)
+  }
+
+  /** The same object for elements of any page that no rule tells from one another, in whatever state, but for siblings and positions. */
+  kinOf(element: PageElement): object {
+    return this.ground.kinOf(element)
   }
 
   /** A rule as it stands in the present text of its sheet: rules that an edit left alone are shared with older versions. */
@@ -255,10 +261,11 @@ function firstVersion(sheets: readonly AuthorSheet[], settings: CascadeSettings)
   }
   const tree = new StyleTree(
     (elements, states) => matcher.matchAll(elements, states),
-    (element) => matcher.matchOne(element),
+    (element, states) => matcher.matchOne(element, states),
     declarations,
   )
-  return { ground: { quirks, tree, environment, browser: browser.length }, rules, inSource, outcomes: [] }
+  const kinOf = (element: PageElement) => matcher.kinOf(element)
+  return { ground: { quirks, tree, kinOf, environment, browser: browser.length }, rules, inSource, outcomes: [] }
 }
 
 const browserRuleSets = new Map<boolean, readonly CascadeRule[]>()

@@ -140,14 +140,24 @@ export class Matcher {
     })
   }
 
-  /** Which rules one element matches at rest; of the others only those around it are looked at. */
-  matchOne(element: PageElement): Match {
+  /** Which rules one element matches, at rest or in states; of the others only those around it are looked at. */
+  matchOne(element: PageElement, states: States | null = null): Match {
+    const node = this.kinOf(element)
+    if (states && node.stateful.length > 0) {
+      if (states !== this.states) this.inState.found!.clear()
+      this.states = states
+      return this.inStateOf(element, node)
+    }
+    return node.maybe.length === 0 ? node.plain : this.variantOf(element, node)
+  }
+
+  /** The same object for elements that no rule tells from one another by anything but siblings, positions and content. */
+  kinOf(element: PageElement): Node {
     const missing: PageElement[] = []
     for (let at: PageElement | null = element; at && !this.single.has(at); at = at.parent) missing.push(at)
     for (const at of missing.reverse())
       this.single.set(at, this.nodeOf(at, at.parent ? this.single.get(at.parent)! : null))
-    const node = this.single.get(element)!
-    return node.maybe.length === 0 ? node.plain : this.variantOf(element, node)
+    return this.single.get(element)!
   }
 
   private nodesOf(elements: readonly PageElement[]): readonly Node[] {

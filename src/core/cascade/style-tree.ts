@@ -32,13 +32,13 @@ export class StyleTree {
   readonly nodes: StyleNode[] = []
   private readonly roots = new Map<string, StyleNode>()
   private readonly byPage = new WeakMap<Page, readonly StyleNode[]>()
-  private readonly inPart = new WeakMap<Page, StyleNode[]>()
+  private readonly inPart = new WeakMap<Page, Map<States | null, StyleNode[]>>()
   private readonly inStates = new WeakMap<Page, WeakMap<States, readonly StyleNode[]>>()
 
-  /** `matchAll` finds what the elements of a page match, at rest or in states, `matchOne` one of them at rest; `declarations` reads a style attribute. */
+  /** `matchAll` finds what the elements of a page match, at rest or in states, `matchOne` one of them; `declarations` reads a style attribute. */
   constructor(
     private readonly matchAll: (elements: readonly PageElement[], states: States | null) => readonly Match[],
-    private readonly matchOne: (element: PageElement) => Match,
+    private readonly matchOne: (element: PageElement, states: States | null) => Match,
     private readonly declarations: (text: string) => readonly SetLonghand[],
   ) {}
 
@@ -57,15 +57,17 @@ export class StyleTree {
   }
 
   /** The node of one element; of the others only those around it are found. */
-  nodeAt(page: Page, index: number): StyleNode {
-    const whole = this.byPage.get(page)
+  nodeAt(page: Page, index: number, states: States | null = null): StyleNode {
+    const whole = states ? this.inStates.get(page)?.get(states) : this.byPage.get(page)
     if (whole) return whole[index]!
-    const some = this.inPart.get(page) ?? []
-    this.inPart.set(page, some)
+    const byStates = this.inPart.get(page) ?? new Map<States | null, StyleNode[]>()
+    this.inPart.set(page, byStates)
+    const some = byStates.get(states) ?? []
+    byStates.set(states, some)
     const missing: PageElement[] = []
     for (let at: PageElement | null = page.elements[index]!; at && !some[at.index]; at = at.parent) missing.push(at)
     for (const at of missing.reverse())
-      some[at.index] = this.nodeOf(at, at.parent ? some[at.parent.index]! : null, this.matchOne(at))
+      some[at.index] = this.nodeOf(at, at.parent ? some[at.parent.index]! : null, this.matchOne(at, states))
     return some[index]!
   }
 

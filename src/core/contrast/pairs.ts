@@ -56,7 +56,7 @@ const ID = Object.fromEntries(
 ) as Record<string, number>
 
 /** What one style looks like; the same for every element that has it. */
-interface Seen {
+export interface Seen {
   readonly kind: PairKind
   readonly text: string
   readonly background: string | null
@@ -243,7 +243,8 @@ function pairOf(
   }
 }
 
-const SEE: Readonly<Record<PairKind, (style: ElementStyle, surfaces: Surfaces) => Seen | null>> = {
+/** How the parts of a pair look, by its kind; null where nothing is seen or nothing needs to be told. */
+export const SEE: Readonly<Record<PairKind, (style: ElementStyle, surfaces: Surfaces) => Seen | null>> = {
   text: seeText,
   control: seeControl,
   'link-in-text': seeLink,

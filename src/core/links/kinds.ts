@@ -71,9 +71,10 @@ export function* linkKinds(
   site: SiteSnapshot,
   viewport: Viewport,
   groups: readonly string[] = [],
+  pages: readonly SitePath[] = site.pagePaths,
 ): Generator<KindsProgress, LinkKind[], void> {
   const counting = new Counting(groups)
-  const paths = site.pagePaths.sort(comparePages)
+  const paths = [...pages].sort(comparePages)
   for (const [at, path] of paths.entries()) {
     if (site.page(path).elements.some(isLink)) counting.add(site, path, viewport)
     yield { done: at + 1, total: paths.length }

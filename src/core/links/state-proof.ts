@@ -81,7 +81,7 @@ function proved(site: SiteSnapshot, at: LinkOnPage, state: ProofState): ProvedSt
     values,
     ground: seen && hexOfRgb(seen.ground),
     contrast: seen && rounded(contrastRatio(seen.text, seen.ground)),
-    differs: condition !== 'none' && differsInState(styles, link, condition),
+    differs: condition !== 'none' && differsInState(styles.none, styles[condition], link, condition),
     beside: besideText(styles.none, link, visited ? rest : style, values['color']!),
     unreachable: condition === 'none' ? [] : lostIn(site, at, condition),
   }

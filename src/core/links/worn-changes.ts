@@ -3,10 +3,9 @@ import { resolvedValue } from '../cascade/resolved.ts'
 import type { ElementStyle } from '../cascade/style.ts'
 import { visitedValue } from '../contrast/visited.ts'
 import { descendantsOf, type PageElement } from '../markup/tree.ts'
-import { LONGHANDS } from '../properties/longhands.ts'
+import { idOf, LONGHANDS } from '../properties/longhands.ts'
 import { isThere } from '../proof/proof.ts'
 import type { LinkCondition } from '../states/links.ts'
-import type { StylesInStates } from './link-states.ts'
 
 /** What an element, or a pseudo-element of it, looks like otherwise in a state: values by longhand. */
 export interface WornChange {
@@ -66,8 +65,18 @@ function differing(before: ElementStyle, after: ElementStyle, visited: boolean):
 }
 
 /** Whether a link, or anything in it, looks other in a state than at rest. */
-export function differsInState(styles: StylesInStates, link: PageElement, condition: LinkCondition): boolean {
-  const { page } = styles.none
-  const inside = [link, ...descendantsOf(page, link)]
-  return wornChanges(styles.none, styles[condition], inside, condition === 'visited').length > 0
+export function differsInState(
+  rest: PageStyles,
+  worn: PageStyles,
+  link: PageElement,
+  condition: LinkCondition,
+): boolean {
+  const inside = [link, ...descendantsOf(rest.page, link)]
+  return wornChanges(rest, worn, inside, condition === 'visited').some(({ element, pseudo, values }) => {
+    const hasOutline = worn.of(element, pseudo).value(OUTLINE) !== 'none'
+    // An outline that is not drawn has a colour and a distance all the same.
+    return Object.keys(values).some((name) => hasOutline || !/^outline-(?:color|width|offset)$/.test(name))
+  })
 }
+
+const OUTLINE = idOf('outline-style')

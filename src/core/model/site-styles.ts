@@ -47,13 +47,14 @@ export class SiteStyles {
     return styles
   }
 
-  /** The same at rest, for questions about a few elements of a page: the others are not matched. */
-  someStylesOf(path: SitePath, viewport = this.viewport): PageStyles {
-    const place = `${path} ${viewport.width} ${viewport.height}`
-    const whole = this.pages.get(`${place} none`)
+  /** The same for questions about a few elements of a page: the others are not matched. */
+  someStylesOf(path: SitePath, viewport = this.viewport, state: LinkCondition = 'none'): PageStyles {
+    const place = `${path} ${viewport.width} ${viewport.height} ${state}`
+    const whole = this.pages.get(place)
     if (whole) return whole
     const key = `${place} some`
-    const styles = this.pages.get(key) ?? this.cascadeOf(path, viewport).someStylesOf(this.texts.page(path))
+    const states = state === 'none' ? null : linksIn(state)
+    const styles = this.pages.get(key) ?? this.cascadeOf(path, viewport).someStylesOf(this.texts.page(path), states)
     this.pages.set(key, styles)
     return styles
   }

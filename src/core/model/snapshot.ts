@@ -113,8 +113,8 @@ export class SiteSnapshot implements SiteView {
   }
 
   /** See {@link SiteStyles.someStylesOf}. */
-  someStylesOf(path: SitePath, viewport?: Viewport): PageStyles {
-    return this.styles.someStylesOf(path, viewport)
+  someStylesOf(path: SitePath, viewport?: Viewport, state?: LinkCondition): PageStyles {
+    return this.styles.someStylesOf(path, viewport, state)
   }
 
   /** A page's styles while elements are in states. */

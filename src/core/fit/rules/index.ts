@@ -1,8 +1,10 @@
 import type { FitRule } from '../finding.ts'
+import { contrastLow } from './contrast-low.ts'
 import { doctypeMissing } from './doctype-missing.ts'
 import { embeddedStyles } from './embedded-styles.ts'
 import { fallbackMissing } from './fallback-missing.ts'
 import { floatUncleared } from './float-uncleared.ts'
+import { focusMissing } from './focus-missing.ts'
 import { fontUnavailable } from './font-unavailable.ts'
 import { idRepeated } from './id-repeated.ts'
 import { imageAltMissing } from './image-alt-missing.ts'
@@ -22,9 +24,11 @@ import { linkOutsideHead } from './link-outside-head.ts'
 import { linkRelMissing } from './link-rel-missing.ts'
 import { linkTargetMissing } from './link-target-missing.ts'
 import { linkUnchecked } from './link-unchecked.ts'
+import { linkUndistinguished } from './link-undistinguished.ts'
 import { looseText } from './loose-text.ts'
 import { markupInvalid } from './markup-invalid.ts'
 import { markupObsolete } from './markup-obsolete.ts'
+import { motionUnreduced } from './motion-unreduced.ts'
 import { nameCapitals } from './name-capitals.ts'
 import { nameSpaces } from './name-spaces.ts'
 import { pageLinkBroken } from './page-link-broken.ts'
@@ -34,7 +38,10 @@ import { partDrift } from './part-drift.ts'
 import { regionMissing } from './region-missing.ts'
 import { rowOverflow } from './row-overflow.ts'
 import { sheetOverridden } from './sheet-overridden.ts'
+import { stateOrder } from './state-order.ts'
+import { targetSmall } from './target-small.ts'
 import { titleMissing } from './title-missing.ts'
+import { transitionSlow } from './transition-slow.ts'
 import { viewportMissing } from './viewport-missing.ts'
 
 /** Every rule of the fit check, in the order their findings are listed. */
@@ -76,6 +83,13 @@ export const RULES: readonly FitRule[] = [
   pageOverflow,
   rowOverflow,
   floatUncleared,
+  stateOrder,
+  focusMissing,
+  contrastLow,
+  linkUndistinguished,
+  targetSmall,
+  transitionSlow,
+  motionUnreduced,
 ]
 
 const byId = new Map(RULES.map((rule) => [rule.id, rule]))
