@@ -8,7 +8,7 @@ import { runs } from '../tests/runs.ts'
 import { ORIGIN, serve, type Files } from './cascade/compare.ts'
 import { richPage } from './cascade/rich-page.ts'
 import { linkSite } from './cascade/link-sites.ts'
-import { bringIn, clickInCloseUp, DEMO_PAGES, demoFiles, facet, openSite, valueIn } from './helpers.ts'
+import { bringIn, clickInCloseUp, DEMO_PAGES, demoFiles, facet, inFrame, openSite, valueIn } from './helpers.ts'
 
 /** What the core says of links in states, beside Chromium under a real pointer, key and press. */
 
@@ -255,4 +255,37 @@ test('the workroom wears states in lineup and close-up, and proves all kinds in 
   await page.getByRole('group', { name: 'Wear a state' }).getByRole('button', { name: ':focus-visible' }).click()
   await expect(closeUp.locator('a.button')).toHaveCSS('outline-style', 'solid')
   await expect(closeUp.locator('nav a').first()).toHaveCSS('outline-style', 'none')
+})
+
+test('a transition is written, shaped by keys, tried beside another, and played on the pages', async ({
+  page,
+  request,
+}) => {
+  const site = await bringIn(request, 'Moving', demoFiles(['index.html']))
+  await openSite(page, site)
+  await facet(page, 'Links')
+  await page.getByRole('tab', { name: 'Transition' }).click()
+  await page.getByRole('button', { name: 'Add a transition' }).click()
+  const transition = () => valueIn(page, 'index.html', 'nav li:nth-child(2) a', 'transition')
+  await expect.poll(transition).toBe('color 0.2s')
+  await page.getByRole('slider', { name: 'Handle 1' }).press('Shift+ArrowRight')
+  await expect.poll(transition).toBe('color 0.2s cubic-bezier(0.35, 0.1, 0.25, 1)')
+  await page.getByRole('button', { name: 'Try another beside it' }).click()
+  const duration = page.getByRole('textbox', { name: 'Duration' })
+  await duration.fill('soon')
+  await expect(page.getByText('“soon” is no time. Try 200ms or 0.2s.')).toBeVisible()
+  await duration.fill('900')
+  await duration.press('Enter')
+  await expect(page.getByText('color takes 900 ms.')).toBeVisible()
+  expect(await transition()).toContain('0.2s')
+  await page.getByRole('button', { name: 'Take B' }).click()
+  await expect.poll(transition).toBe('color 0.9s cubic-bezier(0.35, 0.1, 0.25, 1)')
+
+  await page.getByRole('radio', { name: 'a tenth of it' }).check()
+  await page.getByRole('button', { name: 'Play on the pages' }).click()
+  const rate = () =>
+    inFrame(page, 'index.html', () => document.getAnimations().map((each) => each.playbackRate)[0] ?? 0)
+  await expect.poll(rate).toBe(0.1)
+  await page.getByRole('button', { name: 'Stop on the pages' }).click()
+  await expect.poll(() => inFrame(page, 'index.html', () => document.querySelectorAll('[attire-worn]').length)).toBe(0)
 })

@@ -4,7 +4,7 @@ import { watchHeight } from './page-height.ts'
 import { page, parentOf, widthOf, wordsOf } from './own.ts'
 import { seenBoxes } from './boxes.ts'
 import { ruleForLine, type LineOnPage } from './line-on-page.ts'
-import { rulesForWorn } from './worn.ts'
+import { rulesForWorn, slowTransitions } from './worn.ts'
 import { rulesForEmpties } from './empties.ts'
 import { envelopeSchema, GROUND, LEAST_RATE, toFrameSchema, type FromFrame, type ToFrame } from './messages.ts'
 
@@ -90,6 +90,7 @@ function obey(message: ToFrame): void {
       return say({ type: 'laid', id: message.id, boxes: seenBoxes(message.indices) })
     case 'worn':
       wear(inState, rulesForWorn(message.rules))
+      slowTransitions(message.pace)
       heights?.look()
       return drawLine()
     case 'still':

@@ -71,8 +71,8 @@ export const toFrameSchema = z.discriminatedUnion('type', [
   }),
   /** How these elements are laid out, by their places in document order. */
   z.object({ type: z.literal('boxes'), id: z.int(), indices: z.array(z.int().check(z.nonnegative())) }),
-  /** Make elements look as they do in a state; none lets them look as they are. */
-  z.object({ type: z.literal('worn'), rules: z.array(wornOnPageSchema) }),
+  /** Make elements look as they do in a state, at a share of their speed; none lets them look as they are. */
+  z.object({ type: z.literal('worn'), rules: z.array(wornOnPageSchema), pace: z.number().check(z.positive()) }),
   /** Say how tall the page is, now and whenever that changes; or no longer. */
   z.object({ type: z.literal('height'), follow: z.boolean() }),
   z.object({ type: z.literal('scroll'), x: z.number(), y: z.number() }),

@@ -22,3 +22,9 @@ export function rulesForWorn(worn: readonly WornOnPage[]): string {
   const rules = worn.map(({ pseudo, declarations }, at) => `[${NAME}~="${at}"]${pseudo}{${declarations}}`)
   return `@layer attire-worn{${rules.join('')}}`
 }
+
+/** Lets the transitions that have just begun go at a share of their speed. */
+export function slowTransitions(pace: number): void {
+  if (pace === 1) return
+  for (const animation of page.animations()) if (animation instanceof CSSTransition) animation.updatePlaybackRate(pace)
+}

@@ -1,3 +1,4 @@
+import type { WrittenKind } from '../../src/cli/commands/states.ts'
 import { spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs'
@@ -439,6 +440,23 @@ describe('wrong use', () => {
     const { code, out, err } = await attire(...argv)
     expect([code, out]).toEqual([2, ''])
     expect(err).toContain(words)
+  })
+})
+
+describe('states', () => {
+  it('gives every kind of link in every state, and what of it can never show', async () => {
+    const { code, out } = await attire('states', DEMO, '--json')
+    const { kinds } = JSON.parse(out) as { kinds: WrittenKind[] }
+    expect(code).toBe(0)
+    expect(kinds[0]).toMatchObject({
+      ...{ selector: 'nav a', count: 48, pages: 6 },
+      states: { hover: { color: 'rgb(27, 58, 75)', contrast: 9.43, differs: true }, visited: { differs: false } },
+    })
+    const brand = kinds.find(({ selector }) => selector === 'a.brand')!
+    expect(brand.unreachable[0]).toMatchObject({ state: 'hover', file: 'css/site.css', selector: 'a:hover' })
+    const one = JSON.parse((await attire('states', DEMO, '--page', 'fares.html', '--json')).out) as typeof kinds
+    expect(one).not.toEqual({ kinds })
+    expect((await attire('states', DEMO)).out).toContain('hover does not show color of a:hover, css/site.css line')
   })
 })
 

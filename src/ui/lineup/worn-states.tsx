@@ -1,4 +1,5 @@
 'use client'
+import { useEffect, useState } from 'react'
 import type { WornRule } from '../../core/links/worn.ts'
 import type { WornOnPage } from '../../bridge/messages.ts'
 import { useRoom, useWorkroom } from '../state/context.tsx'
@@ -16,9 +17,11 @@ export function WornStates() {
   const preview = useRoom((state) => state.preview)
   const closeUp = useRoom((state) => state.closeUp)
   const { width, zoom } = useViewport()
+  const pace = useRoom((state) => state.pace)
+  const on = useTurns(worn?.playing === true, pace)
   useAtFrames(
     async (isCurrent) => {
-      if (!worn) return frames.putOnStates(new Map())
+      if (!worn || !on) return frames.putOnStates(new Map(), pace)
       const { state, subject } = worn
       const shown = frames.shown
       const answers = await askOnce(workroom, 'worn', { state, subject, pages: shown })
@@ -28,9 +31,25 @@ export function WornStates() {
           new Map(answers.map(({ rules, ...at }) => [wornKey(at), rules.map((rule) => onPage(rule, root))] as const)),
         )
     },
-    [worn, texts, preview, closeUp, width, zoom],
+    [worn, on, pace, texts, preview, closeUp, width, zoom],
   )
   return null
+}
+
+/** How long a played state stays on and off, ms at normal speed: longer than a change of state should take. */
+const TURN_MS = 1200
+const LONGEST_TURN_MS = 6000
+
+/** Whether a state that is played is on just now; always on where nothing is played. */
+function useTurns(playing: boolean, pace: number): boolean {
+  const [on, setOn] = useState(true)
+  useEffect(() => {
+    setOn(true)
+    if (!playing) return
+    const timer = setInterval(() => setOn((now) => !now), Math.min(LONGEST_TURN_MS, TURN_MS / pace))
+    return () => clearInterval(timer)
+  }, [playing, pace])
+  return on
 }
 
 /** A reference that leads to a file of the site from its top folder. */

@@ -223,6 +223,7 @@ export class Frames {
   private pointed: ReadonlyMap<string, string> | null = null
   private rows: ReadonlyMap<string, RowOnPage> = new Map()
   private worn: ReadonlyMap<string, readonly WornOnPage[]> = new Map()
+  private pace = 1
 
   constructor(
     private readonly siteId: string,
@@ -357,8 +358,9 @@ export class Frames {
   }
 
   /** Puts states on: what each page looks like in them at each viewport, as {@link wornKey} names them; nothing on the others. */
-  putOnStates(worn: ReadonlyMap<string, readonly WornOnPage[]>): void {
+  putOnStates(worn: ReadonlyMap<string, readonly WornOnPage[]>, pace = 1): void {
     const before = this.worn
+    this.pace = pace
     this.worn = worn
     for (const channel of this.channels.values()) {
       const key = wornKey(channel)
@@ -371,7 +373,7 @@ export class Frames {
     const told = JSON.stringify(rules)
     // Said again, it would have fonts arrive anew in the frame, which is a reason to ask again.
     if (told === channel.statesWorn) return
-    channel.post({ type: 'worn', rules })
+    channel.post({ type: 'worn', rules, pace: this.pace })
     channel.statesWorn = told
   }
 

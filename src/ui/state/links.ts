@@ -9,6 +9,8 @@ export interface Worn {
   readonly state: Wearable
   readonly subject: WornOn
   readonly says: string
+  /** Whether it is put on and off, over and over. */
+  readonly playing?: boolean
 }
 
 export interface LinksState {
@@ -20,9 +22,11 @@ export interface LinksState {
   /** Whether all kinds and states are shown as a table in the lineup's place. */
   readonly proofTable: boolean
   readonly worn: Worn | null
+  /** How fast what changes on the pages while a state is played: 1 as it is. */
+  readonly pace: number
   chooseKind(kind: Pick<LinkKind, 'key' | 'sample'>, state?: ProofState): void
   setLinkGroups(groups: readonly string[]): void
-  setLinks(part: Partial<Pick<LinksState, 'linkState' | 'proofTable' | 'worn'>>): void
+  setLinks(part: Partial<Pick<LinksState, 'linkState' | 'proofTable' | 'worn' | 'pace'>>): void
 }
 
 const groupsSchema = z.array(z.string())
@@ -45,6 +49,7 @@ export function createLinks(siteId: string): StateCreator<LinksState, [], [], Li
     linkGroups: typeof window === 'undefined' ? [] : recall(siteId),
     proofTable: false,
     worn: null,
+    pace: 1,
     chooseKind: ({ key, sample: { page, index } }, state) =>
       set({ linkKind: { key, page, index }, linkState: state ?? get().linkState }),
     setLinkGroups(linkGroups) {

@@ -1,6 +1,7 @@
 import { Link2 } from 'lucide-react'
 import type { Facet } from '../facet.ts'
 import { linkCommands } from './commands.ts'
+import { TransitionView } from './transition-view.tsx'
 import { StatesView } from './states-view.tsx'
 
 /** Links in all their states. */
@@ -15,6 +16,13 @@ export const links: Facet = {
       command: 'Links in all their states',
       says: 'Each kind of link in every state, on the ground it stands on.',
       body: StatesView,
+    },
+    {
+      id: 'transition',
+      name: 'Transition',
+      command: 'Transitions of links',
+      says: 'How links go from one state to another, and how long it takes.',
+      body: TransitionView,
     },
   ],
   commands: linkCommands,

@@ -70,7 +70,7 @@ function Cross() {
 const MOST_PADDING = 10
 
 /** Computed values as React takes them. Pictures of the page are not at hand here; gradients are. */
-function sampleStyle(values: Readonly<Record<string, string>>): CSSProperties {
+export function sampleStyle(values: Readonly<Record<string, string>>): CSSProperties {
   return Object.fromEntries(
     Object.entries(values)
       .filter(([name, value]) => name !== 'background-image' || !value.includes('url('))

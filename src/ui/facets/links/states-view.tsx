@@ -8,8 +8,8 @@ import { useChanges } from '../../controls/use-changes.ts'
 import { useRivals } from '../../controls/use-field.ts'
 import { useRoom } from '../../state/context.tsx'
 import { useAnswer } from '../../state/use-answer.ts'
-import { count } from '../../words.ts'
 import { KindChoice } from './kind-choice.tsx'
+import { Looking } from './looking.tsx'
 import { Order } from './order.tsx'
 import { StateControls } from './state-controls.tsx'
 import { Contrast, Lost, StateSample, WHEN, besideWords, isLostInText } from './state-sample.tsx'
@@ -18,21 +18,10 @@ import { WornControls } from './worn-controls.tsx'
 
 /** Every state of a kind of link, all visible at once, and the controls of one of them. */
 export function StatesView() {
-  const { answer: kinds, progress, stop, stopped, again } = useKinds()
+  const asked = useKinds()
+  const kinds = asked.answer
   const chosen = useRoom((state) => state.linkKind)
-  if (kinds === undefined) {
-    const told = typeof progress === 'object' ? progress : null
-    return (
-      <div className="flex items-center gap-3 px-4 py-3.5">
-        <p className="min-w-0 flex-1 text-quiet">
-          {stopped ? 'Stopped.' : told ? `${told.done} of ${count(told.total, 'page')}` : 'Looking for links …'}
-        </p>
-        <button type="button" className="btn h-7" onClick={stopped ? again : stop}>
-          {stopped ? 'Look again' : 'Stop'}
-        </button>
-      </div>
-    )
-  }
+  if (kinds === undefined) return <Looking asked={asked} />
   const kind = chosenKind(kinds, chosen)
   if (!kind)
     return (
