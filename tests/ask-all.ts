@@ -41,6 +41,7 @@ export const ASKS: Readonly<Record<string, object>> = {
   planRanges: PLAN,
   linkKinds: { viewport: VIEWPORT, groups: ['a', '..bad'] },
   stateProof: { sample: { page: PATH, index: 3 }, current: null, viewport: VIEWPORT },
+  targets: { page: PATH },
   worn: { state: 'active', subject: { on: 'links' }, pages: [{ page: PATH, viewport: VIEWPORT }] },
   tagAt: { page: PATH, index: 3 },
   swatchReach: { name: '--v0' },

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { drawTogether, repeatedInStates } from '../../src/core/edit/draw-together.ts'
 import { planStates, runsOf } from '../../src/core/edit/edit-states.ts'
 import { linkKinds, type LinkKind } from '../../src/core/links/kinds.ts'
+import { smallTargets, targetsOn } from '../../src/core/links/targets.ts'
 import { wornOn } from '../../src/core/links/worn.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
@@ -171,6 +172,23 @@ describe('several states at once', () => {
   it('states with another one between them that says something else are left apart', () => {
     const css = 'a:link { color: navy } a:visited { color: grey } a:hover { color: navy }'
     expect(repeatedInStates(parseSheet(css), 'a')).toEqual([])
+  })
+})
+
+describe('targets (WCAG 2.2, 2.5.8)', () => {
+  const box = (left: number, width: number, height = 20) => ({ left, top: 0, width, height })
+  it('are too small under 24 px where a circle of 24 px touches another', () => {
+    expect(smallTargets([box(0, 20), box(22, 20)])).toEqual([0, 1])
+    expect(smallTargets([box(0, 20), box(24, 20)])).toEqual([])
+    expect(smallTargets([box(0, 20), box(21, 60, 40)])).toEqual([0])
+    expect(smallTargets([box(0, 24, 24), box(24, 24, 24)])).toEqual([])
+    expect(smallTargets([box(0, 20), null, { ...box(0, 0), top: 4 }])).toEqual([])
+  })
+
+  it('are links and controls, but not links in a sentence', () => {
+    const body =
+      '<p>Words <a href="#">to read</a></p><a href="#">On</a><button disabled>No</button><input type="submit">'
+    expect(targetsOn(siteWith('', body), 'index.html').map(({ name }) => name)).toEqual(['a', 'input'])
   })
 })
 

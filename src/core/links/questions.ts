@@ -3,6 +3,7 @@ import type { SitePath } from '../paths/paths.ts'
 import type { Viewport } from '../values/media.ts'
 import { linkKinds, type LinkPlace } from './kinds.ts'
 import { stylesInStates, type LinkOnPage } from './link-states.ts'
+import { targetsOn, type Target } from './targets.ts'
 import { wornOn, type Wearable, type WornOn, type WornRule } from './worn.ts'
 import { proveStates, type ProvedState } from './state-proof.ts'
 
@@ -33,6 +34,9 @@ interface ProofAsk {
 }
 
 export const linksQuestions = {
+  /** What is pressed on a page. */
+  targets: (site: SiteSnapshot, { page }: { page: SitePath }): Target[] =>
+    site.pagePaths.includes(page) ? targetsOn(site, page) : [],
   /** All kinds of link, each in all its states. */
   linkKinds: (site: SiteSnapshot, { viewport, groups }: KindsAsk) => linkKinds(site, viewport, groups),
   /** One link in all its states; null when it is not there any more. */

@@ -1,15 +1,13 @@
 import { computed } from '../../boxes/box-style.ts'
 import type { PageStyles } from '../../cascade/cascade.ts'
 import { holdersOf } from '../../contrast/holders.ts'
+import { TARGET_LEAST } from '../../links/targets.ts'
 import { describeElement } from '../../markup/describe.ts'
 import { isLink } from '../../markup/hyperlink.ts'
 import type { PageElement } from '../../markup/tree.ts'
 import type { Found, PageRule } from '../finding.ts'
 import type { FitPage } from '../fit-site.ts'
 import { finderOf } from './named.ts'
-
-/** Both sides of a target at least, px (WCAG 2.2, 2.5.8). */
-export const TARGET_LEAST = 24
 
 /** Links and buttons that are told to be smaller than a fingertip needs. */
 export const targetSmall: PageRule = {

@@ -13,6 +13,7 @@ import { Looking } from './looking.tsx'
 import { Order } from './order.tsx'
 import { StateControls } from './state-controls.tsx'
 import { Contrast, Lost, StateSample, WHEN, besideWords, isLostInText } from './state-sample.tsx'
+import { Targets } from './targets.tsx'
 import { chosenKind, useKinds, useLinkViewport } from './use-kinds.ts'
 import { WornControls } from './worn-controls.tsx'
 
@@ -71,6 +72,7 @@ function Kind({ kinds, kind }: { kinds: readonly LinkKind[]; kind: LinkKind }) {
       <WornControls kind={kind} state={selected} />
       <StateControls key={selected} kind={kind} state={selected} />
       <Rivals rivals={rivals} />
+      <Targets />
     </>
   )
 }
