@@ -3,7 +3,7 @@
 /** Folders of the core, lowest first. docs/architecture.md says what each holds. */
 const CORE = [
   ...['css', 'text', 'paths', 'values', 'properties', 'sheet', 'markup', 'selectors', 'cascade', 'states'],
-  ...['site', 'model', 'trace', 'edit', 'color', 'backgrounds', 'motion', 'type', 'boxes', 'plan', 'proof'],
+  ...['site', 'model', 'trace', 'edit', 'color', 'backgrounds', 'motion', 'type', 'boxes', 'plan', 'classes', 'proof'],
   ...['contrast', 'links', 'fit', 'lift'],
 ]
 

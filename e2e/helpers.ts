@@ -2,17 +2,9 @@ import { readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
 import { expect, type APIRequestContext, type Frame, type Page } from './test.ts'
 import { zipSync } from 'fflate'
+import { DEMO_PAGES } from './demo-pages.ts'
 
-export const DEMO_PAGES = [
-  'index.html',
-  'boats.html',
-  'contact.html',
-  'fares.html',
-  'notices.html',
-  'timetable.html',
-  'isles/hallin.html',
-  'isles/skerrow.html',
-]
+export { DEMO_PAGES } from './demo-pages.ts'
 
 /**
  * The files of the demo site, as the repository holds them; of its pages only those asked for. A frame is a document to

@@ -41,6 +41,8 @@ export const ASKS: Readonly<Record<string, object>> = {
   planRanges: PLAN,
   linkKinds: { viewport: VIEWPORT, groups: ['a', '..bad'] },
   stateProof: { sample: { page: PATH, index: 3 }, current: null, viewport: VIEWPORT },
+  names: {},
+  rename: { rename: { kind: 'id', from: 'a', to: 'b' } },
   targets: { page: PATH },
   worn: { state: 'active', subject: { on: 'links' }, pages: [{ page: PATH, viewport: VIEWPORT }] },
   tagAt: { page: PATH, index: 3 },

@@ -10,6 +10,7 @@ import { boxes, boxesText } from './commands/boxes.ts'
 import { check, checkJson, checkText, fails, sarif } from './commands/check.ts'
 import { colours, coloursText } from './commands/colours.ts'
 import { contrast, contrastText } from './commands/contrast.ts'
+import { classes, classesText, renameClass, renamedText } from './commands/classes.ts'
 import { fix, fixText } from './commands/fix.ts'
 import { reach } from './commands/reach.ts'
 import { resolve } from './commands/resolve.ts'
@@ -47,12 +48,17 @@ const USAGE = `Use: npm run --silent attire -- <command> <folder> [options]
       the boxes that share a line: their sum, the room there is, and at which viewport widths the row holds
   states <folder> [--page P] [--width ${DESK.width}] [--json]
       every kind of link in every state, with its contrast, and what of a state can never show
+  classes <folder> [--json]
+      every class and id of pages and sheet, and why one may be known on one side only
+  rename-class <folder> --from a --to b --out <folder> [--json]
+      a copy of the site in which a class has another name, in pages and sheet; the folder itself is never changed
   database [--json]
       checks the database of this Attire and gives back room that nothing needs; stop Attire first
 
 Exit codes: 0 fine, 1 findings (as bad as --fail-on says, or worse; errors when it is left out), 2 wrong use or an error of Attire’s.`
 
-const COMMANDS = 'resolve trace reach check set-aside fix colours contrast boxes rows states database'.split(' ')
+const COMMANDS =
+  'resolve trace reach check set-aside fix colours contrast boxes rows states classes rename-class database'.split(' ')
 
 /** Runs the command line; gives the exit code. */
 export async function main(
@@ -91,6 +97,8 @@ async function run(
       'fail-on': { type: 'string', default: 'error' },
       out: { type: 'string' },
       rule: { type: 'string' },
+      from: { type: 'string' },
+      to: { type: 'string' },
       cause: { type: 'string' },
       reason: { type: 'string' },
       baseline: { type: 'string' },
@@ -184,6 +192,18 @@ async function run(
     case 'rows': {
       const found = rows(await measureImages(site, folder), pagesAsked(site, values.page), viewport)
       out(values.json ? JSON.stringify({ rows: found }) : rowsText(found))
+      return 0
+    }
+    case 'classes': {
+      const names = classes(site)
+      out(values.json ? JSON.stringify({ classes: names }) : classesText(names))
+      return 0
+    }
+    case 'rename-class': {
+      const { from, to, out: into } = values
+      if (!from || !to || !into) throw new WrongUse('Say what becomes what, and where: --from a --to b --out <folder>.')
+      const renamed = renameClass(site, folder, into, from, to)
+      out(values.json ? JSON.stringify(renamed) : renamedText(renamed, from, to, into))
       return 0
     }
     case 'states': {

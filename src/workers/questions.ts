@@ -1,4 +1,5 @@
 import { boxesQuestions } from '../core/boxes/questions.ts'
+import { classesQuestions } from '../core/classes/questions.ts'
 import { colorQuestions } from '../core/color/questions.ts'
 import { contrastQuestions } from '../core/contrast/questions.ts'
 import { editQuestions } from '../core/edit/questions.ts'
@@ -19,6 +20,7 @@ import { typeQuestions } from '../core/type/questions.ts'
  */
 export const QUESTIONS = {
   ...boxesQuestions,
+  ...classesQuestions,
   ...colorQuestions,
   ...contrastQuestions,
   ...editQuestions,

@@ -460,6 +460,36 @@ describe('states', () => {
   })
 })
 
+describe('classes', () => {
+  it('are listed with their elements, pages and rules', async () => {
+    const { code, out } = await attire('classes', DEMO, '--json')
+    expect(code).toBe(0)
+    const { classes } = JSON.parse(out) as { classes: unknown[] }
+    expect(classes).toContainEqual({ name: 'card', kind: 'class', elements: 6, pages: 2, rules: 2, likely: null })
+  })
+
+  it('get another name in a copy, and the folder stays as it is', async () => {
+    const out = path.join(mkdtempSync(path.join(tmpdir(), 'attire-class-')), 'out')
+    const done = await attire('rename-class', DEMO, '--from', 'button', '--to', 'press', '--out', out, '--json')
+    expect([done.code, JSON.parse(done.out)]).toEqual([
+      0,
+      {
+        places: [
+          { file: 'css/site.css', count: 5 },
+          { file: 'contact.html', count: 1 },
+          { file: 'index.html', count: 1 },
+        ],
+        left: [],
+        merged: false,
+      },
+    ])
+    expect(readFileSync(path.join(out, 'index.html'), 'utf8')).toContain('<a class="press"')
+    expect(readFileSync(`${DEMO}/index.html`, 'utf8')).toContain('<a class="button"')
+    const wrong = await attire('rename-class', DEMO, '--from', 'buton', '--to', 'x', '--out', `${out}2`)
+    expect([wrong.code, wrong.err]).toEqual([2, expect.stringContaining('The closest one is button.')])
+  })
+})
+
 it('says nothing when whoever reads has seen enough', () => {
   const command = `${process.execPath} scripts/attire.mjs resolve ${DEMO} --page index.html --json | head -c 11`
   const { stdout, stderr } = spawnSync('sh', ['-c', command], { encoding: 'utf8' })
