@@ -30,7 +30,7 @@ test('axe-core finds nothing serious in any view, light or dark', async ({ page,
   const site = await bringIn(request, 'Access', demoFiles(PAGES))
   await openSite(page, site)
   await expect(page.getByText('2 do not wear the sheet')).toBeVisible()
-  for (const name of ['Pages', 'Colour', 'Type', 'Boxes', 'Links']) {
+  for (const name of ['Pages', 'Colour', 'Type', 'Boxes', 'Links', 'Classes']) {
     await facet(page, name)
     if (name === 'Colour') await page.getByRole('button', { name: /^Swatch --tide/ }).click()
     await atRest(page)

@@ -42,6 +42,8 @@ export const ASKS: Readonly<Record<string, object>> = {
   linkKinds: { viewport: VIEWPORT, groups: ['a', '..bad'] },
   stateProof: { sample: { page: PATH, index: 3 }, current: null, viewport: VIEWPORT },
   names: {},
+  applyClass: { page: PATH, indices: [3, 4], add: ['x'], remove: ['y'], reach: 'site' },
+  takeAway: { name: 'a' },
   rename: { rename: { kind: 'id', from: 'a', to: 'b' } },
   targets: { page: PATH },
   worn: { state: 'active', subject: { on: 'links' }, pages: [{ page: PATH, viewport: VIEWPORT }] },

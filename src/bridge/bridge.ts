@@ -255,10 +255,12 @@ page.listen(
     if (linkOf(event)) stay(event)
     const element = event.composedPath()[0]
     if (event.detail > 1 || !(element instanceof Element)) return
-    say({ type: 'pick', index: [...page.all('*')].indexOf(element), tag: element.localName })
+    say({ type: 'pick', index: [...page.all('*')].indexOf(element), tag: element.localName, more: event.shiftKey })
   },
   true,
 )
+// With Shift further elements are picked: no text is selected on the way.
+page.listen('mousedown', (event) => event.shiftKey && event.preventDefault(), true)
 page.listen('dblclick', follow, true)
 // The middle button would open another window.
 page.listen('auxclick', (event) => linkOf(event) && stay(event), true)

@@ -99,8 +99,8 @@ export const fromFrameSchema = z.discriminatedUnion('type', [
   /** How many things move by themselves, and whether the page gets too few pictures meanwhile; told where either matters anew. */
   z.object({ type: z.literal('motion'), moving: z.int(), slow: z.boolean() }),
   z.object({ type: z.literal('scrolled'), x: z.number(), y: z.number() }),
-  /** An element was clicked: its place in document order over all elements. */
-  z.object({ type: z.literal('pick'), index: z.int().check(z.nonnegative()), tag: z.string() }),
+  /** An element was clicked: its place in document order over all elements; `more` with Shift, beside those before. */
+  z.object({ type: z.literal('pick'), index: z.int().check(z.nonnegative()), tag: z.string(), more: z.boolean() }),
   /** A link was followed; the href as it resolves in the frame. */
   z.object({ type: z.literal('follow'), href: z.string() }),
   /** A key that belongs to the workroom. */

@@ -93,7 +93,7 @@ describe('messages', () => {
     { type: 'applied', seq: 3, sheets: 1 },
     { type: 'values', id: 1, count: 2, values: { color: 'red' } },
     { type: 'height', viewport: 800, page: 1200 },
-    { type: 'pick', index: 4, tag: 'p' },
+    { type: 'pick', index: 4, tag: 'p', more: false },
     { type: 'follow', href: 'http://127.0.0.1/a.html' },
   ]
   const understood = (value: unknown) => {

@@ -20,6 +20,7 @@ export interface Inspection {
   readonly children: readonly { readonly index: number; readonly name: string }[]
   /** Where the link it is in leads, as written; null for what is in no link. */
   readonly href: string | null
+  readonly classes: readonly string[]
   readonly aspects: readonly Aspect[]
 }
 
@@ -40,6 +41,7 @@ export function inspect(styles: PageStyles, element: PageElement, context: Trace
     ancestors,
     children: element.children.map((child) => ({ index: child.index, name: describeElement(child) })),
     href: linkAround(element)?.attributes.get('href') ?? null,
+    classes: [...new Set(element.classes)],
     aspects: aspectsOf(styles, element, context, pseudo),
   }
 }

@@ -10,6 +10,7 @@ import { LiftDialog } from './lift-dialog.tsx'
 import { MoveDialog } from './move-dialog.tsx'
 import { NewPageDialog } from './new-page-dialog.tsx'
 import { PartDialog } from './part-dialog.tsx'
+import { RenameDialog } from './rename-dialog.tsx'
 import { ScriptsDialog } from './scripts-dialog.tsx'
 import { SetAsideDialog } from './set-aside-dialog.tsx'
 import { ShareDialog } from './share-dialog.tsx'
@@ -47,6 +48,8 @@ export function Dialogs() {
       return <SetAsideDialog cause={asking.cause} message={asking.message} onClose={onClose} />
     case 'change':
       return <ChangeDialog title={asking.title} label={asking.label} change={asking.change} onClose={onClose} />
+    case 'rename':
+      return <RenameDialog kind={asking.what} name={asking.name} onClose={onClose} />
     case 'scripts':
       return <ScriptsDialog onClose={onClose} />
     case 'gather':

@@ -46,10 +46,11 @@ export function CloseUp({ page }: { page: string }) {
   const scale = size ? (typeof zoom === 'number' ? zoom : Math.min(1, size.width / width)) : 1
   const height = size ? Math.max(200, Math.round(size.height / scale)) : DESK.height
 
-  const pickOnPage = async (index: number, tag: string) => {
+  const pickOnPage = async (index: number, tag: string, more: boolean) => {
     if (scriptsRun && (await askOnce(workroom, 'tagAt', { page, index })) !== tag)
       return notice('A script of the page made this part, or moved it. The markup has nothing to trace there.')
-    const { facet, findings, views } = store.getState()
+    const { facet, findings, views, picked, pickToo } = store.getState()
+    if (more && picked?.page === page) return pickToo(index)
     if (facet !== 'boxes' || findings) return pick({ page, index, pseudo: '' })
     if (views['boxes'] === 'plan') return pickForPlan(workroom, page, index)
     const box = await askOnce(workroom, 'boxAt', { page, index })
@@ -164,7 +165,7 @@ export function CloseUp({ page }: { page: string }) {
               listener={{
                 ...listener,
                 onFollow: follow,
-                onPick: (index, tag) => index >= 0 && void pickOnPage(index, tag),
+                onPick: (index, tag, more) => index >= 0 && void pickOnPage(index, tag, more),
                 // Where the page's scripts run they can say what they like: no key of theirs changes anything.
                 onKey: (key) => (key.key === 'Escape' ? leave() : !scriptsRun && runShortcut(store, key)),
               }}

@@ -131,7 +131,7 @@ function SingleFrame({
       },
       onApplied: (sheets) => heard.current?.onApplied?.(sheets),
       onFollow: (href) => heard.current?.onFollow?.(href),
-      onPick: (index, tag) => heard.current?.onPick?.(index, tag),
+      onPick: (index, tag, more) => heard.current?.onPick?.(index, tag, more),
       onKey: (key) => heard.current?.onKey?.(key),
       onScrolled: (x, y) => scrolls.set(place, { x, y }),
       onMeasured: (lines) => heard.current?.onMeasured?.(lines),

@@ -19,7 +19,7 @@ export interface FrameListener {
   onReady?(): void
   onApplied?(sheets: number): void
   onFollow?(href: string): void
-  onPick?(index: number, tag: string): void
+  onPick?(index: number, tag: string, more: boolean): void
   onScrolled?(x: number, y: number): void
   onKey?(key: Extract<FromFrame, { type: 'key' }>): void
   onMeasured?(lines: readonly number[]): void
@@ -128,7 +128,7 @@ export class FrameChannel {
       case 'follow':
         return this.listener.onFollow?.(message.href)
       case 'pick':
-        return this.listener.onPick?.(message.index, message.tag)
+        return this.listener.onPick?.(message.index, message.tag, message.more)
       case 'height':
         return this.listener.onHeight?.(message)
       case 'motion':

@@ -1,5 +1,6 @@
 import type { StateCreator } from 'zustand'
 import type { GatherPlan } from '../../core/color/gather-colors.ts'
+import type { NameKind } from '../../core/classes/names-in-css.ts'
 import type { SiteChange } from '../../core/site/change.ts'
 import { DESK } from '../../core/values/media.ts'
 import type { Ask } from '../../workers/questions.ts'
@@ -21,6 +22,7 @@ export type Asking =
   | { readonly kind: 'gather'; readonly plans: readonly (GatherPlan & { readonly names: readonly string[] })[] }
   /** A change of the site, to be proved before it is made. */
   | { readonly kind: 'change'; readonly title: string; readonly label: string; readonly change: SiteChange }
+  | { readonly kind: 'rename'; readonly what: NameKind; readonly name: string }
   | { readonly kind: 'scripts' }
   | { readonly kind: 'licences' }
 
@@ -66,6 +68,8 @@ export interface View {
   readonly lineOnPages: boolean
   /** What is traced: an element by its place in document order over all elements of its page, or a pseudo-element of it. */
   readonly picked: Picked | null
+  /** Further elements of its page that were picked with Shift, by their places. */
+  readonly pickedToo: readonly number[]
   /** The viewport of the close-up, in CSS px. */
   readonly closeUpViewport: { readonly width: number; readonly height: number }
   /** A link the close-up is asked to follow, until it does. */
@@ -86,6 +90,8 @@ export interface ViewState extends View {
   showFindings(page?: string): void
   /** Traces an element; null ends it. */
   pick(picked: Picked | null): void
+  /** Picks a further element of the page beside the one that is traced, or lets it go. */
+  pickToo(index: number): void
   /** Opens the close-up of a page, or leaves it. */
   openCloseUp(page: string | null): void
   /** Opens the text of a page or stylesheet, the sheet's for null, at a place of it where one is named. */
@@ -107,6 +113,7 @@ const FIRST: View = {
   box: null,
   lineOnPages: false,
   picked: null,
+  pickedToo: [],
   closeUpViewport: DESK,
   follow: null,
   source: null,
@@ -123,8 +130,13 @@ export const createView: StateCreator<ViewState, [], [], ViewState> = (set, get)
     set({ facet, views: view ? { ...views, [facet]: view } : views, picked: null, findings: false })
   },
   showFindings: (page) => set({ findings: true, picked: null, findingsOf: page ?? null }),
-  pick: (picked) => set({ picked }),
-  openCloseUp: (closeUp) => set({ closeUp, picked: null }),
+  pick: (picked) => set({ picked, pickedToo: [] }),
+  pickToo(index) {
+    const { picked, pickedToo } = get()
+    if (!picked || picked.index === index) return
+    set({ pickedToo: pickedToo.includes(index) ? pickedToo.filter((each) => each !== index) : [...pickedToo, index] })
+  },
+  openCloseUp: (closeUp) => set({ closeUp, picked: null, pickedToo: [] }),
   showText: (source, place) => set({ sheetOpen: true, source, goTo: place ?? null }),
   set: (part) => set(part),
 })

@@ -10,6 +10,7 @@ import { onEscape } from '../controls/on-escape.ts'
 import { ChangeHere } from './change-here.tsx'
 import { Ladder } from './ladder.tsx'
 import { Sentence } from './sentence.tsx'
+import { ClassesHere } from './classes-here.tsx'
 import { WearHere } from './wear-here.tsx'
 import { ShownFamily } from './shown-family.tsx'
 
@@ -58,6 +59,7 @@ function Said({ picked, open, setOpen }: SaidProps) {
       {found.href !== null && <LinkLine found={found} href={found.href} />}
       {found.pseudo === '' && found.index > 0 && <Gather found={found} />}
       {found.pseudo === '' && found.index > 0 && <WearHere found={found} />}
+      {found.pseudo === '' && found.index > 0 && <ClassesHere found={found} />}
       <ul>
         {found.aspects.map((aspect) => (
           <AspectRow

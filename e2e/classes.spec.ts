@@ -1,0 +1,50 @@
+import { expect, test } from './test.ts'
+import { bringIn, clickInCloseUp, demoFiles, facet, inFrame, kept, openSite, stored, toLineup } from './helpers.ts'
+
+test('a class gets another name everywhere, proved, in one step', async ({ page, request }) => {
+  const site = await bringIn(request, 'Names', demoFiles(['index.html', 'notices.html']))
+  await openSite(page, site)
+  await facet(page, 'Classes')
+  await page.getByRole('textbox', { name: 'Part of a name' }).fill('card')
+  await page.getByRole('button', { name: /^\.card 6 on 2 pages, 2 rules/ }).click()
+  await page.getByRole('button', { name: 'Rename …' }).click()
+  const name = page.getByRole('textbox', { name: 'New name' })
+  await name.fill('two words')
+  await expect(page.getByText('A class has no spaces in it: write two-words.')).toBeVisible()
+  await name.fill('tile')
+  await expect(page.getByText(/^Proved: all \d+ elements on 2 pages keep every value/)).toBeVisible()
+  await page.getByRole('button', { name: 'Rename', exact: true }).click()
+  await expect.poll(() => inFrame(page, 'index.html', () => document.querySelectorAll('.tile').length)).toBe(3)
+  await kept(page)
+  const { looks } = await stored(request, site)
+  expect(looks[0]!.text).toContain('.tile {')
+  expect(looks[0]!.text).not.toMatch(/\.card\b/)
+  await page.keyboard.press('Control+z')
+  await expect.poll(() => inFrame(page, 'index.html', () => document.querySelectorAll('.card').length)).toBe(3)
+})
+
+test('classes are given to what is picked, and it is shown before what that does', async ({ page, request }) => {
+  const site = await bringIn(request, 'Giving', demoFiles(['index.html']))
+  await openSite(page, site)
+  await page.getByRole('button', { name: 'Open index.html in a close-up' }).click()
+  await clickInCloseUp(page, 'index.html', '.card h2')
+  const around = page.getByRole('navigation', { name: 'Elements around it' })
+  await around.getByRole('button', { name: 'article.card' }).click()
+  await page.keyboard.down('Shift')
+  await clickInCloseUp(page, 'index.html', '.card:nth-of-type(2) p')
+  await page.keyboard.up('Shift')
+  const classes = page.getByRole('region', { name: 'Classes' })
+  await expect(classes.getByText('And 1 further element picked with Shift.')).toBeVisible()
+  await classes.getByLabel('Class to give').fill('panel')
+  await expect(classes.getByRole('list', { name: 'What changes' })).toContainText('border-left-width 1px becomes 6px')
+  await classes.getByLabel('On which elements').selectOption('page')
+  await classes.getByRole('button', { name: /^Give it: [4-9] elements/ }).waitFor()
+  await classes.getByLabel('On which elements').selectOption('one')
+  await classes.getByRole('button', { name: 'Give it: 2 elements' }).click()
+  await toLineup(page)
+  await expect
+    .poll(() =>
+      inFrame(page, 'index.html', () => [...document.querySelectorAll('.panel')].map((each) => each.localName)),
+    )
+    .toEqual(['article', 'p'])
+})
