@@ -1,5 +1,12 @@
-import { expect, test } from './test.ts'
+import { expect, test, type Page } from './test.ts'
 import { bringIn, clickInCloseUp, demoFiles, facet, inFrame, kept, openSite, stored, toLineup } from './helpers.ts'
+
+/** Asks the frame of the close-up. */
+async function closeUpFrame<T>(page: Page, ask: () => T): Promise<T> {
+  const iframe = page.locator('iframe[title^="Close-up"]').first()
+  const frame = (await (await iframe.elementHandle())!.contentFrame())!
+  return frame.evaluate(ask)
+}
 
 test('a class gets another name everywhere, proved, in one step', async ({ page, request }) => {
   const site = await bringIn(request, 'Names', demoFiles(['index.html', 'notices.html']))
@@ -47,4 +54,30 @@ test('classes are given to what is picked, and it is shown before what that does
       inFrame(page, 'index.html', () => [...document.querySelectorAll('.panel')].map((each) => each.localName)),
     )
     .toEqual(['article', 'p'])
+})
+
+test('a page and its text point at each other, and the text is helped along with the site’s own names', async ({
+  page,
+  request,
+}) => {
+  const site = await bringIn(request, 'Texts', demoFiles(['index.html', 'fares.html']))
+  await openSite(page, site)
+  await page.getByRole('button', { name: 'Open index.html in a close-up' }).click()
+  await page.keyboard.press('Alt+t')
+  const text = page.getByRole('textbox', { name: 'Text of index.html' })
+  await expect(text).toBeVisible()
+  // A click on the page goes to the tag.
+  await clickInCloseUp(page, 'index.html', '.card h2')
+  await expect(text.locator('.cm-activeLine')).toContainText('<h2>')
+  // The cursor's element is outlined on the page.
+  await text.getByText('"card"', { exact: true }).first().click()
+  const outlined = () => closeUpFrame(page, () => getComputedStyle(document.querySelector('.card')!).outlineStyle)
+  await expect.poll(outlined).toBe('dashed')
+  // Names and addresses of the site are offered where they are written.
+  await text.getByText('"card"', { exact: true }).first().dblclick()
+  await page.keyboard.type('pan')
+  await page.getByRole('option', { name: /^panel/ }).click()
+  await expect(text).toContainText('class="panel"')
+  await page.keyboard.press('Alt+t')
+  await expect(page.getByRole('textbox', { name: 'Text of the sheet' })).toBeVisible()
 })

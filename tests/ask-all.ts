@@ -42,6 +42,8 @@ export const ASKS: Readonly<Record<string, object>> = {
   linkKinds: { viewport: VIEWPORT, groups: ['a', '..bad'] },
   stateProof: { sample: { page: PATH, index: 3 }, current: null, viewport: VIEWPORT },
   names: {},
+  placeAt: { page: PATH, index: 3 },
+  elementAt: { page: PATH, offset: 40 },
   applyClass: { page: PATH, indices: [3, 4], add: ['x'], remove: ['y'], reach: 'site' },
   takeAway: { name: 'a' },
   rename: { rename: { kind: 'id', from: 'a', to: 'b' } },

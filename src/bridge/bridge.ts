@@ -274,7 +274,7 @@ window.addEventListener(
     const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
     if (typing && event.key !== 'Escape') return
     const ours =
-      event.key === 'Escape' || (ctrl && /^[zyk]$/i.test(event.key)) || (event.altKey && /^Key[SB]$/.test(event.code))
+      event.key === 'Escape' || (ctrl && /^[zyk]$/i.test(event.key)) || (event.altKey && /^Key[BST]$/.test(event.code))
     if (!ours) return
     event.preventDefault()
     say({ type: 'key', key: event.key, code: event.code, ctrl, shift: event.shiftKey, alt: event.altKey })

@@ -74,6 +74,7 @@ export function CloseUp({ page }: { page: string }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [])
 
+  const source = useRoom((state) => (state.sheetOpen ? state.source : null))
   const following = useRoom((state) => state.follow)
   useEffect(() => {
     if (!following) return
@@ -145,6 +146,16 @@ export function CloseUp({ page }: { page: string }) {
           onClick={() => pick({ page, index: ROOT, pseudo: '' })}
         >
           Trace
+        </button>
+        <button
+          type="button"
+          className="btn h-7"
+          aria-keyshortcuts="Alt+T"
+          aria-pressed={source === page}
+          title="The page’s own text, beside or below it (Alt+T)"
+          onClick={() => store.getState().showText(source === page ? null : page)}
+        >
+          Text
         </button>
         <MotionWord page={page} />
       </ViewportBar>

@@ -18,6 +18,7 @@ export function PageTag({ page }: { page: string }) {
   const sheetPath = useRoom((state) => state.sheetPath)
   const set = useRoom((state) => state.set)
   const showFindings = useRoom((state) => state.showFindings)
+  const showText = useRoom((state) => state.showText)
   const fault = wear?.fault
   const own = wear ? ownStyles(wear) : ''
   return (
@@ -33,10 +34,20 @@ export function PageTag({ page }: { page: string }) {
           <span className="truncate font-semibold" title={page}>
             {page}
           </span>
+          {!reach && (
+            <button
+              type="button"
+              aria-label={`Text of ${page}`}
+              className="ml-auto shrink-0 text-[12px] text-quiet underline decoration-edge underline-offset-2 hover:text-ink"
+              onClick={() => showText(page)}
+            >
+              text
+            </button>
+          )}
           {!reach && found > 0 && (
             <button
               type="button"
-              className="ml-auto shrink-0 text-[12px] text-quiet underline decoration-edge underline-offset-2 hover:text-ink"
+              className="shrink-0 text-[12px] text-quiet underline decoration-edge underline-offset-2 hover:text-ink"
               onClick={() => showFindings(page)}
             >
               {count(found, 'finding')}

@@ -37,10 +37,15 @@ export const theme = EditorView.theme({
   '.cm-matchingBracket, .cm-selectionMatch': { backgroundColor: 'var(--accent-wash)' },
 })
 
-/** Selects a stretch and brings it to the middle. */
+/** Selects a stretch and brings it to the middle, in focus. */
 export function showRange(editor: EditorView, from: number, to: number): void {
   // In focus first: what is under the cursor of an editor in focus is outlined.
   editor.focus()
+  showLines(editor, from, to)
+}
+
+/** The same, and the focus stays where it is. */
+export function showLines(editor: EditorView, from: number, to: number): void {
   const length = editor.state.doc.length
   editor.dispatch({
     selection: { anchor: Math.min(from, length), head: Math.min(to, length) },

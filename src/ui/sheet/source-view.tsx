@@ -1,7 +1,8 @@
 'use client'
 import { defaultKeymap, indentWithTab } from '@codemirror/commands'
+import { autocompletion, completionKeymap } from '@codemirror/autocomplete'
 import { css } from '@codemirror/lang-css'
-import { html } from '@codemirror/lang-html'
+import { html, htmlCompletionSource } from '@codemirror/lang-html'
 import { bracketMatching, syntaxHighlighting } from '@codemirror/language'
 import { search, searchKeymap } from '@codemirror/search'
 import { EditorState } from '@codemirror/state'
@@ -12,11 +13,15 @@ import { fileDoc } from '../../core/site/step.ts'
 import { diffTexts } from '../../core/text/splice.ts'
 import { useRoom, useWorkroom } from '../state/context.tsx'
 import { highlight, showRange, theme } from './editor-look.ts'
+import { askOnce } from '../state/use-answer.ts'
+import { siteCompletions, type SiteWords } from './page-completions.ts'
+import { textAndPage } from './text-and-page.ts'
 import { docText, fromStore, lineEnd, toEditor } from './editor-text.ts'
 
 /** The text of a page or of another stylesheet. The store owns it: what is typed goes there, what changes there comes back. */
 export function SourceView({ path }: { path: string }) {
-  const { nonce, store } = useWorkroom()
+  const workroom = useWorkroom()
+  const { nonce, store } = workroom
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView>(null)
   const goTo = useRoom((state) => state.goTo)
@@ -24,6 +29,12 @@ export function SourceView({ path }: { path: string }) {
   useEffect(() => {
     const doc = fileDoc(path)
     const textNow = () => store.getState().texts.get(doc) ?? ''
+    const both = isPage(path) ? textAndPage(workroom, path, () => view.current) : null
+    const words: SiteWords = {
+      page: path,
+      names: async () => (await askOnce(workroom, 'names', {})) ?? [],
+      files: () => store.getState().files.map((file) => file.path),
+    }
     const editor = new EditorView({
       parent: host.current!,
       state: EditorState.create({
@@ -36,17 +47,29 @@ export function SourceView({ path }: { path: string }) {
           highlightActiveLine(),
           bracketMatching(),
           search({ top: true }),
-          isPage(path) ? html({ autoCloseTags: false }) : css(),
+          isPage(path) ? html() : css(),
+          isPage(path) ? autocompletion({ override: [siteCompletions(words), htmlCompletionSource] }) : [],
           syntaxHighlighting(highlight),
           theme,
-          keymap.of([...searchKeymap, ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'), indentWithTab]),
+          keymap.of([
+            ...completionKeymap,
+            ...searchKeymap,
+            ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'),
+            indentWithTab,
+          ]),
           EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}`, tabindex: '0' }),
           EditorView.updateListener.of((update) => {
+            both?.heard(update)
             if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore)))
               return
             store.getState().typeText(doc, diffTexts(textNow(), docText(update.state)))
           }),
-          EditorView.domEventHandlers({ blur: () => store.getState().closeTyping() }),
+          EditorView.domEventHandlers({
+            blur: () => {
+              store.getState().closeTyping()
+              both?.blurred()
+            },
+          }),
         ],
       }),
     })
@@ -59,10 +82,11 @@ export function SourceView({ path }: { path: string }) {
     })
     return () => {
       leave()
+      both?.end()
       store.getState().closeTyping()
       editor.destroy()
     }
-  }, [nonce, store, path])
+  }, [workroom, nonce, store, path])
 
   useEffect(() => {
     const editor = view.current

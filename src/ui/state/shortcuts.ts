@@ -36,6 +36,13 @@ export function runShortcut(store: WorkroomStore, { key, code, ctrl, shift, alt 
     state.set({ sheetOpen: !state.sheetOpen })
     return true
   }
+  if (alt && !ctrl && code === 'KeyT') {
+    const { closeUp, source, sheetOpen } = state
+    // The page that is looked at; on the lineup it leads back to the sheet.
+    if (sheetOpen && source !== null) state.showText(null)
+    else if (closeUp !== null) state.showText(closeUp)
+    return true
+  }
   return false
 }
 
