@@ -42,6 +42,7 @@ export const ASKS: Readonly<Record<string, object>> = {
   linkKinds: { viewport: VIEWPORT, groups: ['a', '..bad'] },
   stateProof: { sample: { page: PATH, index: 3 }, current: null, viewport: VIEWPORT },
   names: {},
+  turn: { kind: 'id', name: 'a' },
   placeAt: { page: PATH, index: 3 },
   elementAt: { page: PATH, offset: 40 },
   applyClass: { page: PATH, indices: [3, 4], add: ['x'], remove: ['y'], reach: 'site' },

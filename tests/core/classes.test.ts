@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { allNames } from '../../src/core/classes/all-names.ts'
 import { nameFault, planRename, type Rename } from '../../src/core/classes/rename.ts'
+import { planTurn } from '../../src/core/classes/turn.ts'
 import { proveChange } from '../../src/core/proof/prove-change.ts'
 import { linkSite } from '../../e2e/cascade/link-sites.ts'
 import { DEMO_PAGES } from '../../e2e/demo-pages.ts'
@@ -141,5 +142,35 @@ describe('another name', () => {
     expect(nameFault('class', '')).toBe('Write a name for the class.')
     expect(nameFault('class', 'two words')).toBe('A class has no spaces in it: write two-words.')
     expect(nameFault('id', 'fine')).toBeNull()
+  })
+})
+
+describe('an id made a class, and back', () => {
+  const turned = (site: ReturnType<typeof siteOf>, kind: 'class' | 'id', name: string) => {
+    const plan = planTurn(site, kind, name)
+    return 'fault' in plan ? plan.fault : site.after(plan.change)
+  }
+
+  it('changes the sign in selectors and the attribute in pages', () => {
+    const site = siteWith('#a, p#a:hover, [id=a] { color: #a }', '<p id="a">1</p><p class="b" id=a>2</p>')
+    const now = turned(site, 'id', 'a') as typeof site
+    expect(now.text('css/site.css')).toBe('.a, p.a:hover, [id=a] { color: #a }')
+    expect(now.text('index.html')).toContain('<p class="a">1</p><p class="b a">2</p>')
+    const back = turned(siteWith('.a { top: 0 }', '<p class="a b">1</p>'), 'class', 'a') as typeof site
+    expect([back.text('css/site.css'), back.text('index.html')]).toEqual([
+      '#a { top: 0 }',
+      expect.stringContaining('<p class="b" id="a">1</p>'),
+    ])
+  })
+
+  it('an id that something refers to stays beside the class', () => {
+    const now = turned(siteWith('#a { top: 0 }', '<p id="a">1</p><a href="#a">to it</a>'), 'id', 'a')
+    expect((now as ReturnType<typeof siteOf>).text('index.html')).toContain('<p id="a" class="a">1</p>')
+  })
+
+  it('a class of many elements cannot be an id', () => {
+    expect(turned(siteWith('.a { top: 0 }', '<p class="a">1</p><p class="a">2</p>'), 'class', 'a')).toBe(
+      '2 elements of index.html have the class “a”, and an id stands once on a page.',
+    )
   })
 })

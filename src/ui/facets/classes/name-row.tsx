@@ -5,7 +5,7 @@ import { escapeIdent } from '../../../core/css/ident.ts'
 import { namesInCss } from '../../../core/classes/names-in-css.ts'
 import { settledSheetText } from '../../state/document.ts'
 import { useOutline } from '../../state/outline.ts'
-import { useRoom, useWorkroom } from '../../state/context.tsx'
+import { useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
 import { sheetOf } from '../../state/texts.ts'
 import { askOnce } from '../../state/use-answer.ts'
 import { count, listed } from '../../words.ts'
@@ -47,10 +47,18 @@ export function NameRow({ name, open, onToggle }: { name: SiteName; open: boolea
 
 function Deeds({ name: { kind, name, elements, pages, rules } }: { name: SiteName }) {
   const workroom = useWorkroom()
+  const notice = useNotice()
   const set = useRoom((state) => state.set)
   const showText = useRoom((state) => state.showText)
   const sheet = sheetOf(useRoom(settledSheetText))
   const place = namesInCss(sheet).find((each) => each.kind === kind && each.name === name)
+  const turn = async () => {
+    const turned = await askOnce(workroom, 'turn', { kind, name })
+    if (!turned) return
+    if ('fault' in turned) return notice(turned.fault)
+    const label = kind === 'class' ? `Made an id of .${name}` : `Made a class of #${name}`
+    set({ asking: { kind: 'change', title: label.replace('Made', 'Make'), label, change: turned.change } })
+  }
   const takeAway = async () => {
     const change = await askOnce(workroom, 'takeAway', { name })
     const label = `Took .${name} from ${count(elements, 'element')}`
@@ -69,6 +77,9 @@ function Deeds({ name: { kind, name, elements, pages, rules } }: { name: SiteNam
             Show the rule
           </button>
         )}
+        <button type="button" className="btn h-7" onClick={() => void turn()}>
+          Make it {kind === 'class' ? 'an id' : 'a class'} …
+        </button>
         {kind === 'class' && rules === 0 && elements > 0 && (
           <button type="button" className="btn h-7" onClick={() => void takeAway()}>
             Take it away …
