@@ -8,12 +8,14 @@ import { useRoom } from '../../state/context.tsx'
 import { useShowReach } from '../../state/outline.ts'
 import { count } from '../../words.ts'
 import { nameOf } from './kind-choice.tsx'
+import { Looking } from './looking.tsx'
 import { besideWords, Contrast, isLostInText, Lost, StateSample, WHEN } from './state-sample.tsx'
 import { chosenKind, useKinds } from './use-kinds.ts'
 
 /** The state proof: every kind of link in every state, in the lineup's place. */
 export function ProofTable() {
-  const { answer: kinds } = useKinds()
+  const asked = useKinds()
+  const kinds = asked.answer
   const setLinks = useRoom((state) => state.setLinks)
   return (
     <section aria-label="State proof" className="flex min-h-0 flex-1 flex-col">
@@ -27,7 +29,7 @@ export function ProofTable() {
       </ViewportBar>
       <div className="min-h-0 flex-1 overflow-auto">
         {kinds === undefined ? (
-          <p className="p-4 text-quiet">Looking for links …</p>
+          <Looking asked={asked} />
         ) : kinds.length === 0 ? (
           <p className="p-4 text-quiet">No page has a link yet.</p>
         ) : (
