@@ -8,6 +8,7 @@ import { targetOf, type SitePath } from '../paths/paths.ts'
 import { parseSheet, type Sheet } from '../sheet/parse.ts'
 import { NO_CHANGE, type SiteChange } from '../site/change.ts'
 import { pathOfDoc } from '../site/step.ts'
+import { escapeRegExp } from '../text/escape-reg-exp.ts'
 import type { Splice } from '../text/splice.ts'
 import { ID_REFERENCES, namesInCss, type NameInCss, type NameKind } from './names-in-css.ts'
 import { wordsOfAttribute } from './names-in-page.ts'
@@ -75,7 +76,7 @@ export function planRename(site: SiteSnapshot, rename: Rename): RenamePlan {
 }
 
 const namesIt = (script: string, name: string) =>
-  new RegExp(`["'\`.#\\s]${name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}["'\`\\s.,)]`).test(script)
+  new RegExp(`["'\`.#\\s]${escapeRegExp(name)}["'\`\\s.,)]`).test(script)
 
 function pagesWithId(site: SiteSnapshot, id: string): ReadonlySet<SitePath> {
   return new Set(site.pagePaths.filter((path) => site.page(path).elements.some((element) => element.id === id)))

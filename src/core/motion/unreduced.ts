@@ -5,6 +5,7 @@ import type { AtRule, Declaration, Rule, Sheet, StyleRule } from '../sheet/parse
 import { addRule } from '../sheet/edit.ts'
 import { declarationsOf, styleRules } from '../sheet/walk.ts'
 import { splitState } from '../states/order.ts'
+import { escapeRegExp } from '../text/escape-reg-exp.ts'
 import { memo } from '../text/memo.ts'
 import type { Splice } from '../text/splice.ts'
 import { moves, readTime, transitionsOf } from './transitions.ts'
@@ -83,7 +84,7 @@ function whatMoves(
 ): string[] {
   const name = property.replace(/^-webkit-/, '')
   if (name === 'animation' || name === 'animation-name')
-    return [...animated].filter((each) => new RegExp(`(?:^|[\\s,])${escaped(each)}(?=$|[\\s,])`).test(value))
+    return [...animated].filter((each) => new RegExp(`(?:^|[\\s,])${escapeRegExp(each)}(?=$|[\\s,])`).test(value))
   if (name !== 'transition') return []
   const longhands = expand('transition', value)
   if (!longhands) return []
@@ -94,8 +95,6 @@ function whatMoves(
     .filter(({ duration }) => duration > 0)
     .flatMap((each) => (each.property === 'all' ? [...changed] : moves(each.property) ? [each.property] : []))
 }
-
-const escaped = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
 
 /** The splices that hold these movements still where somebody has asked for less motion: one rule at the end of the sheet. */
 export function reduceMotion(sheet: Sheet, found: readonly Unreduced[]): Splice[] {

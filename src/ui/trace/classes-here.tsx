@@ -25,14 +25,17 @@ export function ClassesHere({ found }: { found: Inspection }) {
   const [given, setGiven] = useState('')
   const [taken, setTaken] = useState<string | null>(null)
   const [reach, setReach] = useState<Reach>('one')
-  const names = useAnswer('names', {}, { keep: true })
+  const [typing, setTyping] = useState(false)
+  // Names of a large site are many: they are looked for once somebody is about to write one.
+  const names = useAnswer('names', typing ? {} : null, { keep: true })
   const add = taken === null && given !== '' && nameFault('class', given) === null ? [given] : []
   const remove = taken === null ? [] : [taken]
   const indices = [index, ...also.filter((each) => each !== index)]
-  const applied = useAnswer('applyClass', { page, indices, add, remove, reach }, { keep: true, pause: 80 })
+  const wants = add.length + remove.length > 0
+  const ask = wants || also.length > 0 ? { page, indices, add, remove, reach } : null
+  const applied = useAnswer('applyClass', ask, { keep: true, pause: 80 })
   usePoints(page, also.length > 0 ? (applied?.paths.slice(1) ?? []) : [])
   const fault = given === '' ? null : nameFault('class', given)
-  const wants = add.length + remove.length > 0
   return (
     <section aria-label="Classes" className="flex flex-col gap-2 border-b border-line px-4 py-2.5">
       <div className="flex flex-wrap items-center gap-1.5">
@@ -63,6 +66,7 @@ export function ClassesHere({ found }: { found: Inspection }) {
           autoComplete="off"
           className="field h-7 w-28 font-mono text-[12px]"
           value={given}
+          onFocus={() => setTyping(true)}
           onChange={(event) => {
             setTaken(null)
             setGiven(event.target.value.trim())
