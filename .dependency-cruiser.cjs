@@ -4,7 +4,7 @@
 const CORE = [
   ...['css', 'text', 'paths', 'values', 'properties', 'sheet', 'markup', 'selectors', 'cascade', 'states'],
   ...['site', 'model', 'trace', 'edit', 'color', 'backgrounds', 'motion', 'type', 'boxes', 'plan', 'classes', 'proof'],
-  ...['contrast', 'links', 'fit', 'lift'],
+  ...['contrast', 'links', 'menu', 'fit', 'lift'],
 ]
 
 /** Folders of the interface, lowest first. */

@@ -6,6 +6,7 @@ import { editQuestions } from '../core/edit/questions.ts'
 import { fitQuestions } from '../core/fit/questions.ts'
 import { liftQuestions } from '../core/lift/questions.ts'
 import { linksQuestions } from '../core/links/questions.ts'
+import { menuQuestions } from '../core/menu/questions.ts'
 import { modelQuestions } from '../core/model/questions.ts'
 import { planQuestions } from '../core/plan/questions.ts'
 import { proofQuestions } from '../core/proof/questions.ts'
@@ -27,6 +28,7 @@ export const QUESTIONS = {
   ...fitQuestions,
   ...liftQuestions,
   ...linksQuestions,
+  ...menuQuestions,
   ...modelQuestions,
   ...planQuestions,
   ...proofQuestions,

@@ -1,0 +1,108 @@
+import { isCurrent } from '../links/current.ts'
+import { selectorOfCurrent } from '../links/kind-selector.ts'
+import { stylesInStates } from '../links/link-states.ts'
+import type { SiteSnapshot } from '../model/snapshot.ts'
+import { entriesFor } from '../cascade/entries.ts'
+import { idOf } from '../properties/longhands.ts'
+import { normalSelector } from '../selectors/serialize.ts'
+import { splitState } from '../states/order.ts'
+import { placeOf } from '../text/place.ts'
+import type { Viewport } from '../values/media.ts'
+import { decide } from '../edit/decide.ts'
+import { readLook, type MenuLook, type MenuOnPage } from './menu-look.ts'
+import { isSpaced } from './link-lists.ts'
+import { PARTS, type MenuPart } from './menu-wants.ts'
+import { PartSelectors } from './part-selectors.ts'
+import { menuAt, type MenuPlace } from './plan-menu.ts'
+import { stackBelowOf, stackingRule } from './stacking.ts'
+
+/** A menu as it is read back, with what its controls edit. */
+export interface ReadMenu {
+  readonly look: MenuLook
+  /** The selectors that edits of its parts are written for. */
+  readonly selectors: Readonly<Record<MenuPart | 'hover' | 'current', string>>
+  /** Whether its items are boxes in a line with white space between them: one space is part of what stands between. */
+  readonly spaced: boolean
+  /** What stacks it where that is a rule for more than this menu: its condition and its line in the sheet. */
+  readonly stackedBy: { readonly condition: string; readonly line: number } | null
+  /** The places of the list and of its items, in document order. */
+  readonly boxes: readonly number[]
+}
+
+/** Reads a list of links back as a menu; null when it is not there any more. */
+export function readMenu(site: SiteSnapshot, place: MenuPlace, viewport: Viewport): ReadMenu | null {
+  const menu = menuAt(site, place, viewport)
+  if (!menu) return null
+  const parts = new PartSelectors(site, place.selector, menu)
+  const look = readLook(menu)
+  const stackBelow = stackBelowOf(site, place.page, place.index)
+  return {
+    look: { ...look, gap: writtenGap(site, parts, look.direction) ?? look.gap, stackBelow },
+    selectors: selectorsOf(site, menu, parts, place, viewport),
+    spaced: look.means === 'inline-block' && isSpaced(menu.styles.page, menu),
+    stackedBy: stackBelow === null ? null : strangeStacking(site, parts, stackBelow),
+    boxes: [menu.list, ...menu.items].map(({ index }) => index),
+  }
+}
+
+/** The gap as the sheet writes it, where one declaration makes it. */
+function writtenGap(site: SiteSnapshot, parts: PartSelectors, direction: MenuLook['direction']): string | null {
+  const [one, more] = parts.carriers(direction)
+  const sheet = site.sheet(site.sheetPath)
+  const selector = one && !more ? parts.deciding(one.of, one.property) : null
+  return (selector !== null && sheet && decide(sheet, selector, one!.property)?.value) || null
+}
+
+function selectorsOf(
+  site: SiteSnapshot,
+  menu: MenuOnPage,
+  parts: PartSelectors,
+  { page: path }: MenuPlace,
+  viewport: Viewport,
+): ReadMenu['selectors'] {
+  const [list, item, next, link] = PARTS.map(
+    (part) => parts.deciding(part, MAIN[part]) ?? parts.candidates(part)[0]!,
+  ) as [string, string, string, string]
+  const element = parts.elementOf('link')
+  const styles = stylesInStates(site, path, viewport)
+  const current = menu.links.find((each) => each && isCurrent(path, menu.styles.page, each))
+  const own =
+    current &&
+    element &&
+    current !== element &&
+    selectorOfCurrent({ path, styles, link: current }, { path, styles, link: element })
+  return {
+    ...{ list, item, next, link },
+    hover: (element && decidingHover(parts, styles.hover.of(element))) ?? `${link}:hover`,
+    current: own || `${link}[aria-current="page"]`,
+  }
+}
+
+/** The property by which the rule of a part is found that edits go to. */
+const MAIN: Readonly<Record<MenuPart, string>> = {
+  list: 'background-color',
+  item: 'display',
+  next: 'margin-left',
+  link: 'padding-left',
+}
+
+/** The selector that decides the ground of a link that is pointed at. */
+function decidingHover(parts: PartSelectors, style: Parameters<typeof entriesFor>[0]): string | null {
+  const owner = entriesFor(style, idOf('background-color'))[0]?.owner
+  if (typeof owner !== 'object' || owner.source.kind === 'user-agent') return null
+  const { state } = splitState(owner.selectorText)
+  return state === 'hover' && parts.isFor('link', owner.selectorText) ? normalSelector(owner.selectorText) : null
+}
+
+function strangeStacking(site: SiteSnapshot, parts: PartSelectors, below: number): ReadMenu['stackedBy'] {
+  const sheet = site.sheet(site.sheetPath)
+  if (!sheet) return null
+  if (stackingRule(sheet, (selector) => PARTS.some((part) => parts.isFor(part, selector)))) return null
+  const rule = sheet.rules.find(
+    (each) => each.kind === 'at' && each.name === 'media' && new RegExp(`\\b${below}(?:\\.\\d+)?px`).test(each.prelude),
+  )
+  return {
+    condition: rule?.kind === 'at' ? rule.prelude.trim() : '',
+    line: rule ? placeOf(sheet.text, rule.from).line : 0,
+  }
+}

@@ -1,0 +1,266 @@
+import { entriesFor, placeOfEntry } from '../cascade/entries.ts'
+import { decide, planAt } from '../edit/decide.ts'
+import { sheetWith } from '../edit/write-wanted.ts'
+import { changeClasses } from '../markup/attributes.ts'
+import type { SiteSnapshot } from '../model/snapshot.ts'
+import { plainName } from '../paths/file-names.ts'
+import { nameOf, type SitePath } from '../paths/paths.ts'
+import { idOf } from '../properties/longhands.ts'
+import { normalSelector } from '../selectors/serialize.ts'
+import { parseSheet, type Sheet } from '../sheet/parse.ts'
+import { topStyleRules } from '../sheet/walk.ts'
+import { NO_CHANGE, type SiteChange } from '../site/change.ts'
+import { applySplices, diffTexts } from '../text/splice.ts'
+import type { Viewport } from '../values/media.ts'
+import { readLook, value, type MenuLook, type MenuOnPage } from './menu-look.ts'
+import { longhandOf, nothingFor, PARTS, possible, wantsOf, type MenuPart, type Want } from './menu-wants.ts'
+import { linkListOf } from './link-lists.ts'
+import { PartSelectors } from './part-selectors.ts'
+import { directionAt, stackBelowOf, withoutStacking, withStacking } from './stacking.ts'
+
+/** A list of links: what finds it and its like, and one of them. */
+export interface MenuPlace {
+  readonly selector: string
+  readonly page: SitePath
+  readonly index: number
+}
+
+/** What is to become of a menu. */
+export interface MenuWish {
+  readonly menu: MenuPlace
+  readonly viewport: Viewport
+  readonly look: Partial<MenuLook>
+  /** Only for the list of this page; null for all. */
+  readonly only: SitePath | null
+}
+
+/** Something of a menu that the sheet cannot give it: another rule decides it. */
+export interface Kept {
+  readonly of: MenuPart
+  readonly property: string
+  /** The selector that decides; '' for a style attribute. */
+  readonly by: string
+}
+
+export interface MenuPlan {
+  readonly change: SiteChange
+  readonly kept: readonly Kept[]
+}
+
+/** Plans to give a menu another look: the declarations that make it are changed where they stand, others come into rules of its own. */
+export function planMenu(site: SiteSnapshot, wish: MenuWish): MenuPlan | null {
+  const at = menuAt(site, wish.menu, wish.viewport)
+  if (!at) return null
+  const alone = wish.only === null ? null : standAlone(site, at, wish.menu)
+  const now = alone ? site.after(alone.change) : site
+  const planned = new Planning(now, { ...wish.menu, selector: alone?.selector ?? wish.menu.selector }, wish).plan()
+  const doc = site.docOf(site.sheetPath)
+  const before = site.text(site.sheetPath)
+  const texts = [...(alone?.change.texts ?? []), { doc, splices: diffTexts(before, planned.text) }]
+  return { change: { ...NO_CHANGE, texts }, kept: planned.kept }
+}
+
+/** A list of links with its styles; null when it is not there any more. */
+export function menuAt(site: SiteSnapshot, { page, index }: MenuPlace, viewport: Viewport): MenuOnPage | null {
+  if (!site.pagePaths.includes(page)) return null
+  const styles = site.stylesOf(page, viewport)
+  const element = styles.page.elements[index]
+  const list = element && linkListOf(styles.page, element)
+  return list ? { ...list, styles } : null
+}
+
+/** Gives the list of one page a class of its own. */
+function standAlone(site: SiteSnapshot, { list }: MenuOnPage, { page, selector }: MenuPlace) {
+  const tree = site.page(page)
+  const taken = (name: string) =>
+    site.pagePaths.some((path) => site.page(path).elements.some(({ classes }) => classes.includes(name)))
+  const stem = `menu-${plainName(nameOf(page)).replace(/\.[^.]*$/, '')}`
+  let name = stem
+  for (let more = 2; taken(name); more++) name = `${stem}-${more}`
+  const texts = [{ doc: site.docOf(page), splices: changeClasses(tree, list, [name]) }]
+  const own = /[\w-]$/.test(selector) && !/[>+~\s,]\s*$/.test(selector) ? `${selector}.${name}` : `.${name}`
+  return { selector: own, change: { ...NO_CHANGE, texts } }
+}
+
+/** So often what another rule beats is tried with a weightier selector. */
+const MOST_TRIES = 8
+
+class Planning {
+  private readonly menu: MenuOnPage
+  private readonly parts: PartSelectors
+  private readonly before: MenuLook
+
+  constructor(
+    private readonly site: SiteSnapshot,
+    private readonly place: MenuPlace,
+    private readonly wish: MenuWish,
+  ) {
+    this.menu = menuAt(site, place, wish.viewport)!
+    this.parts = new PartSelectors(site, place.selector, this.menu)
+    this.before = { ...readLook(this.menu), stackBelow: stackBelowOf(site, place.page, place.index) }
+  }
+
+  plan(): { text: string; kept: Kept[] } {
+    const look = possible({ ...this.before, ...this.wish.look })
+    const { text, kept } = this.writeAll(this.differing(look))
+    return this.stack(text, look, kept)
+  }
+
+  /** What is wanted otherwise than today. */
+  private differing(look: MenuLook): Want[] {
+    const { tag } = this.menu.list
+    const before = wantsOf(this.before, tag)
+    const wants = wantsOf(look, tag)
+    const changed = wants.filter(({ value }, at) => value !== before[at]!.value)
+    const carriers = this.parts.carriers(this.before.direction)
+    const stands = look.direction === this.before.direction && look.means === this.before.means
+    if (stands && carriers.length > 0) return look.gap === this.before.gap ? changed : this.gapAnew(changed, look)
+    // What gave room in the old standing gives none in the new one.
+    const old = carriers.filter(
+      ({ of, property }) =>
+        !wants.some((want) => want.of === of && longhandOf(want.property) === property && want.value !== ''),
+    )
+    return [
+      ...changed,
+      ...old.filter(({ property }) => property !== 'row-gap').map(({ of, property }) => ({ of, property, value: '' })),
+    ]
+  }
+
+  /** Room is changed where it comes from; where it comes from several places, in the first, and the others give none. */
+  private gapAnew(changed: readonly Want[], { gap }: MenuLook): Want[] {
+    const [first, ...others] = this.parts.carriers(this.before.direction)
+    const isGap = ({ of, property }: Want) => property === 'gap' || (of === 'next' && property.startsWith('margin-'))
+    const property = first!.of === 'list' ? 'gap' : first!.property
+    return [
+      ...changed.filter((want) => !isGap(want)),
+      { of: first!.of, property, value: gap },
+      ...others.map((each) => ({ of: each.of, property: each.property, value: '' })),
+    ]
+  }
+
+  /** Writes what is wanted; what another rule beats is written anew with a weightier selector, as far as there are any. */
+  private writeAll(wants: readonly Want[]): { text: string; kept: Kept[] } {
+    const tries = wants.map(() => 0)
+    const kept = new Map<number, Kept>()
+    for (let round = 0; ; round++) {
+      const open = wants.map((want, at) => ({ want, at })).filter(({ at }) => !kept.has(at))
+      const written = open.map(({ want, at }) => ({ ...want, at, selector: this.selectorFor(want, tries[at]!) }))
+      const text = this.write(written)
+      const beaten = written.flatMap((each) => this.beatenBy(each, text) ?? [])
+      if (beaten.length === 0 || round > MOST_TRIES) return { text, kept: [...kept.values()] }
+      for (const { at, of, property, by } of beaten) {
+        tries[at]!++
+        if (tries[at]! >= this.selectorsFor(wants[at]!).length) kept.set(at, { of, property, by })
+      }
+    }
+  }
+
+  private selectorFor(want: Want, tried: number): string {
+    return this.selectorsFor(want)[tried]!
+  }
+
+  private readonly known = new Map<string, readonly string[]>()
+
+  private selectorsFor({ of, property }: Want): readonly string[] {
+    const key = `${of} ${property}`
+    const deciding = () => this.parts.deciding(of, property)
+    const found = this.known.get(key) ?? [
+      ...new Set([deciding(), ...this.parts.candidates(of)].filter((selector) => selector !== null)),
+    ]
+    this.known.set(key, found)
+    return found
+  }
+
+  private write(wants: readonly (Want & { readonly selector: string })[]): string {
+    const before = parseSheet(this.site.text(this.site.sheetPath))
+    const conditional = wants.filter((want) => this.standsInCondition(want, before))
+    const wanted = new Map<string, Map<string, string>>()
+    for (const want of wants) {
+      if (conditional.includes(want)) continue
+      const properties = wanted.get(want.selector) ?? new Map<string, string>()
+      wanted.set(want.selector, properties)
+      const text = this.valueFor(want, before)
+      if (text !== null) properties.set(want.property, text)
+    }
+    return conditional.reduce((text, want) => this.writeInPlace(text, want), sheetWith(before, wanted).text)
+  }
+
+  /** What is written: '' takes out. Null where nothing has to be said. */
+  private valueFor(
+    { of, property, value: wanted, selector }: Want & { selector: string },
+    sheet: Sheet,
+  ): string | null {
+    if (wanted !== '') return wanted
+    const decision = decide(sheet, selector, property)
+    if (decision && decision.group.length === 0 && decision.declaration.property === property) return ''
+    const element = this.parts.elementOf(of)
+    const now = element ? value(this.menu.styles.of(element), longhandOf(property)) : ''
+    return now === nothingFor({ of, property }) || now === '0px' ? null : nothingFor({ of, property })
+  }
+
+  /** Whether the declaration that decides stands in a rule with a condition, such as `@media`. */
+  private standsInCondition({ of, property }: Want, sheet: Sheet): boolean {
+    const place = this.placeOf(of, property, this.site)
+    return place !== null && !topStyleRules(sheet).some(({ from, to }) => from <= place && place < to)
+  }
+
+  /** Where the declaration stands that decides a property of a part, when its rule is for this part alone. */
+  private placeOf(of: MenuPart, property: string, site: SiteSnapshot): number | null {
+    const menu = menuAt(site, this.place, this.wish.viewport)
+    const element = this.parts.elementOf(of)
+    if (!menu || !element) return null
+    const entry = entriesFor(menu.styles.of(menu.styles.page.elements[element.index]!), idOf(longhandOf(property)))[0]
+    if (typeof entry?.owner !== 'object' || entry.owner.source.file !== site.sheetPath) return null
+    if (!this.parts.isFor(of, entry.owner.selectorText)) return null
+    return placeOfEntry(menu.styles.cascade, entry, element).offset
+  }
+
+  private writeInPlace(text: string, { of, property, value: wanted }: Want): string {
+    const place = this.placeOf(of, property, this.site.withText(this.site.sheetPath, text))
+    if (place === null) return text
+    const says = wanted === '' ? nothingFor({ of, property }) : wanted
+    return applySplices(text, planAt(parseSheet(text), place, property, says))
+  }
+
+  /** Who beats what was written for a part; null where it holds. */
+  private beatenBy(want: Want & { at: number; selector: string }, text: string): (Kept & { at: number }) | null {
+    const { at, of, property, selector } = want
+    const element = this.parts.elementOf(of)
+    if (!element) return null
+    const styles = this.site.stylesIf(this.place.page, text, this.wish.viewport)
+    const style = styles.of(styles.page.elements[element.index]!)
+    const longhand = longhandOf(property)
+    if (want.value === '' && isNothing(value(style, longhand), nothingFor(want))) return null
+    const owner = entriesFor(style, idOf(longhand))[0]?.owner
+    const by = typeof owner === 'object' ? owner.selectorText : ''
+    const ours = typeof owner === 'object' && owner.source.file === this.site.sheetPath
+    if (ours && (normalSelector(by) === normalSelector(selector) || this.parts.deciding(of, property) === by))
+      return null
+    return { at, of, property, by }
+  }
+
+  /** Puts in, changes or takes out the rule that stacks the items in narrow viewports, and tries whether it holds. */
+  private stack(text: string, look: MenuLook, kept: Kept[]): { text: string; kept: Kept[] } {
+    const changes = JSON.stringify(look) !== JSON.stringify(this.before)
+    if (!changes || (look.stackBelow === null && this.before.stackBelow === null)) return { text, kept }
+    const isOfMenu = (selector: string) => PARTS.some((part) => this.parts.isFor(part, selector))
+    const bare = applySplices(text, withoutStacking(parseSheet(text), isOfMenu))
+    const below = look.stackBelow
+    if (below === null || look.direction === 'column') return { text: bare, kept }
+    const { page, index } = this.place
+    for (let tried = 0; tried < MOST_TRIES; tried++) {
+      const selector = (part: MenuPart) => this.parts.candidates(part)[tried] ?? this.parts.candidates(part).at(-1)!
+      const stacked = applySplices(bare, withStacking(parseSheet(bare), look, below, selector))
+      const site = this.site.withText(this.site.sheetPath, stacked)
+      if (directionAt(site, page, index, below + 1) !== 'bar') break
+      if (directionAt(site, page, index, below) === 'column') return { text: stacked, kept }
+    }
+    return { text, kept: [...kept, { of: 'list', property: 'flex-direction', by: '' }] }
+  }
+}
+
+const isNothing = (now: string, nothing: string) =>
+  now === nothing ||
+  (nothing === '0' && now === '0px') ||
+  (nothing === 'none' && /^none|^0px/.test(now)) ||
+  (nothing === 'normal' && (now === 'wrap' || now === 'normal'))

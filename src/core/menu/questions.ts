@@ -1,0 +1,15 @@
+import type { SiteSnapshot } from '../model/snapshot.ts'
+import type { Viewport } from '../values/media.ts'
+import { readMenu, type ReadMenu } from './menu.ts'
+import { menusOf } from './menus.ts'
+import { planMenu, type MenuPlace, type MenuPlan, type MenuWish } from './plan-menu.ts'
+
+export const menuQuestions = {
+  /** All lists of links. */
+  menus: (site: SiteSnapshot) => menusOf(site),
+  /** One of them as a menu; null when it is not there any more. */
+  menu: (site: SiteSnapshot, { menu, viewport }: { menu: MenuPlace; viewport: Viewport }): ReadMenu | null =>
+    readMenu(site, menu, viewport),
+  /** What giving it another look changes. */
+  planMenu: (site: SiteSnapshot, wish: MenuWish): MenuPlan | null => planMenu(site, wish),
+}

@@ -1,0 +1,92 @@
+import { WidthsOfPage } from '../boxes/widths-of-page.ts'
+import type { SiteSnapshot } from '../model/snapshot.ts'
+import type { SitePath } from '../paths/paths.ts'
+import { splitAtCommas } from '../css/tokens.ts'
+import { normalSelector } from '../selectors/serialize.ts'
+import { addRule, indentUnit } from '../sheet/edit.ts'
+import type { AtRule, Sheet } from '../sheet/parse.ts'
+import { removeRules } from '../sheet/remove.ts'
+import { lineEndOf } from '../text/place.ts'
+import type { Splice } from '../text/splice.ts'
+import { DESK } from '../values/media.ts'
+import { linkListOf } from './link-lists.ts'
+import { standingOf, type MenuLook } from './menu-look.ts'
+import type { MenuPart } from './menu-wants.ts'
+
+/** The widest viewport, px, in which what is a bar in wider ones is a column; null where it never is one. */
+export function stackBelowOf(site: SiteSnapshot, path: SitePath, index: number): number | null {
+  const { stretches } = new WidthsOfPage(site, path)
+  const directions = stretches.map(({ from }) => directionAt(site, path, index, from))
+  const last = directions.lastIndexOf('column')
+  return last < 0 || last === directions.length - 1 ? null : stretches[last]!.to
+}
+
+/** How the items of a list of links stand in a viewport of this width, px. */
+export function directionAt(site: SiteSnapshot, path: SitePath, index: number, width: number): MenuLook['direction'] {
+  const styles = site.stylesOf(path, { width, height: DESK.height })
+  const list = linkListOf(styles.page, styles.page.elements[index]!)
+  return list ? standingOf({ ...list, styles }).direction : 'column'
+}
+
+/** Selectors by the part of a menu they are for. */
+export type SelectorOf = (part: MenuPart) => string
+
+/** The rule that stacks a menu and does nothing else. */
+export function stackingRule(sheet: Sheet, isOfMenu: (selector: string) => boolean): AtRule | null {
+  return (
+    sheet.rules.find(
+      (rule): rule is AtRule => rule.kind === 'at' && widthOf(rule) !== null && holdsOnly(rule, isOfMenu),
+    ) ?? null
+  )
+}
+
+const holdsOnly = ({ items }: AtRule, isOfMenu: (selector: string) => boolean) =>
+  items.length > 0 &&
+  items.every(
+    (item) => item.kind === 'style' && splitAtCommas(item.selector).every(({ text }) => isOfMenu(normalSelector(text))),
+  )
+
+/** The width up to which a rule for narrow viewports holds, px; null for any other rule. */
+function widthOf({ name, prelude }: AtRule): number | null {
+  if (name !== 'media') return null
+  const [, width] = /^\(\s*(?:max-width\s*:|width\s*<=)\s*([\d.]+)px\s*\)$/i.exec(prelude.trim()) ?? []
+  return width === undefined ? null : Number(width)
+}
+
+/** The splices that take a menu's own stacking rule out. */
+export function withoutStacking(sheet: Sheet, isOfMenu: (selector: string) => boolean): Splice[] {
+  const rule = stackingRule(sheet, isOfMenu)
+  return rule ? removeRules(sheet, [rule]) : []
+}
+
+/** The splices that put the items of a bar below one another in viewports up to a width, px: one rule at the end of the sheet. */
+export function withStacking(sheet: Sheet, look: MenuLook, below: number, selector: SelectorOf): Splice[] {
+  const [unit, eol] = [indentUnit(sheet), lineEndOf(sheet.text)]
+  const rules = stackingDeclarations(look).map(([part, declarations]) => {
+    const lines = declarations.map((each) => `${unit}${unit}${each};${eol}`).join('')
+    return `${selector(part)} {${eol}${lines}${unit}}`
+  })
+  const splices = addRule(sheet, `@media (max-width: ${below}px)`, [['@', '@']], 'end')
+  return splices.map(({ insert, ...at }) => ({
+    ...at,
+    insert: insert.replace('@: @;', () => rules.join(eol + eol + unit)),
+  }))
+}
+
+function stackingDeclarations({ means, gap, separator }: MenuLook): [MenuPart, string[]][] {
+  const stands: Record<MenuLook['means'], [MenuPart, string[]]> = {
+    flex: ['list', ['flex-direction: column']],
+    grid: ['list', ['display: block']],
+    float: ['item', ['float: none']],
+    'inline-block': ['item', ['display: block']],
+    block: ['item', ['display: block']],
+  }
+  const own = means === 'float' || means === 'inline-block'
+  const next = [
+    ...(own ? ['margin-left: 0', `margin-top: ${gap}`] : []),
+    ...(separator !== ''
+      ? ['border-left: none', `border-top: ${separator}`, 'padding-left: 0', `padding-top: ${gap}`]
+      : []),
+  ]
+  return [stands[means], ...(next.length > 0 ? [['next', next] as [MenuPart, string[]]] : [])]
+}
