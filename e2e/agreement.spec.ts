@@ -11,7 +11,7 @@ import { parseSelectorList } from '../src/core/selectors/parse.ts'
 import { reachOf } from '../src/core/selectors/reach.ts'
 import { parseDeclarations, parseSheet } from '../src/core/sheet/parse.ts'
 import { BROKEN, CONDITIONS, VALUES } from './cascade/generated.ts'
-import { ruleEdit } from '../src/ui/state/frames.ts'
+import { ruleEdit } from '../src/ui/state/frame-channel.ts'
 
 /** What the core computes, beside what Chromium does. Seeds are fixed, so a difference stays found. */
 const SEED = 20261124

@@ -87,7 +87,7 @@ function obey(message: ToFrame): void {
       lineShown = message.members.length > 0 ? message : null
       return drawLine()
     case 'boxes':
-      return say({ type: 'laid', id: message.id, boxes: seenBoxes(message.indices) })
+      return say({ type: 'laid', id: message.id, width: window.innerWidth, boxes: seenBoxes(message.indices) })
     case 'worn':
       wear(inState, rulesForWorn(message.rules))
       slowTransitions(message.pace)

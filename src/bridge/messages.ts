@@ -91,7 +91,7 @@ export const fromFrameSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('measured'), id: z.int(), lines: z.array(z.number()) }),
   z.object({ type: z.literal('present'), id: z.int(), names: z.array(z.string()) }),
   /** Boxes in CSS px from the corner of the page, pairs left and right; null for elements without one. */
-  z.object({ type: z.literal('laid'), id: z.int(), boxes: z.array(z.nullable(seenBoxSchema)) }),
+  z.object({ type: z.literal('laid'), id: z.int(), width: z.number(), boxes: z.array(z.nullable(seenBoxSchema)) }),
   /** What can be measured has changed without the workroom's doing: fonts have arrived. */
   z.object({ type: z.literal('changed') }),
   /** How tall the page is, and the height of the viewport it is seen at, in CSS px. */

@@ -6,7 +6,7 @@ import { usedLength } from '../values/used-length.ts'
 import type { LinkList } from './link-lists.ts'
 
 /** By what the items of a menu stand beside or below one another. */
-export const MEANS = ['flex', 'inline-block', 'float', 'grid', 'block'] as const
+export const MEANS = ['flex', 'inline-block', 'inline', 'float', 'grid', 'block'] as const
 export type Means = (typeof MEANS)[number]
 
 /** What a bar does when it gets too narrow for its items. */
@@ -74,18 +74,26 @@ export function readLook(menu: MenuOnPage): Omit<MenuLook, 'stackBelow'> {
   }
 }
 
+/** Whether items stand in a line of text, where white space between them takes room. */
+export const isInLine = (means: Means): boolean => means === 'inline-block' || means === 'inline'
+
 /** How the items stand, and by what. */
 export function standingOf(menu: MenuOnPage): Pick<MenuLook, 'direction' | 'means'> {
-  const { list, next } = stylesOf(menu)
+  const { list, next, link } = stylesOf(menu)
   const display = value(list, 'display')
   if (/flex$/.test(display))
     return { direction: value(list, 'flex-direction').startsWith('column') ? 'column' : 'bar', means: 'flex' }
   if (/grid$/.test(display)) return { direction: hasColumns(list) ? 'bar' : 'column', means: 'grid' }
   if (value(next, 'float') !== 'none') return { direction: 'bar', means: 'float' }
-  return /^inline/.test(value(next, 'display'))
-    ? { direction: 'bar', means: 'inline-block' }
-    : { direction: 'column', means: 'block' }
+  const item = value(next, 'display')
+  // A block in a line of text breaks the line (CSS 2.2, section 9.2.1.1).
+  if (item === 'inline' && link && isBlock(link)) return { direction: 'column', means: 'inline' }
+  if (!item.startsWith('inline')) return { direction: 'column', means: 'block' }
+  return { direction: 'bar', means: item === 'inline' ? 'inline' : 'inline-block' }
 }
+
+const isBlock = (style: ElementStyle) =>
+  /^(?:block|flex|grid|flow-root|list-item|table)/.test(value(style, 'display')) && value(style, 'float') === 'none'
 
 const hasColumns = (list: ElementStyle) =>
   value(list, 'grid-auto-flow').includes('column') ||
@@ -125,12 +133,13 @@ function borderOf(style: ElementStyle, side: 'left' | 'top'): string {
 }
 
 function narrowOf(list: ElementStyle, means: Means, direction: MenuLook['direction']): Narrow {
-  if (direction === 'bar' && /auto|scroll/.test(value(list, 'overflow-x'))) {
+  if (direction === 'column') return 'wrap'
+  if (/auto|scroll/.test(value(list, 'overflow-x'))) {
     // What wraps has nothing to scroll.
     const stays = means === 'flex' ? value(list, 'flex-wrap') === 'nowrap' : value(list, 'text-wrap-mode') === 'nowrap'
     if (stays) return 'scroll'
   }
   if (means === 'flex') return value(list, 'flex-wrap') === 'nowrap' ? 'stay' : 'wrap'
-  if (means === 'inline-block' && value(list, 'text-wrap-mode') === 'nowrap') return 'stay'
+  if (isInLine(means) && value(list, 'text-wrap-mode') === 'nowrap') return 'stay'
   return means === 'grid' ? 'stay' : 'wrap'
 }

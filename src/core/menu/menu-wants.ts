@@ -1,4 +1,4 @@
-import type { MenuLook } from './menu-look.ts'
+import { isInLine, type MenuLook } from './menu-look.ts'
 
 /** What is part of a menu: the list, each item, each item behind another, each link. */
 export const PARTS = ['list', 'item', 'next', 'link'] as const
@@ -15,11 +15,13 @@ export interface Want {
 export function possible(look: MenuLook): MenuLook {
   const { direction } = look
   const means =
-    direction === 'column' && (look.means === 'float' || look.means === 'inline-block')
+    direction === 'column' && (look.means === 'float' || isInLine(look.means))
       ? 'block'
       : direction === 'bar' && look.means === 'block'
         ? 'flex'
-        : look.means
+        : look.means === 'inline' && look.filled
+          ? 'inline-block'
+          : look.means
   return { ...look, means, narrow: means === 'float' ? 'wrap' : look.narrow }
 }
 
@@ -30,13 +32,13 @@ export function wantsOf(look: MenuLook, tag: string): Want[] {
 
 function listWants({ direction, means, narrow, bullets }: MenuLook, tag: string): Want[] {
   const bar = direction === 'bar'
-  const display = { flex: 'flex', grid: 'grid', float: 'flow-root', 'inline-block': '', block: '' }[means]
+  const display = { flex: 'flex', grid: 'grid', float: 'flow-root', 'inline-block': '', inline: '', block: '' }[means]
   const values: Record<string, string> = {
     display,
     'flex-direction': means === 'flex' && !bar ? 'column' : '',
     'flex-wrap': means === 'flex' && bar && narrow === 'wrap' ? 'wrap' : '',
     'overflow-x': bar && narrow === 'scroll' ? 'auto' : '',
-    'white-space': bar && (narrow === 'scroll' || (narrow === 'stay' && means === 'inline-block')) ? 'nowrap' : '',
+    'white-space': bar && (narrow === 'scroll' || (narrow === 'stay' && isInLine(means))) ? 'nowrap' : '',
     'list-style': bullets ? (tag === 'ol' ? 'decimal' : 'disc') : 'none',
     'padding-left': bullets ? '1.5em' : '0',
   }
@@ -45,7 +47,7 @@ function listWants({ direction, means, narrow, bullets }: MenuLook, tag: string)
 
 function itemWants({ means, filled }: MenuLook): Want[] {
   return [
-    { of: 'item', property: 'display', value: means === 'inline-block' ? 'inline-block' : '' },
+    { of: 'item', property: 'display', value: isInLine(means) ? means : '' },
     { of: 'item', property: 'float', value: means === 'float' ? 'left' : '' },
     { of: 'link', property: 'display', value: filled ? 'block' : '' },
   ]
@@ -58,7 +60,7 @@ function betweenWants({ direction, means, gap, separator }: MenuLook): Want[] {
   const line = (here: boolean) => (here ? separator : '')
   return [
     { of: 'list', property: 'gap', value: room(means === 'flex' || means === 'grid') },
-    { of: 'next', property: 'margin-left', value: room(bar && (means === 'inline-block' || means === 'float')) },
+    { of: 'next', property: 'margin-left', value: room(bar && (isInLine(means) || means === 'float')) },
     { of: 'next', property: 'margin-top', value: room(!bar && means === 'block') },
     { of: 'next', property: 'border-left', value: line(bar) },
     { of: 'next', property: 'border-top', value: line(!bar) },

@@ -1,6 +1,7 @@
 import { isCurrent } from '../links/current.ts'
 import { selectorOfCurrent } from '../links/kind-selector.ts'
 import { stylesInStates } from '../links/link-states.ts'
+import { WidthsOfPage, type Stretch } from '../boxes/widths-of-page.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import { entriesFor } from '../cascade/entries.ts'
 import { idOf } from '../properties/longhands.ts'
@@ -9,7 +10,7 @@ import { splitState } from '../states/order.ts'
 import { placeOf } from '../text/place.ts'
 import type { Viewport } from '../values/media.ts'
 import { decide } from '../edit/decide.ts'
-import { readLook, type MenuLook, type MenuOnPage } from './menu-look.ts'
+import { isInLine, readLook, type MenuLook, type MenuOnPage } from './menu-look.ts'
 import { isSpaced } from './link-lists.ts'
 import { PARTS, type MenuPart } from './menu-wants.ts'
 import { PartSelectors } from './part-selectors.ts'
@@ -25,6 +26,10 @@ export interface ReadMenu {
   readonly spaced: boolean
   /** What stacks it where that is a rule for more than this menu: its condition and its line in the sheet. */
   readonly stackedBy: { readonly condition: string; readonly line: number } | null
+  /** The one declaration that makes the room between two items, where there is one: it can be dragged. */
+  readonly gapField: { readonly selector: string; readonly property: string } | null
+  /** Viewport widths between which all media queries of its page say the same, px. */
+  readonly stretches: readonly Stretch[]
   /** The places of the list and of its items, in document order. */
   readonly boxes: readonly number[]
 }
@@ -35,22 +40,29 @@ export function readMenu(site: SiteSnapshot, place: MenuPlace, viewport: Viewpor
   if (!menu) return null
   const parts = new PartSelectors(site, place.selector, menu)
   const look = readLook(menu)
+  const gapField = gapFieldOf(parts, look.direction)
   const stackBelow = stackBelowOf(site, place.page, place.index)
   return {
-    look: { ...look, gap: writtenGap(site, parts, look.direction) ?? look.gap, stackBelow },
+    look: { ...look, gap: (gapField && writtenIn(site, gapField)) ?? look.gap, stackBelow },
+    gapField,
+    stretches: new WidthsOfPage(site, place.page).stretches,
     selectors: selectorsOf(site, menu, parts, place, viewport),
-    spaced: look.means === 'inline-block' && isSpaced(menu.styles.page, menu),
+    spaced: isInLine(look.means) && isSpaced(menu.styles.page, menu),
     stackedBy: stackBelow === null ? null : strangeStacking(site, parts, stackBelow),
     boxes: [menu.list, ...menu.items].map(({ index }) => index),
   }
 }
 
-/** The gap as the sheet writes it, where one declaration makes it. */
-function writtenGap(site: SiteSnapshot, parts: PartSelectors, direction: MenuLook['direction']): string | null {
+/** The declaration that makes the room between two items, where one alone does. */
+function gapFieldOf(parts: PartSelectors, direction: MenuLook['direction']): ReadMenu['gapField'] {
   const [one, more] = parts.carriers(direction)
-  const sheet = site.sheet(site.sheetPath)
   const selector = one && !more ? parts.deciding(one.of, one.property) : null
-  return (selector !== null && sheet && decide(sheet, selector, one!.property)?.value) || null
+  return selector === null ? null : { selector, property: one!.of === 'list' ? 'gap' : one!.property }
+}
+
+function writtenIn(site: SiteSnapshot, { selector, property }: NonNullable<ReadMenu['gapField']>): string | null {
+  const sheet = site.sheet(site.sheetPath)
+  return (sheet && decide(sheet, selector, property)?.value) || null
 }
 
 function selectorsOf(

@@ -16,7 +16,7 @@ import { readLook, value, type MenuLook, type MenuOnPage } from './menu-look.ts'
 import { longhandOf, nothingFor, PARTS, possible, wantsOf, type MenuPart, type Want } from './menu-wants.ts'
 import { linkListOf } from './link-lists.ts'
 import { PartSelectors } from './part-selectors.ts'
-import { directionAt, stackBelowOf, withoutStacking, withStacking } from './stacking.ts'
+import { directionAt, stackBelowOf, stackingRule, withoutStacking, withStacking } from './stacking.ts'
 
 /** A list of links: what finds it and its like, and one of them. */
 export interface MenuPlace {
@@ -43,6 +43,8 @@ export interface Kept {
 }
 
 export interface MenuPlan {
+  /** The menu as it is found afterwards. */
+  readonly menu: MenuPlace
   readonly change: SiteChange
   readonly kept: readonly Kept[]
 }
@@ -53,11 +55,12 @@ export function planMenu(site: SiteSnapshot, wish: MenuWish): MenuPlan | null {
   if (!at) return null
   const alone = wish.only === null ? null : standAlone(site, at, wish.menu)
   const now = alone ? site.after(alone.change) : site
-  const planned = new Planning(now, { ...wish.menu, selector: alone?.selector ?? wish.menu.selector }, wish).plan()
+  const menu = { ...wish.menu, selector: alone?.selector ?? wish.menu.selector }
+  const planned = new Planning(now, menu, wish).plan()
   const doc = site.docOf(site.sheetPath)
   const before = site.text(site.sheetPath)
   const texts = [...(alone?.change.texts ?? []), { doc, splices: diffTexts(before, planned.text) }]
-  return { change: { ...NO_CHANGE, texts }, kept: planned.kept }
+  return { menu, change: { ...NO_CHANGE, texts }, kept: planned.kept }
 }
 
 /** A list of links with its styles; null when it is not there any more. */
@@ -239,11 +242,18 @@ class Planning {
     return { at, of, property, by }
   }
 
+  /** Whether the rule that stacks has to be written anew: another width is wanted, it is the menu's own, or it holds no more. */
+  private mustStack(text: string, look: MenuLook, isOfMenu: (selector: string) => boolean): boolean {
+    const { page, index } = this.place
+    if (look.stackBelow !== this.before.stackBelow || stackingRule(parseSheet(text), isOfMenu) !== null) return true
+    if (look.stackBelow === null || look.direction === 'column') return false
+    return directionAt(this.site.withText(this.site.sheetPath, text), page, index, look.stackBelow) !== 'column'
+  }
+
   /** Puts in, changes or takes out the rule that stacks the items in narrow viewports, and tries whether it holds. */
   private stack(text: string, look: MenuLook, kept: Kept[]): { text: string; kept: Kept[] } {
-    const changes = JSON.stringify(look) !== JSON.stringify(this.before)
-    if (!changes || (look.stackBelow === null && this.before.stackBelow === null)) return { text, kept }
     const isOfMenu = (selector: string) => PARTS.some((part) => this.parts.isFor(part, selector))
+    if (!this.mustStack(text, look, isOfMenu)) return { text, kept }
     const bare = applySplices(text, withoutStacking(parseSheet(text), isOfMenu))
     const below = look.stackBelow
     if (below === null || look.direction === 'column') return { text: bare, kept }

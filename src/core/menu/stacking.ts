@@ -10,7 +10,7 @@ import { lineEndOf } from '../text/place.ts'
 import type { Splice } from '../text/splice.ts'
 import { DESK } from '../values/media.ts'
 import { linkListOf } from './link-lists.ts'
-import { standingOf, type MenuLook } from './menu-look.ts'
+import { isInLine, standingOf, type MenuLook } from './menu-look.ts'
 import type { MenuPart } from './menu-wants.ts'
 
 /** The widest viewport, px, in which what is a bar in wider ones is a column; null where it never is one. */
@@ -79,9 +79,10 @@ function stackingDeclarations({ means, gap, separator }: MenuLook): [MenuPart, s
     grid: ['list', ['display: block']],
     float: ['item', ['float: none']],
     'inline-block': ['item', ['display: block']],
+    inline: ['item', ['display: block']],
     block: ['item', ['display: block']],
   }
-  const own = means === 'float' || means === 'inline-block'
+  const own = means === 'float' || isInLine(means)
   const next = [
     ...(own ? ['margin-left: 0', `margin-top: ${gap}`] : []),
     ...(separator !== ''

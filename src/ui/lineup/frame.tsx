@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import { useWorkroom } from '../state/context.tsx'
-import type { FrameChannel, FrameListener } from '../state/frames.ts'
+import type { FrameChannel, FrameListener } from '../state/frame-channel.ts'
 import type { View } from '../state/view.ts'
 
 interface Props {

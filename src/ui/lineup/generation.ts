@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import { useRoom, useWorkroom } from '../state/context.tsx'
-import type { FrameListener } from '../state/frames.ts'
+import type { FrameListener } from '../state/frame-channel.ts'
 
 /**
  * Which loading of a page a frame should show: a new one when its text changed, or when web fonts are to arrive or scripts to run, or no longer. Some

@@ -8,7 +8,7 @@ import { Group } from '../../controls/parts.tsx'
 import { SizeField } from '../../controls/size-field.tsx'
 import { useField } from '../../controls/use-field.ts'
 import { Where } from '../../controls/where.tsx'
-import type { Seen } from './sides.tsx'
+import type { Seen } from '../../controls/sides.tsx'
 
 const LINE_STYLES = ['none', 'solid', 'dashed', 'dotted', 'double']
 const WHERE = ['border', ...SIDES.map((side) => `border-${side}`), 'outline']

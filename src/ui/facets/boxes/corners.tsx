@@ -3,7 +3,7 @@ import { Group } from '../../controls/parts.tsx'
 import { SizeField } from '../../controls/size-field.tsx'
 import { useField } from '../../controls/use-field.ts'
 import { Where } from '../../controls/where.tsx'
-import type { Seen } from './sides.tsx'
+import type { Seen } from '../../controls/sides.tsx'
 
 /** The corners in the order that `border-radius` writes them. */
 const CORNERS = ['top-left', 'top-right', 'bottom-right', 'bottom-left'] as const

@@ -3,7 +3,7 @@ import { ChoiceRow, type Keyword } from '../../controls/choice-row.tsx'
 import { Group } from '../../controls/parts.tsx'
 import { SizeField } from '../../controls/size-field.tsx'
 import { useField } from '../../controls/use-field.ts'
-import type { Seen } from './sides.tsx'
+import type { Seen } from '../../controls/sides.tsx'
 import { TextField } from '../../controls/text-field.tsx'
 
 const words = (text: string): Keyword[] =>

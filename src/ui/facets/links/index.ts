@@ -1,6 +1,7 @@
 import { Link2 } from 'lucide-react'
 import type { Facet } from '../facet.ts'
 import { linkCommands } from './commands.ts'
+import { MenuView } from './menu-view.tsx'
 import { TransitionView } from './transition-view.tsx'
 import { StatesView } from './states-view.tsx'
 
@@ -23,6 +24,13 @@ export const links: Facet = {
       command: 'Transitions of links',
       says: 'How links go from one state to another, and how long it takes.',
       body: TransitionView,
+    },
+    {
+      id: 'menu',
+      name: 'Menu',
+      command: 'Menu bar from a list of links',
+      says: 'A list of links as a bar or a column.',
+      body: MenuView,
     },
   ],
   commands: linkCommands,

@@ -3,7 +3,7 @@ import type { Asked } from '../../state/use-answer.ts'
 import { count } from '../../words.ts'
 
 /** How far looking for kinds of link is; it can be stopped. */
-export function Looking({ asked: { progress, stopped, stop, again } }: { asked: Asked<'linkKinds'> }) {
+export function Looking({ asked: { progress, stopped, stop, again } }: { asked: Asked<'linkKinds'> | Asked<'menus'> }) {
   const told = typeof progress === 'object' ? progress : null
   return (
     <div className="flex items-center gap-3 px-4 py-3.5">

@@ -1,6 +1,6 @@
 'use client'
 import { useRef, useState } from 'react'
-import type { FrameChannel } from '../../state/frames.ts'
+import type { FrameChannel } from '../../state/frame-channel.ts'
 import { Frame } from '../../lineup/frame.tsx'
 import { useGeneration } from '../../lineup/generation.ts'
 import { heightFor, WIDTHS } from '../../lineup/viewport.ts'

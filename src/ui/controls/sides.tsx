@@ -1,10 +1,10 @@
 'use client'
 import { useState } from 'react'
-import { SIDES, writeSides, type Side } from '../../../core/values/sides.ts'
-import { Group } from '../../controls/parts.tsx'
-import { SizeField, Slider } from '../../controls/size-field.tsx'
-import { useField } from '../../controls/use-field.ts'
-import { Where } from '../../controls/where.tsx'
+import { SIDES, writeSides, type Side } from '../../core/values/sides.ts'
+import { Group } from './parts.tsx'
+import { SizeField, Slider } from './size-field.tsx'
+import { useField } from './use-field.ts'
+import { Where } from './where.tsx'
 
 /** Computed values of the first box on the pages. */
 export type Seen = Readonly<Record<string, string>>

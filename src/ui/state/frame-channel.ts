@@ -1,0 +1,158 @@
+import type { Sheet } from '../../core/sheet/parse.ts'
+import { DESK, type Viewport } from '../../core/values/media.ts'
+import type { SeenHeight } from '../../bridge/page-height.ts'
+import type { FromFrame, RuleEdit, ToFrame } from '../../bridge/messages.ts'
+import { frameRules } from './texts.ts'
+
+/** How the rest of the screen hears of one frame. */
+export interface FrameListener {
+  onReady?(): void
+  onApplied?(sheets: number): void
+  onFollow?(href: string): void
+  onPick?(index: number, tag: string, more: boolean): void
+  onScrolled?(x: number, y: number): void
+  onKey?(key: Extract<FromFrame, { type: 'key' }>): void
+  onMeasured?(lines: readonly number[]): void
+  /** What can be measured in the frame has changed. */
+  onChanged?(): void
+  /** How tall the page is, where that was asked for. */
+  onHeight?(seen: SeenHeight): void
+  /** The line to the frame, once it is open. */
+  onChannel?(channel: FrameChannel): void
+}
+
+/** What a frame answers when it is asked. */
+export type FrameAnswer = Extract<FromFrame, { type: 'values' | 'present' | 'laid' }>
+
+const SECOND_MS = 1000
+/** A frame that follows a drag says one thing a picture of the screen; three times that is nobody’s need. */
+const MESSAGES_A_SECOND = 200
+
+/** The line to one frame: keeps its sheet equal to the workroom's, changing single rules, one message under way at a time. */
+export class FrameChannel {
+  /** Whether the frame is in view: those come first. */
+  inView = true
+  /** Whether it is there to be measured, not to be looked at: it does not count among the pages. */
+  aside = false
+  /** How large the page is shown: 1 is life size. */
+  scale = 1
+  /** The viewport the page sees, in CSS px. */
+  viewport: Viewport = DESK
+  private ready = false
+  private sent: readonly string[] | null = null
+  private seq = 0
+  private acknowledged = 0
+  private wanted: Sheet | null = null
+  /** How many things move by themselves on the page, as far as it has said. */
+  moving = 0
+  /** What it was told last of states that are worn. */
+  statesWorn = '[]'
+  private heard = { since: 0, messages: 0, tooMany: false }
+
+  constructor(
+    readonly page: string,
+    readonly source: Window,
+    private readonly root: string,
+    private readonly sheetPath: string,
+    private readonly listener: FrameListener,
+    private readonly onAnswer: (message: FrameAnswer) => void,
+    private readonly onMotion: (channel: FrameChannel, slow: boolean) => void,
+  ) {}
+
+  get isReady(): boolean {
+    return this.ready
+  }
+
+  /** Makes the frame wear this sheet as soon as it can. */
+  wear(sheet: Sheet): void {
+    this.wanted = sheet
+    if (this.ready && this.seq === this.acknowledged) this.send()
+  }
+
+  post(message: ToFrame): void {
+    // The frame's origin is opaque, so no target origin can name it; the window itself is the address.
+    this.source.postMessage({ attire: 1, message }, '*')
+  }
+
+  /**
+   * Whether another message may be heard. A page that floods the workroom is not listened to for the rest of the second, and
+   * begins anew after it, for an answer may have been among the lost.
+   */
+  mayHear(): boolean {
+    const now = Date.now()
+    if (now - this.heard.since >= SECOND_MS) this.heard = { ...this.heard, since: now, messages: 0 }
+    if (++this.heard.messages <= MESSAGES_A_SECOND) return true
+    if (!this.heard.tooMany) setTimeout(() => this.beginAnew(), SECOND_MS)
+    this.heard.tooMany = true
+    return false
+  }
+
+  private beginAnew(): void {
+    this.heard.tooMany = false
+    this.sent = null
+    this.acknowledged = this.seq
+    if (this.ready) this.send()
+  }
+
+  hear(message: FromFrame): void {
+    switch (message.type) {
+      case 'ready':
+        this.ready = true
+        this.sent = null
+        this.statesWorn = '[]'
+        this.acknowledged = this.seq
+        this.listener.onReady?.()
+        return this.send()
+      case 'applied':
+        this.acknowledged = message.seq
+        this.listener.onApplied?.(message.sheets)
+        return this.send()
+      case 'values':
+      case 'present':
+      case 'laid':
+        return this.onAnswer(message)
+      case 'changed':
+        return this.listener.onChanged?.()
+      case 'measured':
+        return this.listener.onMeasured?.(message.lines)
+      case 'follow':
+        return this.listener.onFollow?.(message.href)
+      case 'pick':
+        return this.listener.onPick?.(message.index, message.tag, message.more)
+      case 'height':
+        return this.listener.onHeight?.(message)
+      case 'motion':
+        this.moving = message.moving
+        return this.onMotion(this, message.slow)
+      case 'scrolled':
+        return this.listener.onScrolled?.(message.x, message.y)
+      case 'key':
+        return this.listener.onKey?.(message)
+    }
+  }
+
+  private send(): void {
+    if (!this.wanted || this.seq !== this.acknowledged) return
+    const rules = frameRules(this.wanted, this.root)
+    if (this.sent === null) {
+      this.post({ type: 'sheet', seq: ++this.seq, path: `${this.root}${this.sheetPath}`, rules })
+    } else {
+      const edit = ruleEdit(this.sent, rules)
+      if (!edit) return
+      this.post({ type: 'patch', seq: ++this.seq, edit })
+    }
+    this.sent = rules
+  }
+}
+
+/** The one stretch in which two rule lists differ; null when they are equal. */
+export function ruleEdit(before: readonly string[], after: readonly string[]): RuleEdit | null {
+  if (before === after) return null
+  const shorter = Math.min(before.length, after.length)
+  let start = 0
+  while (start < shorter && before[start] === after[start]) start++
+  let tail = 0
+  while (tail < shorter - start && before[before.length - 1 - tail] === after[after.length - 1 - tail]) tail++
+  if (start === before.length && start === after.length) return null
+  return { at: start, remove: before.length - start - tail, insert: after.slice(start, after.length - tail) }
+}
