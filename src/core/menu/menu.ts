@@ -72,9 +72,12 @@ function selectorsOf(
   { page: path }: MenuPlace,
   viewport: Viewport,
 ): ReadMenu['selectors'] {
-  const [list, item, next, link] = PARTS.map(
-    (part) => parts.deciding(part, MAIN[part]) ?? parts.candidates(part)[0]!,
-  ) as [string, string, string, string]
+  const [list, item, next, link] = PARTS.map((part) => parts.deciding(part, MAIN[part]) ?? parts.first(part)) as [
+    string,
+    string,
+    string,
+    string,
+  ]
   const element = parts.elementOf('link')
   const styles = stylesInStates(site, path, viewport)
   const current = menu.links.find((each) => each && isCurrent(path, menu.styles.page, each))

@@ -44,7 +44,7 @@ export function* menusOf(site: SiteSnapshot): Generator<MenusProgress, Menu[], v
 }
 
 function countIn(found: Map<string, Counted>, site: SiteSnapshot, path: SitePath, lists: readonly LinkList[]): void {
-  const styles = site.stylesOf(path)
+  const styles = site.someStylesOf(path)
   for (const list of lists) {
     const selector = selectorOfList(styles, list.list)
     const menu = found.get(selector) ?? { selector, ...sampleOf(site, path, list), lists: 0, pages: [] }

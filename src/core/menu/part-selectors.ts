@@ -51,7 +51,7 @@ export class PartSelectors {
   }
 
   /** Selectors for a part, weaker ones first: that of a rule of its own, one made for it, and that within what is around. */
-  candidates(part: MenuPart): string[] {
+  *candidates(part: MenuPart): Generator<string, void, void> {
     const made = this.made(part, this.list)
     const around = ancestry(this.menu.list).slice(0, -1)
     const names = [
@@ -59,10 +59,18 @@ export class PartSelectors {
       ...around.flatMap(({ classes }) => classes.map((name) => `.${escapeIdent(name)}`)),
       ...around.flatMap(({ id }) => (id === '' ? [] : [`#${escapeIdent(id)}`])),
     ]
-    const within = names.map((name) => this.made(part, `${name} ${this.list}`))
-    return [...new Set([...this.ownRules(part), made, ...within])].filter(
-      (selector) => selector === made || this.isFor(part, selector),
-    )
+    yield* this.ownRules(part)
+    yield made
+    for (const name of names) {
+      const within = this.made(part, `${name} ${this.list}`)
+      if (this.isFor(part, within)) yield within
+    }
+  }
+
+  /** The selector that an edit of a part is written for where nothing decides yet. */
+  first(part: MenuPart): string {
+    for (const selector of this.candidates(part)) return selector
+    return this.list
   }
 
   /** Whether a selector finds all that play a part in these menus and nothing else. */
@@ -91,16 +99,13 @@ export class PartSelectors {
   }
 
   /** Selectors of rules that are for this part alone. */
-  private ownRules(part: MenuPart): string[] {
+  private *ownRules(part: MenuPart): Generator<string, void, void> {
     const element = this.elementOf(part)
-    if (!element) return []
-    return this.menu.styles
-      .of(element)
-      .matched.rules.filter(
-        ({ source, pseudo, nesting }) => source.file === this.site.sheetPath && pseudo === '' && !nesting,
-      )
-      .map(({ selectorText }) => selectorText)
-      .filter((selector) => this.isFor(part, selector))
+    if (!element) return
+    for (const { source, pseudo, nesting, selectorText } of this.menu.styles.of(element).matched.rules) {
+      const isPlain = source.file === this.site.sheetPath && pseudo === '' && !nesting
+      if (isPlain && this.isFor(part, selectorText)) yield selectorText
+    }
   }
 
   private partsOf(path: SitePath, page: Page): PartsOfPage {

@@ -147,31 +147,36 @@ class Planning {
     const kept = new Map<number, Kept>()
     for (let round = 0; ; round++) {
       const open = wants.map((want, at) => ({ want, at })).filter(({ at }) => !kept.has(at))
-      const written = open.map(({ want, at }) => ({ ...want, at, selector: this.selectorFor(want, tries[at]!) }))
+      const written = open.map(({ want, at }) => ({ ...want, at, selector: this.selectorFor(want, tries[at]!)! }))
       const text = this.write(written)
       const beaten = written.flatMap((each) => this.beatenBy(each, text) ?? [])
       if (beaten.length === 0 || round > MOST_TRIES) return { text, kept: [...kept.values()] }
       for (const { at, of, property, by } of beaten) {
         tries[at]!++
-        if (tries[at]! >= this.selectorsFor(wants[at]!).length) kept.set(at, { of, property, by })
+        if (this.selectorFor(wants[at]!, tries[at]!) === null) kept.set(at, { of, property, by })
       }
     }
   }
 
-  private selectorFor(want: Want, tried: number): string {
-    return this.selectorsFor(want)[tried]!
+  private readonly known = new Map<string, { readonly found: string[]; readonly more: Iterator<string> }>()
+
+  /** The selector that something is written for after so many that were beaten; null where there is no other. */
+  private selectorFor({ of, property }: Pick<Want, 'of' | 'property'>, tried: number): string | null {
+    const key = `${of} ${property}`
+    const known = this.known.get(key) ?? { found: [], more: this.selectorsFor(of, property) }
+    this.known.set(key, known)
+    while (known.found.length <= tried) {
+      const next = known.more.next()
+      if (next.done) return null
+      if (!known.found.includes(next.value)) known.found.push(next.value)
+    }
+    return known.found[tried]!
   }
 
-  private readonly known = new Map<string, readonly string[]>()
-
-  private selectorsFor({ of, property }: Want): readonly string[] {
-    const key = `${of} ${property}`
-    const deciding = () => this.parts.deciding(of, property)
-    const found = this.known.get(key) ?? [
-      ...new Set([deciding(), ...this.parts.candidates(of)].filter((selector) => selector !== null)),
-    ]
-    this.known.set(key, found)
-    return found
+  private *selectorsFor(of: MenuPart, property: string): Generator<string, void, void> {
+    const deciding = this.parts.deciding(of, property)
+    if (deciding !== null) yield deciding
+    yield* this.parts.candidates(of)
   }
 
   private write(wants: readonly (Want & { readonly selector: string })[]): string {
@@ -259,7 +264,7 @@ class Planning {
     if (below === null || look.direction === 'column') return { text: bare, kept }
     const { page, index } = this.place
     for (let tried = 0; tried < MOST_TRIES; tried++) {
-      const selector = (part: MenuPart) => this.parts.candidates(part)[tried] ?? this.parts.candidates(part).at(-1)!
+      const selector = (part: MenuPart) => [...this.parts.candidates(part)].slice(0, tried + 1).at(-1)!
       const stacked = applySplices(bare, withStacking(parseSheet(bare), look, below, selector))
       const site = this.site.withText(this.site.sheetPath, stacked)
       if (directionAt(site, page, index, below + 1) !== 'bar') break
