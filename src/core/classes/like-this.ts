@@ -4,6 +4,15 @@ import { descendantsOf, type Page, type PageElement } from '../markup/tree.ts'
 export const REACHES = ['one', 'list', 'column', 'page', 'site'] as const
 export type Reach = (typeof REACHES)[number]
 
+/** How far it goes, in words. */
+export const REACH_WORDS: Readonly<Record<Reach, string>> = {
+  one: 'this one',
+  list: 'all like it in the list',
+  column: 'all like it in the column',
+  page: 'all like it on the page',
+  site: 'all like it on all pages',
+}
+
 /** Where an element stands by types alone: those of all around it, outermost first, and its own. */
 export function structureOf(element: PageElement): string {
   const tags: string[] = []

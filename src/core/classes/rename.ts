@@ -62,7 +62,7 @@ export function planRename(site: SiteSnapshot, rename: Rename): RenamePlan {
     )
     put(path, site.docOf(path), inPage(path, page, rename, ids))
     const scripts = page.elements.filter(
-      ({ tag, rawText }) => tag === 'script' && rawText && namesIt(rawText.text, rename.from),
+      ({ tag, rawText }) => tag === 'script' && rawText && isNamedInScript(rawText.text, rename.from),
     )
     if (scripts.length > 0)
       left.push(`${scripts.length === 1 ? 'A script' : `${scripts.length} scripts`} of ${path} may mean it too.`)
@@ -75,7 +75,8 @@ export function planRename(site: SiteSnapshot, rename: Rename): RenamePlan {
   }
 }
 
-const namesIt = (script: string, name: string) =>
+/** Whether a script may mean a class or id. */
+export const isNamedInScript = (script: string, name: string): boolean =>
   new RegExp(`["'\`.#\\s]${escapeRegExp(name)}["'\`\\s.,)]`).test(script)
 
 function pagesWithId(site: SiteSnapshot, id: string): ReadonlySet<SitePath> {
@@ -88,7 +89,8 @@ function inSheet(sheet: Sheet, { kind, from, to }: Rename, base = 0): Splice[] {
     .map((each) => ({ from: base + each.from, to: base + each.to, insert: written(each, to) }))
 }
 
-function written({ as }: NameInCss, name: string): string {
+/** A name as it is written in a place of a stylesheet. */
+export function written({ as }: NameInCss, name: string): string {
   return as === 'name' ? escapeIdent(name) : name.replace(/[\\"']/g, '\\$&')
 }
 

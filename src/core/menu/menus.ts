@@ -56,11 +56,14 @@ function countIn(found: Map<string, Counted>, site: SiteSnapshot, path: SitePath
 
 const NAMES = { nav: 'Navigation', footer: 'Footer', header: 'Header' } as const
 
-function sampleOf(site: SiteSnapshot, path: SitePath, { list, items }: LinkList): Pick<Menu, 'name' | 'sample'> {
+function sampleOf(site: SiteSnapshot, path: SitePath, { list, items, links }: LinkList): Pick<Menu, 'name' | 'sample'> {
   const page = site.page(path)
   const region = regionOf(items[0]!)
   const name = region === null ? 'In the page' : NAMES[region]
-  return { name, sample: { page: path, index: list.index, words: items.map((item) => wordsOf(page, item, 24)) } }
+  return {
+    name,
+    sample: { page: path, index: list.index, words: items.map((item, at) => wordsOf(page, links[at] ?? item, 24)) },
+  }
 }
 
 /** What finds a list: the weightiest rule that names more than its type, else its id, a class, or what is around it. */

@@ -3,7 +3,7 @@ import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { SitePath } from '../paths/paths.ts'
 import { splitAtCommas } from '../css/tokens.ts'
 import { normalSelector } from '../selectors/serialize.ts'
-import { addRule, indentUnit } from '../sheet/edit.ts'
+import { addText, indentUnit } from '../sheet/edit.ts'
 import type { AtRule, Sheet } from '../sheet/parse.ts'
 import { removeRules } from '../sheet/remove.ts'
 import { lineEndOf } from '../text/place.ts'
@@ -66,11 +66,8 @@ export function withStacking(sheet: Sheet, look: MenuLook, below: number, select
     const lines = declarations.map((each) => `${unit}${unit}${each};${eol}`).join('')
     return `${selector(part)} {${eol}${lines}${unit}}`
   })
-  const splices = addRule(sheet, `@media (max-width: ${below}px)`, [['@', '@']], 'end')
-  return splices.map(({ insert, ...at }) => ({
-    ...at,
-    insert: insert.replace('@: @;', () => rules.join(eol + eol + unit)),
-  }))
+  const body = rules.map((rule) => `${unit}${rule}${eol}`).join(eol)
+  return addText(sheet, `@media (max-width: ${below}px) {${eol}${body}}`, 'end')
 }
 
 function stackingDeclarations({ means, gap, separator }: MenuLook): [MenuPart, string[]][] {

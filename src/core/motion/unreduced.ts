@@ -2,10 +2,11 @@ import { splitAtCommas } from '../css/tokens.ts'
 import { expand } from '../properties/shorthands.ts'
 import { normalSelector } from '../selectors/serialize.ts'
 import type { AtRule, Declaration, Rule, Sheet, StyleRule } from '../sheet/parse.ts'
-import { addRule } from '../sheet/edit.ts'
+import { addText, indentUnit } from '../sheet/edit.ts'
 import { declarationsOf, styleRules } from '../sheet/walk.ts'
 import { splitState } from '../states/order.ts'
 import { escapeRegExp } from '../text/escape-reg-exp.ts'
+import { lineEndOf } from '../text/place.ts'
 import { memo } from '../text/memo.ts'
 import type { Splice } from '../text/splice.ts'
 import { moves, readTime, transitionsOf } from './transitions.ts'
@@ -109,8 +110,9 @@ export function reduceMotion(sheet: Sheet, found: readonly Unreduced[]): Splice[
     const important = of.some(({ declaration }) => declaration.important) ? ' !important' : ''
     return `${selectors} { ${says}${important}; }`
   })
-  const splices = addRule(sheet, '@media (prefers-reduced-motion: reduce)', [['@', '@']], 'end')
-  return splices.map(({ insert, ...at }) => ({ ...at, insert: insert.replace('@: @;', inside.join('\n  ')) }))
+  const [unit, eol] = [indentUnit(sheet), lineEndOf(sheet.text)]
+  const lines = inside.map((rule) => `${unit}${rule}${eol}`).join('')
+  return addText(sheet, `@media (prefers-reduced-motion: reduce) {${eol}${lines}}`, 'end')
 }
 
 /** Longer than this, a change of state is waited for (common practice: 100 to 400 ms). */

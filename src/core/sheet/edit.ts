@@ -69,16 +69,22 @@ export function addRule(
   body: readonly (readonly [string, string])[],
   place: RulePlace,
 ): Splice[] {
+  const eol = lineEndOf(sheet.text)
+  const unit = indentUnit(sheet)
+  const lines = body.map(([property, value]) => `${unit}${property}: ${value};${eol}`).join('')
+  return addText(sheet, `${prelude} {${eol}${lines}}`, place)
+}
+
+/** Writes one or more whole top-level rules, ready as text. */
+export function addText(sheet: Sheet, rule: string, place: RulePlace): Splice[] {
   const { text } = sheet
   const eol = lineEndOf(text)
-  const unit = indentUnit(sheet)
-  const rule = `${prelude} {${eol}${body.map(([property, value]) => `${unit}${property}: ${value};${eol}`).join('')}}`
   if (place === 'end') {
     // Behind a stray text or a comment without end a new rule would be swallowed.
     const start = text.startsWith('\uFEFF') ? 1 : 0
     if (sheet.errors.length > 0 || text.lastIndexOf('/*') > text.lastIndexOf('*/')) {
       const head = headOf(sheet)
-      if (head) return addRule(sheet, prelude, body, { after: head })
+      if (head) return addText(sheet, rule, { after: head })
       return [{ from: start, to: start, insert: rule + eol + eol }]
     }
     const last = sheet.rules.at(-1)
@@ -87,7 +93,7 @@ export function addRule(
     return [{ from: text.length, to: text.length, insert: `${end}${lead}${rule}${eol}` }]
   }
   // Behind a block that is never closed a new rule would fall into it.
-  if ('after' in place && isOpen(place.after)) return addRule(sheet, prelude, body, { before: place.after })
+  if ('after' in place && isOpen(place.after)) return addText(sheet, rule, { before: place.after })
   if ('before' in place) return [{ from: place.before.from, to: place.before.from, insert: `${rule}${eol}${eol}` }]
   // Nor behind an at-rule that nothing ends: it would take the new rule for more of itself.
   const end = needsSemicolon(text, place.after) ? [{ from: place.after.to, to: place.after.to, insert: ';' }] : []

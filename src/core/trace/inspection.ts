@@ -21,6 +21,8 @@ export interface Inspection {
   /** Where the link it is in leads, as written; null for what is in no link. */
   readonly href: string | null
   readonly classes: readonly string[]
+  /** Whether it has a style attribute that says something. */
+  readonly styled: boolean
   readonly aspects: readonly Aspect[]
 }
 
@@ -42,6 +44,7 @@ export function inspect(styles: PageStyles, element: PageElement, context: Trace
     children: element.children.map((child) => ({ index: child.index, name: describeElement(child) })),
     href: linkAround(element)?.attributes.get('href') ?? null,
     classes: [...new Set(element.classes)],
+    styled: (element.attributes.get('style') ?? '').trim() !== '',
     aspects: aspectsOf(styles, element, context, pseudo),
   }
 }

@@ -8,12 +8,14 @@ import { GatherDialog } from './gather-dialog.tsx'
 import { LicencesDialog } from './licences-dialog.tsx'
 import { LiftDialog } from './lift-dialog.tsx'
 import { MoveDialog } from './move-dialog.tsx'
+import { NewClassDialog } from './new-class-dialog.tsx'
 import { NewPageDialog } from './new-page-dialog.tsx'
 import { PartDialog } from './part-dialog.tsx'
 import { RenameDialog } from './rename-dialog.tsx'
 import { ScriptsDialog } from './scripts-dialog.tsx'
 import { SetAsideDialog } from './set-aside-dialog.tsx'
 import { ShareDialog } from './share-dialog.tsx'
+import { SplitDialog } from './split-dialog.tsx'
 import { WrapDialog } from './wrap-dialog.tsx'
 
 /** Whatever is being asked in a window of its own. */
@@ -50,6 +52,10 @@ export function Dialogs() {
       return <ChangeDialog title={asking.title} label={asking.label} change={asking.change} onClose={onClose} />
     case 'rename':
       return <RenameDialog kind={asking.what} name={asking.name} onClose={onClose} />
+    case 'new-class':
+      return <NewClassDialog picked={asking.picked} onClose={onClose} />
+    case 'split':
+      return <SplitDialog name={asking.name} onClose={onClose} />
     case 'scripts':
       return <ScriptsDialog onClose={onClose} />
     case 'gather':

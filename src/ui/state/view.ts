@@ -6,6 +6,14 @@ import { DESK } from '../../core/values/media.ts'
 import type { Ask } from '../../workers/questions.ts'
 import type { Vision } from '../../core/color/vision.ts'
 
+/** Elements that are picked on a page. */
+export interface PickedElements {
+  readonly page: string
+  readonly indices: readonly number[]
+  /** Whether the first has a style attribute. */
+  readonly styled: boolean
+}
+
 /** What is asked in a window of its own. */
 export type Asking =
   | { readonly kind: 'new-page'; readonly folder: string; readonly path?: string }
@@ -23,6 +31,9 @@ export type Asking =
   /** A change of the site, to be proved before it is made. */
   | { readonly kind: 'change'; readonly title: string; readonly label: string; readonly change: SiteChange }
   | { readonly kind: 'rename'; readonly what: NameKind; readonly name: string }
+  /** A new class, for elements that are picked or for none. */
+  | { readonly kind: 'new-class'; readonly picked: PickedElements | null }
+  | { readonly kind: 'split'; readonly name: string }
   | { readonly kind: 'scripts' }
   | { readonly kind: 'licences' }
 

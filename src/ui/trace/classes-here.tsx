@@ -2,7 +2,7 @@
 import { X } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import type { Applied } from '../../core/classes/apply.ts'
-import type { Reach } from '../../core/classes/like-this.ts'
+import { REACH_WORDS, type Reach } from '../../core/classes/like-this.ts'
 import { nameFault } from '../../core/classes/rename.ts'
 import type { Inspection } from '../../core/trace/inspection.ts'
 import { carryOut } from '../state/carry-out.ts'
@@ -10,18 +10,11 @@ import { useNotice, useRoom, useWorkroom } from '../state/context.tsx'
 import { useAnswer } from '../state/use-answer.ts'
 import { count } from '../words.ts'
 
-const REACH_WORDS: Readonly<Record<Reach, string>> = {
-  one: 'this one',
-  list: 'all like it in the list',
-  column: 'all like it in the column',
-  page: 'all like it on the page',
-  site: 'all like it on all pages',
-}
-
 /** The classes of the picked element: one can be given or taken, and it is shown before what that does. */
 export function ClassesHere({ found }: { found: Inspection }) {
   const { page, index, classes } = found
   const also = useRoom((state) => state.pickedToo)
+  const set = useRoom((state) => state.set)
   const [given, setGiven] = useState('')
   const [taken, setTaken] = useState<string | null>(null)
   const [reach, setReach] = useState<Reach>('one')
@@ -79,6 +72,14 @@ export function ClassesHere({ found }: { found: Inspection }) {
               <option key={name} value={name} />
             ))}
         </datalist>
+        <button
+          type="button"
+          className="btn btn-bare h-7 px-2"
+          title="Write a class from how it looks, from its style attribute, or from a starting point"
+          onClick={() => set({ asking: { kind: 'new-class', picked: { page, indices, styled: found.styled } } })}
+        >
+          New class …
+        </button>
       </div>
       {also.length > 0 && (
         <p className="text-[12px] text-quiet">And {count(also.length, 'further element')} picked with Shift.</p>

@@ -1,11 +1,13 @@
 'use client'
+import { Plus } from 'lucide-react'
 import { useState } from 'react'
 import type { SiteName } from '../../../core/classes/all-names.ts'
 import { Choice } from '../../controls/choice.tsx'
 import { LongList } from '../../controls/long-list.tsx'
 import { FacetHead } from '../../controls/parts.tsx'
-import { useAsk } from '../../state/use-answer.ts'
-import { count } from '../../words.ts'
+import { useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
+import { askOnce, useAsk } from '../../state/use-answer.ts'
+import { count, listed } from '../../words.ts'
 import { NameRow } from './name-row.tsx'
 
 const SHOWN = {
@@ -28,6 +30,7 @@ export function ClassesFacet() {
   const { answer: names, fault } = useAsk('names', {}, { pause: 150, keep: true })
   const [typed, setTyped] = useState('')
   const [shown, setShown] = useState<Shown>('all')
+  const set = useRoom((state) => state.set)
   const [open, setOpen] = useState<string | null>(null)
   const wanted = typed.trim().toLowerCase().replace(/^[.#]/, '')
   const found = names?.filter((name) => IS_SHOWN[shown](name) && name.name.toLowerCase().includes(wanted))
@@ -57,6 +60,13 @@ export function ClassesFacet() {
           }))}
         />
       </div>
+      <div className="flex flex-wrap items-center gap-2 border-b border-line px-4 py-2">
+        <button type="button" className="btn h-7" onClick={() => set({ asking: { kind: 'new-class', picked: null } })}>
+          <Plus aria-hidden className="size-4" />
+          New class …
+        </button>
+        {(shown === 'pages' || shown === 'sheet') && found && found.length > 0 && <Clear where={shown} />}
+      </div>
       {found === undefined ? (
         <p className="px-4 py-3.5 text-quiet">{fault || 'Looking …'}</p>
       ) : found.length === 0 ? (
@@ -78,5 +88,33 @@ export function ClassesFacet() {
         />
       )}
     </>
+  )
+}
+
+/** Takes away at once what only one side knows, with the proof of what changes. */
+function Clear({ where }: { where: 'pages' | 'sheet' }) {
+  const workroom = useWorkroom()
+  const notice = useNotice()
+  const set = useRoom((state) => state.set)
+  const clear = async () => {
+    const cleared = await askOnce(workroom, 'clearNames', { where })
+    if (!cleared) return
+    const { names, inScripts, change } = cleared
+    const stay =
+      inScripts.length > 0
+        ? `${listed(inScripts, 3)} may be meant by a script and ${inScripts.length === 1 ? 'stays' : 'stay'}.`
+        : ''
+    if (names === 0) return notice(stay || 'There is nothing to take away.')
+    if (stay) notice(stay)
+    const what =
+      where === 'pages'
+        ? `${count(names, 'class', 'classes')} that no rule names`
+        : `rules for ${count(names, 'name')} that no page has`
+    set({ asking: { kind: 'change', title: `Take away ${what}`, label: `Took away ${what}`, change } })
+  }
+  return (
+    <button type="button" className="btn h-7" onClick={() => void clear()}>
+      {where === 'pages' ? 'Take all classes without a rule away …' : 'Take all rules without an element out …'}
+    </button>
   )
 }

@@ -80,6 +80,11 @@ function Deeds({ name: { kind, name, elements, pages, rules } }: { name: SiteNam
         <button type="button" className="btn h-7" onClick={() => void turn()}>
           Make it {kind === 'class' ? 'an id' : 'a class'} …
         </button>
+        {kind === 'class' && elements > 1 && (
+          <button type="button" className="btn h-7" onClick={() => set({ asking: { kind: 'split', name } })}>
+            Split …
+          </button>
+        )}
         {kind === 'class' && rules === 0 && elements > 0 && (
           <button type="button" className="btn h-7" onClick={() => void takeAway()}>
             Take it away …

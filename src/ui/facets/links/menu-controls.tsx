@@ -12,10 +12,8 @@ import { useDraft } from '../../controls/use-draft.ts'
 import { useComputed, useField } from '../../controls/use-field.ts'
 import { Where } from '../../controls/where.tsx'
 import { MenuNarrow } from './menu-narrow.tsx'
+import type { OnWish } from './on-wish.ts'
 import { MenuFit, type Fit } from './menu-fit.tsx'
-
-/** Asks for another look, named for the history. */
-export type OnWish = (look: Partial<MenuLook>, says: string) => void
 
 const MEANS_WORDS: Readonly<Record<Means, string>> = {
   flex: 'the list sets them, with a gap',

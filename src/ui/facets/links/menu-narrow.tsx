@@ -6,7 +6,7 @@ import { Choice } from '../../controls/choice.tsx'
 import { Group } from '../../controls/parts.tsx'
 import { useDraft } from '../../controls/use-draft.ts'
 import { FitStrip } from '../boxes/fit-strip.tsx'
-import type { OnWish } from './menu-controls.tsx'
+import type { OnWish } from './on-wish.ts'
 import type { Fit } from './menu-fit.tsx'
 
 const NARROW_WORDS: Readonly<Record<Narrow, string>> = {

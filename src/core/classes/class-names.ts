@@ -79,7 +79,8 @@ export function pageClass(path: SitePath, taken: (name: string) => boolean): str
   return freeName(`page-${stem}`.replace(/[^\w-]+/g, '-'), taken)
 }
 
-function freeName(name: string, taken: (name: string) => boolean): string {
+/** A name that is not taken: with a number behind it where it must be. */
+export function freeName(name: string, taken: (name: string) => boolean): string {
   let free = name
   for (let number = 2; taken(free); number++) free = `${name}-${number}`
   return free
