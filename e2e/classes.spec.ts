@@ -56,6 +56,55 @@ test('classes are given to what is picked, and it is shown before what that does
     .toEqual(['article', 'p'])
 })
 
+test('a class is written from how an element looks, given to another, split, and cleared', async ({
+  page,
+  request,
+}) => {
+  const site = await bringIn(request, 'New class', demoFiles(['index.html', 'notices.html']))
+  await openSite(page, site)
+  await page.getByRole('button', { name: 'Open index.html in a close-up' }).click()
+  await clickInCloseUp(page, 'index.html', '.card h2')
+  await page.getByRole('region', { name: 'Classes' }).getByRole('button', { name: 'New class …' }).click()
+  const dialog = page.getByRole('dialog')
+  const rules = dialog.getByRole('textbox', { name: 'Its rules' })
+  await expect(rules).toHaveValue(/^\.h2-\S+ \{[^]*font-size: 1\.75rem;/)
+  await dialog.getByRole('textbox', { name: 'Name' }).fill('card')
+  await expect(dialog.getByText('.card is there already. Choose another name, or give that one.')).toBeVisible()
+  await dialog.getByRole('textbox', { name: 'Name' }).fill('headline')
+  await expect(rules).toHaveValue(/^\.headline \{/)
+  await rules.fill('.headline { letter-spacing: 5px }')
+  await dialog.getByLabel('Give it to').selectOption('page')
+  await expect(dialog.getByRole('list', { name: 'What changes' })).toContainText('letter-spacing normal becomes 5px')
+  await expect(dialog.getByRole('list', { name: 'What it weighs and finds' })).toContainText('weighs 0,1,0, finds 3 on')
+  await dialog.getByRole('button', { name: 'Write it and give it' }).click()
+  await toLineup(page)
+  const spaced = () =>
+    inFrame(page, 'index.html', () =>
+      [...document.querySelectorAll('.headline')].map((each) => getComputedStyle(each).letterSpacing).join(),
+    )
+  await expect.poll(spaced).toBe('5px,5px,5px')
+  await page.keyboard.press('Control+z')
+  await expect.poll(spaced).toBe('')
+
+  await facet(page, 'Classes')
+  await page.getByRole('textbox', { name: 'Part of a name' }).fill('card')
+  await page.getByRole('button', { name: /^\.card 6 on 2 pages, 2 rules/ }).click()
+  await page.getByRole('button', { name: 'Split …' }).click()
+  await dialog.getByRole('textbox', { name: 'The other name' }).fill('tile')
+  await dialog.getByRole('checkbox', { name: 'notices.html' }).check()
+  await expect(dialog.getByText(/^Proved: all \d+ elements on 2 pages keep every value/)).toBeVisible()
+  await dialog.getByRole('button', { name: 'Split', exact: true }).click()
+  await expect.poll(() => inFrame(page, 'notices.html', () => document.querySelectorAll('.tile').length)).toBe(3)
+
+  await page.getByRole('textbox', { name: 'Part of a name' }).fill('')
+  await page.getByRole('button', { name: 'Which names' }).click()
+  await page.getByRole('option', { name: /^only in the sheet/ }).click()
+  await page.getByRole('button', { name: 'Take all rules without an element out …' }).click()
+  await expect(dialog.getByText(/^Proved: all \d+ elements on 2 pages keep every value/)).toBeVisible()
+  await dialog.getByRole('button', { name: 'Change it' }).click()
+  await expect(page.getByText(/None of \d+ names is like that/)).toBeVisible()
+})
+
 test('a page and its text point at each other, and the text is helped along with the site’s own names', async ({
   page,
   request,
