@@ -105,6 +105,55 @@ test('a class is written from how an element looks, given to another, split, and
   await expect(page.getByText(/None of \d+ names is like that/)).toBeVisible()
 })
 
+test('what is typed in a page’s text shows at once, and the page stays where it is scrolled to', async ({
+  page,
+  request,
+}) => {
+  const site = await bringIn(request, 'In place', demoFiles(['index.html']))
+  await openSite(page, site)
+  await page.getByRole('button', { name: 'Open index.html in a close-up' }).click()
+  await page.keyboard.press('Alt+t')
+  const text = page.getByRole('textbox', { name: 'Text of index.html' })
+  await expect(text).toBeVisible()
+  await closeUpFrame(page, () => {
+    Object.assign(window, { sameWindow: true })
+    window.scrollTo({ top: 300, behavior: 'instant' })
+    const heading = document.querySelector('h1')!
+    new MutationObserver(() => Object.assign(window, { seen: performance.timeOrigin + performance.now() })).observe(
+      heading,
+      { characterData: true, subtree: true },
+    )
+  })
+  await text.getByText('Three isles', { exact: false }).first().click()
+  await page.keyboard.press('End')
+  for (let left = 0; left < '</h1>'.length; left++) await page.keyboard.press('ArrowLeft')
+  const pressed = await page.evaluate(() => {
+    const at = { time: 0 }
+    addEventListener('keydown', () => (at.time ||= performance.timeOrigin + performance.now()), true)
+    Object.assign(window, { pressed: at })
+    return 0
+  })
+  expect(pressed).toBe(0)
+  await page.keyboard.type('Q')
+  const heading = () => closeUpFrame(page, () => document.querySelector('h1')!.textContent)
+  await expect.poll(heading).toContain('Q')
+  const [began, seen] = [
+    await page.evaluate(() => (window as unknown as { pressed: { time: number } }).pressed.time),
+    await closeUpFrame(page, () => (window as unknown as { seen: number }).seen),
+  ]
+  console.log(`a key in a page's text shows after ${Math.round(seen - began)} ms`)
+  await kept(page)
+  const stays = () =>
+    closeUpFrame(page, () => [(window as unknown as { sameWindow?: boolean }).sameWindow ?? false, window.scrollY])
+  expect(await stays()).toEqual([true, 300])
+  // What brings an element is loaded anew, once it is kept, and stays where it was too.
+  await page.keyboard.type('<i>new</i>')
+  await expect.poll(() => closeUpFrame(page, () => document.querySelectorAll('h1 i').length).catch(() => 0)).toBe(1)
+  await kept(page)
+  await page.keyboard.press('Control+z')
+  await expect.poll(() => closeUpFrame(page, () => document.querySelectorAll('h1 i').length).catch(() => 1)).toBe(0)
+})
+
 test('a page and its text point at each other, and the text is helped along with the site’s own names', async ({
   page,
   request,

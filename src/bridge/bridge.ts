@@ -3,6 +3,7 @@ import { watchMotion } from './motion.ts'
 import { watchHeight } from './page-height.ts'
 import { page, parentOf, widthOf, wordsOf } from './own.ts'
 import { seenBoxes } from './boxes.ts'
+import { carryOut } from './page-edits.ts'
 import { ruleForLine, type LineOnPage } from './line-on-page.ts'
 import { rulesForWorn, slowTransitions } from './worn.ts'
 import { rulesForEmpties } from './empties.ts'
@@ -88,6 +89,15 @@ function obey(message: ToFrame): void {
       return drawLine()
     case 'boxes':
       return say({ type: 'laid', id: message.id, width: window.innerWidth, boxes: seenBoxes(message.indices) })
+    case 'edits': {
+      const done = carryOut(message.edits)
+      if (done) {
+        heights?.look()
+        drawLine()
+        say({ type: 'changed' })
+      }
+      return say({ type: 'edited', id: message.id, done })
+    }
     case 'worn':
       wear(inState, rulesForWorn(message.rules))
       slowTransitions(message.pace)

@@ -39,6 +39,24 @@ export const wornOnPageSchema = z.object({
 })
 export type WornOnPage = z.infer<typeof wornOnPageSchema>
 
+/** A change of the page that leaves its elements as they are: another text in one of an element's text nodes, or another attribute. */
+export const pageEditSchema = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('text'),
+    index: z.int().check(z.nonnegative()),
+    at: z.int().check(z.nonnegative()),
+    before: z.string(),
+    after: z.string(),
+  }),
+  z.object({
+    kind: z.literal('attribute'),
+    index: z.int().check(z.nonnegative()),
+    name: z.string(),
+    value: z.nullable(z.string()),
+  }),
+])
+export type PageEditInFrame = z.infer<typeof pageEditSchema>
+
 /** What the workroom says to a frame. */
 export const toFrameSchema = z.discriminatedUnion('type', [
   /** The whole sheet as its top-level rules, for the sheet served at this path. */
@@ -73,6 +91,8 @@ export const toFrameSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('boxes'), id: z.int(), indices: z.array(z.int().check(z.nonnegative())) }),
   /** Make elements look as they do in a state, at a share of their speed; none lets them look as they are. */
   z.object({ type: z.literal('worn'), rules: z.array(wornOnPageSchema), pace: z.number().check(z.positive()) }),
+  /** Change texts and attributes of the page; all of them, or none where the page is not as it is thought to be. */
+  z.object({ type: z.literal('edits'), id: z.int(), edits: z.array(pageEditSchema) }),
   /** Say how tall the page is, now and whenever that changes; or no longer. */
   z.object({ type: z.literal('height'), follow: z.boolean() }),
   z.object({ type: z.literal('scroll'), x: z.number(), y: z.number() }),
@@ -92,6 +112,7 @@ export const fromFrameSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('present'), id: z.int(), names: z.array(z.string()) }),
   /** Boxes in CSS px from the corner of the page, pairs left and right; null for elements without one. */
   z.object({ type: z.literal('laid'), id: z.int(), width: z.number(), boxes: z.array(z.nullable(seenBoxSchema)) }),
+  z.object({ type: z.literal('edited'), id: z.int(), done: z.boolean() }),
   /** What can be measured has changed without the workroom's doing: fonts have arrived. */
   z.object({ type: z.literal('changed') }),
   /** How tall the page is, and the height of the viewport it is seen at, in CSS px. */

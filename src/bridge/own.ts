@@ -25,6 +25,12 @@ const baseOf = getter<string>(Node.prototype, 'baseURI')
 export const wordsOf = getter<string | null>(Node.prototype, 'textContent')
 export const widthOf = getter<number>(Element.prototype, 'clientWidth')
 
+/** All nodes in an element, texts and comments among them. */
+export const childrenIn = getter<NodeListOf<ChildNode>>(Node.prototype, 'childNodes')
+export const wordsIn = getter<string>(CharacterData.prototype, 'data')
+const wordsWriter = Object.getOwnPropertyDescriptor(CharacterData.prototype, 'data')!.set!
+export const writeWords = (node: CharacterData, words: string): void => wordsWriter.call(node, words)
+
 const childrenOf = getter<HTMLCollection>(Element.prototype, 'children')
 /** Where an element stands among the elements of its parent, from 0. */
 export const indexIn = (parent: Element, element: Element): number => [...childrenOf(parent)].indexOf(element)

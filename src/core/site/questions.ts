@@ -1,3 +1,4 @@
+import { pageEdits, type PageEdit } from '../markup/page-edits.ts'
 import type { SitePath } from '../paths/paths.ts'
 import { placeOf } from '../text/place.ts'
 import { blocksOf } from './blocks.ts'
@@ -33,6 +34,9 @@ interface PartAsk {
 }
 
 export const siteQuestions = {
+  /** What a frame that shows one text of a page is to change to show another; null where it has to load it anew. */
+  pageEdits: (_: SiteView, { before, after }: { before: string; after: string }): PageEdit[] | null =>
+    pageEdits(before, after),
   /** Files moved, and every reference with them; or why that cannot be. */
   moves: (site: SiteView, { moves }: { moves: readonly Move[] }): { fault: string; change: SiteChange } => {
     const leaving = new Set(moves.map(({ from }) => from))

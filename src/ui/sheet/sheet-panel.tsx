@@ -1,5 +1,6 @@
 'use client'
 import dynamic from 'next/dynamic'
+import { isPage } from '../../core/paths/paths.ts'
 import { useRoom } from '../state/context.tsx'
 import { loadSheetEditor, loadSourceView } from './load-editors.ts'
 import { SheetBar } from './sheet-bar.tsx'
@@ -19,7 +20,9 @@ export function SheetPanel() {
         <div className="flex h-8 shrink-0 items-center gap-2 border-t border-line bg-sunken px-4">
           <code className="min-w-0 truncate font-mono text-[12px] font-semibold">{source}</code>
           <span className="min-w-0 truncate text-quiet">
-            its text, as it is kept; the frame follows after a pause in typing
+            {isPage(source)
+              ? 'its text: the page follows while you type'
+              : 'its text: pages follow after a pause in typing'}
           </span>
           <button type="button" className="btn ml-auto h-6 shrink-0 text-[12px]" onClick={() => showText(null)}>
             Back to the sheet

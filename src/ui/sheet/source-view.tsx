@@ -47,7 +47,7 @@ export function SourceView({ path }: { path: string }) {
           highlightActiveLine(),
           bracketMatching(),
           search({ top: true }),
-          isPage(path) ? html() : css(),
+          isPage(path) ? [html(), EditorView.lineWrapping] : css(),
           isPage(path) ? autocompletion({ override: [siteCompletions(words), htmlCompletionSource] }) : [],
           syntaxHighlighting(highlight),
           theme,

@@ -5,6 +5,7 @@ import { lookDoc } from '../../core/site/step.ts'
 import type { Workroom } from '../state/context.tsx'
 import { sheetText } from '../state/document.ts'
 import { isStilled } from '../state/motion.ts'
+import { showPagesInPlace } from '../state/pages-in-place.ts'
 import { runShortcut } from '../state/shortcuts.ts'
 import { filesNews, looksNews, wholeSite, wornTexts } from '../state/site-news.ts'
 import type { WorkroomState } from '../state/store.ts'
@@ -65,6 +66,7 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
     const { seeMotion, stillSlow } = store.getState()
     frames.onMotion = { seen: seeMotion, tooSlow: stillSlow }
     const leaveFrames = frames.listen()
+    const leavePages = showPagesInPlace(workroom)
     const key = (event: KeyboardEvent) => {
       // In a field with unfinished text the browser's own undo is what is meant; a field that shows a kept value says so.
       const drafting =
@@ -94,6 +96,7 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
       clearTimeout(timer)
       leaveStore()
       leaveFrames()
+      leavePages()
       window.removeEventListener('keydown', key, true)
     }
   }, [workroom])

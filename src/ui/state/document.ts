@@ -49,6 +49,8 @@ export interface DocumentState {
   readonly typing: boolean
   /** Grows when pages must be loaded anew, by path. */
   readonly reloads: ReadonlyMap<string, number>
+  /** Pages whose frames are being changed in place, or have been: to what text; null while nobody knows yet. */
+  readonly inPlace: ReadonlyMap<string, string | null>
   /** Pages that are new or have a new name and are not kept yet: the server does not know them. */
   readonly unkept: ReadonlySet<string>
 
@@ -62,6 +64,8 @@ export interface DocumentState {
   typeText(doc: Doc, splices: readonly Splice[]): void
   /** Makes a step of what was typed, if anything. */
   closeTyping(): void
+  /** Says which text the frames of a page show by now; null while they are being changed, undefined where they have to load it anew. */
+  shownInPlace(page: string, text: string | null | undefined): void
   undo(): void
   redo(): void
   wearLook(id: string): void
@@ -109,8 +113,10 @@ function sheetFault(step: Step, known: (doc: Doc) => string | undefined): string
 export function createDocument(site: SiteState): StateCreator<DocumentState & View, [], [], DocumentState> {
   let typing: { doc: Doc; before: string; timer: ReturnType<typeof setTimeout> } | null = null
 
-  /** Pages whose text changed; frames load them anew once the change is kept, for they ask the server. */
+  /** Pages whose text changed; frames that do not show it by now load it anew once it is kept, for they ask the server. */
   const stale = new Set<string>()
+  /** Pages that show something else that changed: they are loaded anew in any case. */
+  const outdated = new Set<string>()
 
   return (set, get) => {
     const keeper = new Keeper(site.id, site.revision, (keeping) => {
@@ -119,11 +125,24 @@ export function createDocument(site: SiteState): StateCreator<DocumentState & Vi
     })
     const reloadStale = () => {
       if (get().unkept.size > 0) set({ unkept: new Set() })
-      if (stale.size === 0) return
+      const { inPlace, texts } = get()
+      for (const page of stale) {
+        const shown = inPlace.get(page)
+        if (shown === null) continue
+        if (shown !== texts.get(fileDoc(page))) outdated.add(page)
+        stale.delete(page)
+      }
+      if (outdated.size === 0) return
       const reloads = new Map(get().reloads)
-      for (const page of stale) reloads.set(page, (reloads.get(page) ?? 0) + 1)
-      stale.clear()
-      set({ reloads })
+      for (const page of outdated) reloads.set(page, (reloads.get(page) ?? 0) + 1)
+      const still = new Map([...inPlace].filter(([page]) => !outdated.has(page)))
+      outdated.clear()
+      set({ reloads, inPlace: still })
+    }
+    /** Notes which pages look other for another text of a file. */
+    const noteStale = (path: string, pages: readonly string[], everywhere = false) => {
+      if (isPage(path) && !everywhere) stale.add(path)
+      else for (const page of isPage(path) ? [path] : pages) outdated.add(page)
     }
     /** Texts, files and names after a step. Pages that must be loaded anew for it are noted. */
     const after = (state: DocumentState & View, step: Step) => {
@@ -141,7 +160,7 @@ export function createDocument(site: SiteState): StateCreator<DocumentState & Vi
       const everywhere = step.files.length + step.moves.length > 0
       for (const doc of everywhere ? pages.map(fileDoc) : changed.keys()) {
         const path = pathOfDoc(doc)
-        for (const page of path === null ? [] : isPage(path) ? [path] : pages) stale.add(page)
+        if (path !== null) noteStale(path, pages, everywhere)
       }
       const moved = (path: string) => step.moves.find(({ from }) => from === path)?.to ?? path
       const still = (path: string | null) =>
@@ -195,6 +214,7 @@ export function createDocument(site: SiteState): StateCreator<DocumentState & Vi
       trouble: null,
       typing: false,
       reloads: new Map(),
+      inPlace: new Map(),
       unkept: new Set(),
       edit(edit) {
         get().closeTyping()
@@ -253,9 +273,16 @@ export function createDocument(site: SiteState): StateCreator<DocumentState & Vi
           () => before,
         )
         if (!step) return
-        for (const page of path === null ? [] : isPage(path) ? [path] : pagePaths(get().files)) stale.add(page)
+        if (path !== null) noteStale(path, pagePaths(get().files))
         keeper.keep({ type: 'step', step })
         set((state) => ({ past: [...state.past, step], future: [] }))
+      },
+      shownInPlace(page, text) {
+        const inPlace = new Map(get().inPlace)
+        if (text === undefined) inPlace.delete(page)
+        else inPlace.set(page, text)
+        set({ inPlace })
+        if (text !== null && get().keeping.state === 'kept' && stale.has(page)) reloadStale()
       },
       undo() {
         get().closeTyping()

@@ -22,7 +22,7 @@ export interface FrameListener {
 }
 
 /** What a frame answers when it is asked. */
-export type FrameAnswer = Extract<FromFrame, { type: 'values' | 'present' | 'laid' }>
+export type FrameAnswer = Extract<FromFrame, { type: 'values' | 'present' | 'laid' | 'edited' }>
 
 const SECOND_MS = 1000
 /** A frame that follows a drag says one thing a picture of the screen; three times that is nobody’s need. */
@@ -110,6 +110,7 @@ export class FrameChannel {
       case 'values':
       case 'present':
       case 'laid':
+      case 'edited':
         return this.onAnswer(message)
       case 'changed':
         return this.listener.onChanged?.()

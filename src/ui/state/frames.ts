@@ -2,7 +2,14 @@ import { filterValues, VISION_MATRICES, type Vision } from '../../core/color/vis
 import { encodePath } from '../../core/paths/paths.ts'
 import type { Sheet } from '../../core/sheet/parse.ts'
 import type { Viewport } from '../../core/values/media.ts'
-import { envelopeSchema, fromFrameSchema, type SeenBox, type WornOnPage, type ToFrame } from '../../bridge/messages.ts'
+import {
+  envelopeSchema,
+  fromFrameSchema,
+  type PageEditInFrame,
+  type SeenBox,
+  type WornOnPage,
+  type ToFrame,
+} from '../../bridge/messages.ts'
 import { FrameChannel, type FrameAnswer, type FrameListener } from './frame-channel.ts'
 
 function seeing(vision: Vision | null): ToFrame {
@@ -64,6 +71,8 @@ export class Frames {
   private stilledAt = 0
   /** Hears which pages move, and stills one where it may; says whether it did. */
   onMotion: { seen(page: string, moves: boolean): void; tooSlow(page: string): boolean } | null = null
+  /** Hears that a page has been loaded in a frame, as the server keeps it. */
+  onLoaded: ((page: string) => void) | null = null
   private pointed: ReadonlyMap<string, string> | null = null
   private rows: ReadonlyMap<string, RowOnPage> = new Map()
   private worn: ReadonlyMap<string, readonly WornOnPage[]> = new Map()
@@ -120,6 +129,7 @@ export class Frames {
           if (pointed) channel.post({ type: 'point', selector: pointed })
           if (this.first === source && this.marked) channel.post({ type: 'mark', selector: this.marked })
           listener.onReady?.()
+          this.onLoaded?.(page)
           this.changed()
         },
         onApplied: (sheets) => {
@@ -248,6 +258,18 @@ export class Frames {
       (_, answer) => (answer.type === 'laid' ? [answer] : []),
     )
     return laid ?? null
+  }
+
+  /** Changes texts and attributes of a page wherever it is shown. Says whether every frame of it could. */
+  async editPage(page: string, edits: readonly PageEditInFrame[]): Promise<boolean> {
+    const channels = [...this.channels.values()].filter((channel) => channel.page === page)
+    if (channels.some(({ isReady }) => !isReady)) return false
+    const done = await this.ask(
+      channels,
+      (id) => ({ type: 'edits', id, edits: [...edits] }),
+      (_, answer) => (answer.type === 'edited' ? [answer.done] : []),
+    )
+    return done.length === channels.length && done.every(Boolean)
   }
 
   /** Holds what moves on these pages, and lets all others move. */
