@@ -115,6 +115,8 @@ test('what is typed in a page’s text shows at once, and the page stays where i
   await page.keyboard.press('Alt+t')
   const text = page.getByRole('textbox', { name: 'Text of index.html' })
   await expect(text).toBeVisible()
+  await clickInCloseUp(page, 'index.html', 'h1')
+  await expect(text.locator('.cm-activeLine')).toContainText('Three isles')
   await closeUpFrame(page, () => {
     Object.assign(window, { sameWindow: true })
     window.scrollTo({ top: 300, behavior: 'instant' })

@@ -13,6 +13,7 @@ import { fileDoc } from '../../core/site/step.ts'
 import { diffTexts } from '../../core/text/splice.ts'
 import { useRoom, useWorkroom } from '../state/context.tsx'
 import { highlight, showRange, theme } from './editor-look.ts'
+import { loadPageEdits } from '../state/pages-in-place.ts'
 import { askOnce } from '../state/use-answer.ts'
 import { siteCompletions, type SiteWords } from './page-completions.ts'
 import { textAndPage } from './text-and-page.ts'
@@ -28,6 +29,7 @@ export function SourceView({ path }: { path: string }) {
 
   useEffect(() => {
     const doc = fileDoc(path)
+    if (isPage(path)) void loadPageEdits()
     const textNow = () => store.getState().texts.get(doc) ?? ''
     const both = isPage(path) ? textAndPage(workroom, path, () => view.current) : null
     const words: SiteWords = {

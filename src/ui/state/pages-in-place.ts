@@ -12,9 +12,12 @@ const COMPARED_HERE = 40_000
 
 async function editsBetween(workroom: Workroom, before: string, after: string): Promise<PageEdit[] | null> {
   if (after.length > COMPARED_HERE) return askOnce(workroom, 'pageEdits', { before, after })
-  const { pageEdits } = await import('../../core/markup/page-edits.ts')
+  const { pageEdits } = await loadPageEdits()
   return pageEdits(before, after)
 }
+
+/** Needs a parser of HTML, which is not loaded before a page's text is opened. */
+export const loadPageEdits = () => import('../../core/markup/page-edits.ts')
 
 /**
  * Shows what changes in the texts of pages in the frames at once, where only texts and attributes of elements change: nothing is
