@@ -8,6 +8,7 @@ import { FitSite } from './fit-site.ts'
 import { imagesOf } from './images.ts'
 import { RULES, ruleNamed } from './rules/index.ts'
 import { planSetAside, planTakeUp } from './set-aside.ts'
+import { textFaults, type TextFault } from './text-faults.ts'
 import { tellFindings, tellPlaces, type Standing } from './standing.ts'
 
 /** Goes with what is asked about findings: a new number whenever the check has told something new. */
@@ -34,6 +35,9 @@ export const fitQuestions = {
     ask: { cause: string; page: SitePath | null; most: number } & News,
     standing: Standing,
   ) => tellPlaces(site, standing, ask),
+  /** What is wrong with a page's markup and can be seen in its text alone, as the check says it. */
+  textFaults: (site: SiteSnapshot, { page }: { page: SitePath }): TextFault[] =>
+    site.pagePaths.includes(page) ? textFaults(site.page(page), page) : [],
   /** The pages where a rule found something. */
   pagesOfRule: (site: SiteSnapshot, { rule }: { rule: string }, standing: Standing): SitePath[] => [
     ...new Set(

@@ -11,7 +11,6 @@ import { Buttons } from './form.tsx'
 export function DeleteDialog({ path, onClose }: { path: string; onClose: () => void }) {
   const { store } = useWorkroom()
   const notice = useNotice()
-  const set = useRoom((state) => state.set)
   const referrers = useAnswer('referrers', { paths: [path] })
   const remove = () => {
     const state = store.getState()
@@ -57,11 +56,8 @@ export function DeleteDialog({ path, onClose }: { path: string; onClose: () => v
                     type="button"
                     className="underline decoration-edge underline-offset-2"
                     onClick={() => {
-                      set({
-                        source: file === store.getState().sheetPath ? null : file,
-                        sheetOpen: true,
-                        goTo: { from: offset, to: offset },
-                      })
+                      const { sheetPath, showText } = store.getState()
+                      showText(file === sheetPath ? null : file, { from: offset, to: offset })
                       onClose()
                     }}
                   >

@@ -3,6 +3,7 @@ import { useRoom } from '../state/context.tsx'
 import { BetterNamesDialog } from './better-names-dialog.tsx'
 import { ChangeDialog } from './change-dialog.tsx'
 import { DeleteDialog } from './delete-dialog.tsx'
+import { FigureDialog } from './figure-dialog.tsx'
 import { FixDialog } from './fix-dialog.tsx'
 import { GatherDialog } from './gather-dialog.tsx'
 import { LicencesDialog } from './licences-dialog.tsx'
@@ -56,6 +57,8 @@ export function Dialogs() {
       return <NewClassDialog picked={asking.picked} onClose={onClose} />
     case 'split':
       return <SplitDialog name={asking.name} onClose={onClose} />
+    case 'figure':
+      return <FigureDialog page={asking.page} offset={asking.offset} onClose={onClose} />
     case 'scripts':
       return <ScriptsDialog onClose={onClose} />
     case 'gather':

@@ -1,4 +1,5 @@
 import type { Completion, CompletionContext, CompletionResult } from '@codemirror/autocomplete'
+import type { EditorView } from '@codemirror/view'
 import type { SiteName } from '../../core/classes/all-names.ts'
 import { ID_REFERENCES } from '../../core/classes/names-in-css.ts'
 import { isPage, relativeReference, type SitePath } from '../../core/paths/paths.ts'
@@ -30,7 +31,8 @@ export function siteCompletions({ page, names, files }: SiteWords) {
     if (ID_REFERENCES.has(attribute)) return { from, options: nameOptions(await names(), 'id') }
     if (attribute !== 'href' && attribute !== 'src') return null
     const wanted = files().filter((file) => file !== page && (attribute === 'src') !== isPage(file))
-    return { from: context.pos - value.length, options: wanted.map((file) => addressOption(page, file)) }
+    const asksAlt = attribute === 'src' && isPictureWithoutAlt(context, before)
+    return { from: context.pos - value.length, options: wanted.map((file) => addressOption(page, file, asksAlt)) }
   }
 }
 
@@ -43,7 +45,29 @@ function nameOptions(names: readonly SiteName[], kind: SiteName['kind']): Comple
     }))
 }
 
-function addressOption(page: SitePath, file: SitePath): Completion {
+function addressOption(page: SitePath, file: SitePath, asksAlt: boolean): Completion {
   const address = relativeReference(page, file)
-  return { label: address, detail: address === file ? '' : file }
+  const option = { label: address, detail: address === file ? '' : file }
+  return asksAlt ? { ...option, apply: withAlt } : option
+}
+
+/** Whether the tag that is being written is a picture that says nothing yet to those who cannot see it. */
+function isPictureWithoutAlt({ state, pos }: CompletionContext, before: string): boolean {
+  const behind = /^[^<>]*/.exec(state.sliceDoc(pos, pos + LOOK_BACK))![0]
+  const tag = before.slice(before.lastIndexOf('<')) + behind
+  return /^<img\b/i.test(tag) && !/\salt\s*=/i.test(tag)
+}
+
+/** Writes the address, and an `alt` behind it with the cursor in it: what the picture tells is asked for at once. */
+function withAlt(view: EditorView, { label }: Completion, from: number, to: number): void {
+  const quote = /^["']/.test(view.state.sliceDoc(to, to + 1)) ? 1 : 0
+  const changes = [
+    { from, to, insert: label },
+    { from: to + quote, insert: ' alt=""' },
+  ]
+  view.dispatch({
+    changes,
+    selection: { anchor: from + label.length + quote + ' alt="'.length },
+    userEvent: 'input.complete',
+  })
 }

@@ -128,7 +128,7 @@ export function SheetEditor() {
 
   useEffect(() => {
     const editor = view.current
-    if (!editor || !goTo) return
+    if (!editor || !goTo || goTo.of !== null) return
     const { from, to } = toEditor(editor.state, { ...goTo, insert: '' })
     showRange(editor, from, to)
   }, [goTo])

@@ -1,37 +1,116 @@
 'use client'
 import dynamic from 'next/dynamic'
+import { useRef } from 'react'
+import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels'
 import { isPage } from '../../core/paths/paths.ts'
 import { useRoom } from '../state/context.tsx'
 import { loadSheetEditor, loadSourceView } from './load-editors.ts'
 import { SheetBar } from './sheet-bar.tsx'
+import { useWidth } from './use-width.ts'
 
 const loading = () => <p className="px-4 py-3 text-quiet">Opening the text …</p>
 const SheetEditor = dynamic(() => loadSheetEditor().then((module) => module.SheetEditor), { ssr: false, loading })
 const SourceView = dynamic(() => loadSourceView().then((module) => module.SourceView), { ssr: false, loading })
 
-/** The sheet's text, or that of a page or another stylesheet in its place. */
+/** Two texts stand beside each other from this width on, px; in less room one is in front of the other. */
+const BOTH_FROM = 640
+
+/** The sheet's text, and that of a page or another stylesheet beside it. */
 export function SheetPanel() {
+  const host = useRef<HTMLDivElement>(null)
   const source = useRoom((state) => state.source)
-  const showText = useRoom((state) => state.showText)
+  const width = useWidth(host)
   return (
     <section aria-label="Sheet" className="flex h-full flex-col bg-panel">
       <SheetBar />
-      {source && (
-        <div className="flex h-8 shrink-0 items-center gap-2 border-t border-line bg-sunken px-4">
-          <code className="min-w-0 truncate font-mono text-[12px] font-semibold">{source}</code>
-          <span className="min-w-0 truncate text-quiet">
-            {isPage(source)
-              ? 'its text: the page follows while you type'
-              : 'its text: pages follow after a pause in typing'}
-          </span>
-          <button type="button" className="btn ml-auto h-6 shrink-0 text-[12px]" onClick={() => showText(null)}>
-            Back to the sheet
-          </button>
-        </div>
-      )}
-      <div className="min-h-0 flex-1 border-t border-line">
-        {source ? <SourceView path={source} /> : <SheetEditor />}
+      <div ref={host} className="min-h-0 flex-1 border-t border-line">
+        {width === 0 ? null : source === null ? (
+          <SheetEditor />
+        ) : width >= BOTH_FROM ? (
+          <Both source={source} />
+        ) : (
+          <InFront source={source} />
+        )}
       </div>
     </section>
+  )
+}
+
+const GRIP =
+  'relative w-px shrink-0 bg-line after:absolute after:inset-y-0 after:-inset-x-1 after:z-10 hover:bg-accent focus-visible:z-20 focus-visible:bg-accent data-[separator=active]:bg-accent'
+
+/** Both texts, with a border between them that can be moved. */
+function Both({ source }: { source: string }) {
+  const remembered = useDefaultLayout({ id: 'attire-texts', panelIds: ['sheet-text', 'source-text'] })
+  return (
+    <Group className="h-full" orientation="horizontal" {...remembered}>
+      <Panel id="sheet-text" minSize={200}>
+        <SheetEditor />
+      </Panel>
+      <Separator className={GRIP} aria-label="Between the two texts" />
+      <Panel id="source-text" minSize={200} className="flex flex-col">
+        <div className="flex h-8 shrink-0 items-center gap-2 border-b border-line bg-sunken px-4">
+          <SourceName source={source} />
+          <Back />
+        </div>
+        <div className="min-h-0 flex-1">
+          <SourceView path={source} />
+        </div>
+      </Panel>
+    </Group>
+  )
+}
+
+/** One text in front of the other, with a tab for each. */
+function InFront({ source }: { source: string }) {
+  const inFront = useRoom((state) => state.inFront)
+  const set = useRoom((state) => state.set)
+  const sheetPath = useRoom((state) => state.sheetPath)
+  return (
+    <div className="flex h-full flex-col">
+      <div
+        role="tablist"
+        aria-label="Texts"
+        className="flex h-8 shrink-0 items-center gap-1 border-b border-line bg-sunken px-2"
+      >
+        {(['sheet', 'source'] as const).map((each) => (
+          <button
+            key={each}
+            type="button"
+            role="tab"
+            aria-selected={inFront === each}
+            className="h-7 min-w-0 truncate border-b-2 border-transparent px-2 font-mono text-[12px] aria-selected:border-accent aria-selected:font-semibold"
+            onClick={() => set({ inFront: each })}
+          >
+            {each === 'sheet' ? sheetPath : source}
+          </button>
+        ))}
+        <Back />
+      </div>
+      <div className="min-h-0 flex-1">{inFront === 'sheet' ? <SheetEditor /> : <SourceView path={source} />}</div>
+    </div>
+  )
+}
+
+function SourceName({ source }: { source: string }) {
+  const says = isPage(source)
+    ? 'The page follows while you type. Ctrl+Shift+V pastes plain text as paragraphs.'
+    : 'Pages follow after a pause in typing.'
+  return (
+    <>
+      <code className="min-w-0 shrink-0 truncate font-mono text-[12px] font-semibold">{source}</code>
+      <span className="min-w-0 truncate text-[12px] text-quiet" title={says}>
+        {says}
+      </span>
+    </>
+  )
+}
+
+function Back() {
+  const showText = useRoom((state) => state.showText)
+  return (
+    <button type="button" className="btn ml-auto h-6 shrink-0 text-[12px]" onClick={() => showText(null)}>
+      Back to the sheet
+    </button>
   )
 }

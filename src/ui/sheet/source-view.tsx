@@ -3,6 +3,7 @@ import { defaultKeymap, indentWithTab } from '@codemirror/commands'
 import { autocompletion, completionKeymap } from '@codemirror/autocomplete'
 import { css } from '@codemirror/lang-css'
 import { html, htmlCompletionSource } from '@codemirror/lang-html'
+import { lintGutter } from '@codemirror/lint'
 import { bracketMatching, syntaxHighlighting } from '@codemirror/language'
 import { search, searchKeymap } from '@codemirror/search'
 import { EditorState } from '@codemirror/state'
@@ -15,9 +16,12 @@ import { useRoom, useWorkroom } from '../state/context.tsx'
 import { highlight, showRange, theme } from './editor-look.ts'
 import { loadPageEdits } from '../state/pages-in-place.ts'
 import { askOnce } from '../state/use-answer.ts'
+import { markFaults } from './text-faults.ts'
+import { pasteAsParagraphs } from './paste-paragraphs.ts'
+import { renameInPair } from './tag-pair.ts'
 import { siteCompletions, type SiteWords } from './page-completions.ts'
 import { textAndPage } from './text-and-page.ts'
-import { docText, fromStore, lineEnd, toEditor } from './editor-text.ts'
+import { docText, fromEditor, fromStore, lineEnd, toEditor } from './editor-text.ts'
 
 /** The text of a page or of another stylesheet. The store owns it: what is typed goes there, what changes there comes back. */
 export function SourceView({ path }: { path: string }) {
@@ -31,6 +35,10 @@ export function SourceView({ path }: { path: string }) {
     const doc = fileDoc(path)
     if (isPage(path)) void loadPageEdits()
     const textNow = () => store.getState().texts.get(doc) ?? ''
+    const heedCursor = (state: EditorState) => {
+      const { from, to } = state.selection.main
+      store.getState().set({ textCursor: { path, from: fromEditor(state, from), to: fromEditor(state, to) } })
+    }
     const both = isPage(path) ? textAndPage(workroom, path, () => view.current) : null
     const words: SiteWords = {
       page: path,
@@ -50,7 +58,14 @@ export function SourceView({ path }: { path: string }) {
           bracketMatching(),
           search({ top: true }),
           isPage(path) ? [html(), EditorView.lineWrapping] : css(),
-          isPage(path) ? autocompletion({ override: [siteCompletions(words), htmlCompletionSource] }) : [],
+          isPage(path)
+            ? [
+                autocompletion({ override: [siteCompletions(words), htmlCompletionSource] }),
+                renameInPair,
+                pasteAsParagraphs,
+                lintGutter(),
+              ]
+            : [],
           syntaxHighlighting(highlight),
           theme,
           keymap.of([
@@ -62,6 +77,7 @@ export function SourceView({ path }: { path: string }) {
           EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}`, tabindex: '0' }),
           EditorView.updateListener.of((update) => {
             both?.heard(update)
+            if (update.selectionSet || update.docChanged) heedCursor(update.state)
             if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore)))
               return
             store.getState().typeText(doc, diffTexts(textNow(), docText(update.state)))
@@ -76,15 +92,19 @@ export function SourceView({ path }: { path: string }) {
       }),
     })
     view.current = editor
+    const faults = isPage(path) ? markFaults(workroom, path, editor) : null
     const leave = store.subscribe((state, before) => {
       // A refused edit leaves the text as it is, and the editor must go back to it.
       if (state.texts.get(doc) === before.texts.get(doc) && state.trouble === before.trouble) return
       const [change] = diffTexts(docText(editor.state), textNow())
       if (change) editor.dispatch({ changes: toEditor(editor.state, change), annotations: fromStore.of(true) })
+      faults?.soon()
     })
     return () => {
       leave()
       both?.end()
+      faults?.end()
+      store.getState().set({ textCursor: null })
       store.getState().closeTyping()
       editor.destroy()
     }
@@ -92,7 +112,7 @@ export function SourceView({ path }: { path: string }) {
 
   useEffect(() => {
     const editor = view.current
-    if (!editor || !goTo) return
+    if (!editor || goTo?.of !== path) return
     const { from, to } = toEditor(editor.state, { ...goTo, insert: '' })
     showRange(editor, from, to)
   }, [goTo, path])

@@ -130,18 +130,21 @@ function useCommands({ onImport, onNew, onTheme, onHandOff }: Outside): Command[
   const workroom = useWorkroom()
   // Whatever commands depend on; they read the state itself.
   useRoom(
-    useShallow(({ past, future, sheetOpen, closeUp, vision, fontsArrive, scriptsRun, files, looks, lookId }) => [
-      past,
-      future,
-      sheetOpen,
-      closeUp,
-      vision,
-      fontsArrive,
-      scriptsRun,
-      files,
-      looks,
-      lookId,
-    ]),
+    useShallow(
+      ({ past, future, sheetOpen, closeUp, vision, fontsArrive, scriptsRun, files, looks, lookId, textCursor }) => [
+        textCursor?.path,
+        past,
+        future,
+        sheetOpen,
+        closeUp,
+        vision,
+        fontsArrive,
+        scriptsRun,
+        files,
+        looks,
+        lookId,
+      ],
+    ),
   )
   const state = workroom.store.getState()
   const { set } = state

@@ -34,6 +34,7 @@ export type Asking =
   /** A new class, for elements that are picked or for none. */
   | { readonly kind: 'new-class'; readonly picked: PickedElements | null }
   | { readonly kind: 'split'; readonly name: string }
+  | { readonly kind: 'figure'; readonly page: string; readonly offset: number }
   | { readonly kind: 'scripts' }
   | { readonly kind: 'licences' }
 
@@ -89,7 +90,11 @@ export interface View {
   readonly source: string | null
   readonly sheetOpen: boolean
   /** A place in the sheet to show; a new object each time it is asked for. */
-  readonly goTo: { readonly from: number; readonly to: number } | null
+  readonly goTo: { readonly of: string | null; readonly from: number; readonly to: number } | null
+  /** Which of two open texts is before the other where there is no room for both. */
+  readonly inFront: 'sheet' | 'source'
+  /** Where the cursor stands in the text of a page or another stylesheet. */
+  readonly textCursor: { readonly path: string; readonly from: number; readonly to: number } | null
   /** The selector whose reach is outlined in the frames; '' for none. */
   readonly outlined: string
 }
@@ -130,6 +135,8 @@ const FIRST: View = {
   source: null,
   sheetOpen: false,
   goTo: null,
+  inFront: 'sheet',
+  textCursor: null,
   outlined: '',
 }
 
@@ -148,7 +155,12 @@ export const createView: StateCreator<ViewState, [], [], ViewState> = (set, get)
     set({ pickedToo: pickedToo.includes(index) ? pickedToo.filter((each) => each !== index) : [...pickedToo, index] })
   },
   openCloseUp: (closeUp) => set({ closeUp, picked: null, pickedToo: [] }),
-  showText: (source, place) => set({ sheetOpen: true, source, goTo: place ?? null }),
+  showText: (path, place) => {
+    const goTo = place ? { of: path, ...place } : null
+    // A place in the sheet leaves the other text open beside it.
+    const source = path === null && place ? get().source : path
+    set({ sheetOpen: true, source, goTo, inFront: path === null ? 'sheet' : 'source' })
+  },
   set: (part) => set(part),
 })
 

@@ -1,5 +1,5 @@
 import type { PageRule } from '../finding.ts'
-import { elementsNamed } from '../../markup/tree.ts'
+import { elementsNamed, type Page, type PageElement } from '../../markup/tree.ts'
 import { nameOf } from '../../paths/paths.ts'
 /** An image without alternative text. */
 export const imageAltMissing: PageRule = {
@@ -12,23 +12,27 @@ export const imageAltMissing: PageRule = {
   cost: 6,
   scope: 'page',
   check: ({ page, path }) =>
-    ['img', 'input', 'area']
-      .flatMap((name) => elementsNamed(page, name))
-      .flatMap(({ tag, attributes, place }) => {
-        const needs =
-          place &&
-          (tag === 'img' ||
-            (tag === 'input' && attributes.get('type')?.toLowerCase() === 'image') ||
-            (tag === 'area' && attributes.has('href')))
-        if (!needs || attributes.has('alt') || attributes.has('aria-label') || attributes.has('aria-labelledby'))
-          return []
-        return [
-          {
-            file: path,
-            from: place.startTag.from,
-            to: place.startTag.to,
-            message: `${nameOf(attributes.get('src') ?? '') || `This <${tag}>`} has no alt text.`,
-          },
-        ]
-      }),
+    withoutAlt(page).map(({ attributes, tag, place }) => ({
+      file: path,
+      from: place!.startTag.from,
+      to: place!.startTag.to,
+      message: altMissing(tag, attributes.get('src') ?? ''),
+    })),
+}
+
+/** What is said of a picture without alternative text. */
+export const altMissing = (tag: string, src: string): string => `${nameOf(src) || `This <${tag}>`} has no alt text.`
+
+/** Elements that show a picture and say nothing in its place. */
+export function withoutAlt(page: Page): PageElement[] {
+  return ['img', 'input', 'area']
+    .flatMap((name) => elementsNamed(page, name))
+    .filter(({ tag, attributes, place }) => {
+      const needs =
+        place !== null &&
+        (tag === 'img' ||
+          (tag === 'input' && attributes.get('type')?.toLowerCase() === 'image') ||
+          (tag === 'area' && attributes.has('href')))
+      return needs && !attributes.has('alt') && !attributes.has('aria-label') && !attributes.has('aria-labelledby')
+    })
 }

@@ -6,6 +6,7 @@ import { FilesView } from './files-view.tsx'
 import { LiftView } from './lift-view.tsx'
 import { NavigationView } from './navigation-view.tsx'
 import { PartsView } from './parts-view.tsx'
+import { textCommands } from './text-commands.ts'
 import { WearView } from './wear-view.tsx'
 
 /** The site's pages and files, and what they share. */
@@ -50,11 +51,13 @@ export const pages: Facet = {
       body: LiftView,
     },
   ],
-  commands: (workroom, { files, closeUp, scriptsRun, set }) => {
+  commands: (workroom, state) => {
+    const { files, closeUp, scriptsRun, set } = state
     const paths = pagePaths(files)
     const say = (text: string) => workroom.insights.setState({ notice: { text, at: Date.now() } })
     const [first] = paths
     return [
+      ...textCommands(workroom, state),
       { name: 'New page', hint: 'pages', run: () => set({ asking: { kind: 'new-page', folder: '' } }) },
       {
         name: 'Attach the sheet to all pages',
