@@ -89,11 +89,11 @@ test('a page cannot take the bridge’s tools away, and no link of it leads out 
   expect(frame().url()).toBe(before)
   expect(page.context().pages()).toHaveLength(1)
   // An address that cannot be read leads nowhere, and says so where the link is traced.
-  await close.locator('#bad').dblclick()
+  await close.locator('#bad').click()
   await page.getByRole('button', { name: 'Follow it' }).click()
   await expect(page.getByText('“http://[” is no address that a browser can read, so it leads nowhere.')).toBeVisible()
   // A link of a drawing is followed as any other.
-  await close.locator('#svg').dblclick()
+  await close.locator('#svg').click({ modifiers: ['ControlOrMeta'] })
   await expect(page.getByRole('region', { name: 'Close-up of two.html' })).toBeVisible()
 })
 

@@ -171,7 +171,7 @@ export async function stored(request: APIRequestContext, siteId: string) {
 }
 
 /** Clicks with the real pointer on an element inside the close-up, which may be shown smaller than it is. */
-export async function clickInCloseUp(page: Page, file: string, selector: string): Promise<void> {
+export async function clickInCloseUp(page: Page, file: string, selector: string, times = 1): Promise<void> {
   const iframe = page.locator(`iframe[title="Close-up of the page ${file}"]`).first()
   await expect.poll(() => valueIn(page, file, 'body', 'display')).toBe('block')
   const frame = (await (await iframe.elementHandle())!.contentFrame())!
@@ -184,5 +184,5 @@ export async function clickInCloseUp(page: Page, file: string, selector: string)
   }, selector)
   const box = (await iframe.boundingBox())!
   const scale = box.width / spot.all
-  await page.mouse.click(box.x + spot.x * scale, box.y + spot.y * scale)
+  await page.mouse.click(box.x + spot.x * scale, box.y + spot.y * scale, { clickCount: times })
 }

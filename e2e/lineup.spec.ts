@@ -70,7 +70,7 @@ test.describe('with a site of its own', () => {
     await page.getByRole('button', { name: '768' }).click()
     await page.getByRole('button', { name: 'Open index.html in a close-up' }).click()
     const close = page.frameLocator('iframe[title^="Close-up"]')
-    await close.getByRole('link', { name: 'Timetable' }).dblclick()
+    await close.getByRole('link', { name: 'Timetable' }).click({ modifiers: ['ControlOrMeta'] })
     await expect(close.getByRole('heading', { name: 'Timetable' })).toBeVisible()
     const frame = () => pageFrames(page).at(-1)!
     await frame().evaluate(() => scrollTo(0, 120))

@@ -2,6 +2,7 @@ import { liveSheet, type LiveSheet } from './live-sheet.ts'
 import { watchMotion } from './motion.ts'
 import { watchHeight } from './page-height.ts'
 import { page, parentOf, widthOf, wordsOf } from './own.ts'
+import { wordsUnder } from './words-at.ts'
 import { seenBoxes } from './boxes.ts'
 import { carryOut } from './page-edits.ts'
 import { ruleForLine, type LineOnPage } from './line-on-page.ts'
@@ -255,13 +256,13 @@ function decoded(fragment: string): string {
   }
 }
 
-// A click picks what is under it, to be traced. Links do not leave by themselves: a double click or the Enter key follows
-// them, and the workroom decides where that leads.
+// A click picks what is under it, to be traced; a double click on a text is to write it over. Links do not leave by themselves: Ctrl and
+// a click, or the Enter key, follow them, and the workroom decides where that leads.
 page.listen(
   'click',
   (event) => {
     // Enter on a link gives a click without a pointer.
-    if (event.detail === 0 && linkOf(event)) return follow(event)
+    if ((event.detail === 0 || event.ctrlKey || event.metaKey) && linkOf(event)) return follow(event)
     if (linkOf(event)) stay(event)
     const element = event.composedPath()[0]
     if (event.detail > 1 || !(element instanceof Element)) return
@@ -271,7 +272,16 @@ page.listen(
 )
 // With Shift further elements are picked: no text is selected on the way.
 page.listen('mousedown', (event) => event.shiftKey && event.preventDefault(), true)
-page.listen('dblclick', follow, true)
+page.listen(
+  'dblclick',
+  (event) => {
+    const seen = wordsUnder(event.clientX, event.clientY)
+    if (seen) say({ type: 'words', seen })
+    // A picture has no words to be written over.
+    else follow(event)
+  },
+  true,
+)
 // The middle button would open another window.
 page.listen('auxclick', (event) => linkOf(event) && stay(event), true)
 page.listen('dragstart', (event) => linkOf(event) && event.preventDefault(), true)

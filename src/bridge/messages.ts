@@ -57,6 +57,19 @@ export const pageEditSchema = z.discriminatedUnion('kind', [
 ])
 export type PageEditInFrame = z.infer<typeof pageEditSchema>
 
+/** A text of the page: its element, which of that element's texts it is (white space alone does not count), and where it stands, in CSS px. */
+export const wordsSeenSchema = z.object({
+  index: z.int().check(z.nonnegative()),
+  at: z.int().check(z.nonnegative()),
+  words: z.string(),
+  /** Whether white space shows as it is written. */
+  pre: z.boolean(),
+  box: z.object({ left: z.number(), top: z.number(), width: z.number(), height: z.number() }),
+  /** Of its letters, px. */
+  size: z.number().check(z.positive()),
+})
+export type WordsSeen = z.infer<typeof wordsSeenSchema>
+
 /** What the workroom says to a frame. */
 export const toFrameSchema = z.discriminatedUnion('type', [
   /** The whole sheet as its top-level rules, for the sheet served at this path. */
@@ -122,6 +135,8 @@ export const fromFrameSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('scrolled'), x: z.number(), y: z.number() }),
   /** An element was clicked: its place in document order over all elements; `more` with Shift, beside those before. */
   z.object({ type: z.literal('pick'), index: z.int().check(z.nonnegative()), tag: z.string(), more: z.boolean() }),
+  /** A text was double-clicked. */
+  z.object({ type: z.literal('words'), seen: wordsSeenSchema }),
   /** A link was followed; the href as it resolves in the frame. */
   z.object({ type: z.literal('follow'), href: z.string() }),
   /** A key that belongs to the workroom. */

@@ -40,6 +40,10 @@ export const page = {
   byId: document.getElementById.bind(document),
   make: document.createElement.bind(document),
   listen: document.addEventListener.bind(document),
+  /** Not every browser has it: then no text is found. */
+  caret:
+    (document.caretPositionFromPoint as Document['caretPositionFromPoint'] | undefined)?.bind(document) ?? (() => null),
+  range: document.createRange.bind(document),
   fonts: document.fonts,
   animations: document.getAnimations.bind(document),
   sheets: () => sheetsOf(document),

@@ -1,4 +1,5 @@
 import { pageEdits, type PageEdit } from '../markup/page-edits.ts'
+import { reword, wordsAt, type TextPlace } from '../markup/reword.ts'
 import type { SitePath } from '../paths/paths.ts'
 import { placeOf } from '../text/place.ts'
 import { blocksOf } from './blocks.ts'
@@ -9,7 +10,7 @@ import { navigationsOf, planNavEdit, type NavEdit } from './nav-edit.ts'
 import { newPageText, type NewPageKind } from './new-page.ts'
 import { partViews } from './part-views.ts'
 import { planPart, planShare, planUnshare } from './share.ts'
-import type { Move } from './step.ts'
+import { fileDoc, type Move } from './step.ts'
 import type { SiteView } from './view.ts'
 import { weightOf } from './weights.ts'
 import { planWrap, type WrapAsk } from './wrapping.ts'
@@ -37,6 +38,17 @@ export const siteQuestions = {
   /** What a frame that shows one text of a page is to change to show another; null where it has to load it anew. */
   pageEdits: (_: SiteView, { before, after }: { before: string; after: string }): PageEdit[] | null =>
     pageEdits(before, after),
+  /** What a text of a page says, as it can be written over; null when it is not there, or is not one text of the page's. */
+  wordsAt: (site: SiteView, { page, place }: { page: SitePath; place: TextPlace }): string | null =>
+    site.pagePaths.includes(page) ? wordsAt(site.page(page), place) : null,
+  /** A text of a page written over. */
+  reword: (
+    site: SiteView,
+    { page, place, words }: { page: SitePath; place: TextPlace; words: string },
+  ): SiteChange => ({
+    ...NO_CHANGE,
+    texts: [{ doc: fileDoc(page), splices: reword(site.page(page), place, words) }],
+  }),
   /** Files moved, and every reference with them; or why that cannot be. */
   moves: (site: SiteView, { moves }: { moves: readonly Move[] }): { fault: string; change: SiteChange } => {
     const leaving = new Set(moves.map(({ from }) => from))

@@ -2,7 +2,7 @@
 import { fileDoc, type FileChange } from '../../core/site/step.ts'
 import { EMPTY_HASH } from '../../core/site/step.ts'
 import { count } from '../words.ts'
-import { useNotice, useRoom, useWorkroom } from '../state/context.tsx'
+import { useNotice, useWorkroom } from '../state/context.tsx'
 import { Modal } from '../controls/modal.tsx'
 import { useAnswer } from '../state/use-answer.ts'
 import { Buttons } from './form.tsx'

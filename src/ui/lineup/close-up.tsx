@@ -7,6 +7,8 @@ import { useInsights, useNotice, useRoom, useWorkroom } from '../state/context.t
 import { pickForPlan } from '../state/plan-actions.ts'
 import { runShortcut } from '../state/shortcuts.ts'
 import { askOnce } from '../state/use-answer.ts'
+import { useWriting } from './use-writing.ts'
+import { WordsField } from './words-field.tsx'
 import { Frame } from './frame.tsx'
 import { useGeneration } from './generation.ts'
 import { MotionWord } from './motion-word.tsx'
@@ -56,6 +58,8 @@ export function CloseUp({ page }: { page: string }) {
     const box = await askOnce(workroom, 'boxAt', { page, index })
     set({ box, picked: null })
   }
+
+  const { writing, setWriting, writeOver, keepWords } = useWriting(page)
 
   useLayoutEffect(() => {
     const observer = new ResizeObserver(
@@ -162,7 +166,7 @@ export function CloseUp({ page }: { page: string }) {
       <div ref={area} className="min-h-0 flex-1 overflow-auto">
         {size && unkept && <p className="p-8 text-center text-quiet">keeping …</p>}
         {size && !unkept && (
-          <div className="mx-auto w-fit">
+          <div className="relative mx-auto w-fit">
             <Frame
               key={page}
               generation={generation}
@@ -176,11 +180,23 @@ export function CloseUp({ page }: { page: string }) {
               listener={{
                 ...listener,
                 onFollow: follow,
+                onWords: (seen) => void writeOver(seen),
+                onScrolled: () => setWriting(null),
                 onPick: (index, tag, more) => index >= 0 && void pickOnPage(index, tag, more),
                 // Where the page's scripts run they can say what they like: no key of theirs changes anything.
                 onKey: (key) => (key.key === 'Escape' ? leave() : !scriptsRun && runShortcut(store, key)),
               }}
             />
+            {writing && (
+              <WordsField
+                key={`${writing.seen.index} ${writing.seen.at}`}
+                {...writing}
+                pre={writing.seen.pre}
+                scale={scale}
+                onKeep={(words) => void keepWords(writing.seen, words)}
+                onLeave={() => setWriting(null)}
+              />
+            )}
           </div>
         )}
       </div>

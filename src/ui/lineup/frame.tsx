@@ -133,7 +133,11 @@ function SingleFrame({
       onFollow: (href) => heard.current?.onFollow?.(href),
       onPick: (index, tag, more) => heard.current?.onPick?.(index, tag, more),
       onKey: (key) => heard.current?.onKey?.(key),
-      onScrolled: (x, y) => scrolls.set(place, { x, y }),
+      onScrolled: (x, y) => {
+        scrolls.set(place, { x, y })
+        heard.current?.onScrolled?.(x, y)
+      },
+      onWords: (seen) => heard.current?.onWords?.(seen),
       onMeasured: (lines) => heard.current?.onMeasured?.(lines),
       onChanged: () => heard.current?.onChanged?.(),
       onHeight: (seen) => heard.current?.onHeight?.(seen),

@@ -54,7 +54,13 @@ export function CommandField({ onImport, onNew, onTheme, onHandOff }: Outside) {
   const choose = (command: Command | 'reach' | null) => {
     if (command === null || command === 'reach') return
     leave()
-    command.run()
+    // The field takes the focus back when its list closes. It gives it to the pages before anything is run: a dialog returns it to where
+    // it was, and in the field that would open the list again.
+    const run = () => {
+      document.querySelector<HTMLElement>('main')?.focus({ preventScroll: true })
+      command.run()
+    }
+    requestAnimationFrame(() => setTimeout(run))
   }
   return (
     <Combobox<Command | 'reach' | null> value={null} onChange={choose} immediate>

@@ -104,7 +104,7 @@ function Pages() {
     </Boundary>
   )
   return (
-    <main className="flex h-full min-w-0 flex-col">
+    <main tabIndex={-1} className="flex h-full min-w-0 flex-col outline-none">
       <Group
         className="min-h-0 flex-1"
         orientation={beside ? 'horizontal' : 'vertical'}

@@ -1,7 +1,7 @@
 import type { Sheet } from '../../core/sheet/parse.ts'
 import { DESK, type Viewport } from '../../core/values/media.ts'
 import type { SeenHeight } from '../../bridge/page-height.ts'
-import type { FromFrame, RuleEdit, ToFrame } from '../../bridge/messages.ts'
+import type { FromFrame, RuleEdit, ToFrame, WordsSeen } from '../../bridge/messages.ts'
 import { frameRules } from './texts.ts'
 
 /** How the rest of the screen hears of one frame. */
@@ -11,6 +11,7 @@ export interface FrameListener {
   onFollow?(href: string): void
   onPick?(index: number, tag: string, more: boolean): void
   onScrolled?(x: number, y: number): void
+  onWords?(seen: WordsSeen): void
   onKey?(key: Extract<FromFrame, { type: 'key' }>): void
   onMeasured?(lines: readonly number[]): void
   /** What can be measured in the frame has changed. */
@@ -125,6 +126,8 @@ export class FrameChannel {
       case 'motion':
         this.moving = message.moving
         return this.onMotion(this, message.slow)
+      case 'words':
+        return this.listener.onWords?.(message.seen)
       case 'scrolled':
         return this.listener.onScrolled?.(message.x, message.y)
       case 'key':

@@ -90,7 +90,7 @@ function LinkLine({ found, href }: { found: Inspection; href: string }) {
       <span className="min-w-0 flex-1 truncate">
         Part of a link to <code className="font-mono text-[12px]">{href}</code>
       </span>
-      <button type="button" className="btn h-7" title="A double click on the link does the same" onClick={follow}>
+      <button type="button" className="btn h-7" title="Ctrl and a click on the link do the same" onClick={follow}>
         Follow it
       </button>
     </p>
