@@ -56,6 +56,36 @@ test('classes are given to what is picked, and it is shown before what that does
     .toEqual(['article', 'p'])
 })
 
+test('elements are picked in the lineup too, with Alt, and several with Shift', async ({ page, request }) => {
+  const site = await bringIn(request, 'Lineup picks', demoFiles(['index.html']))
+  await openSite(page, site)
+  const opener = page.getByRole('button', { name: 'Open index.html in a close-up' })
+  const box = (await opener.boundingBox())!
+  const spot = (selector: string) =>
+    inFrame(page, 'index.html', () => innerWidth).then(async (width) => {
+      const frame = page.frames().find((each) => each.url().endsWith('/index.html'))!
+      const { x, y } = await frame.evaluate((wanted) => {
+        const rect = document.querySelector(wanted)!.getBoundingClientRect()
+        return { x: rect.x + 10, y: rect.y + rect.height / 2 }
+      }, selector)
+      return { x: box.x + (x * box.width) / width!, y: box.y + (y * box.width) / width! }
+    })
+  const click = async (selector: string, ...keys: string[]) => {
+    const { x, y } = await spot(selector)
+    for (const key of keys) await page.keyboard.down(key)
+    await page.mouse.click(x, y)
+    for (const key of keys) await page.keyboard.up(key)
+  }
+  await click('h1', 'Alt')
+  const around = page.getByRole('navigation', { name: 'Elements around it' })
+  await expect(around.getByRole('button').last()).toHaveText('h1')
+  await click('.lead', 'Alt', 'Shift')
+  await expect(page.getByText('And 1 further element picked with Shift.')).toBeVisible()
+  await expect
+    .poll(() => inFrame(page, 'index.html', () => getComputedStyle(document.querySelector('h1')!).outlineStyle))
+    .toBe('dashed')
+})
+
 test('a class is written from how an element looks, given to another, split, and cleared', async ({
   page,
   request,

@@ -99,6 +99,8 @@ function obey(message: ToFrame): void {
       }
       return say({ type: 'edited', id: message.id, done })
     }
+    case 'pick-at':
+      return pick(page.at(message.x, message.y), message.more)
     case 'worn':
       wear(inState, rulesForWorn(message.rules))
       slowTransitions(message.pace)
@@ -248,6 +250,10 @@ function follow(event: Event): void {
   }
 }
 
+function pick(element: Element | null, more: boolean): void {
+  if (element) say({ type: 'pick', index: [...page.all('*')].indexOf(element), tag: element.localName, more })
+}
+
 function decoded(fragment: string): string {
   try {
     return decodeURIComponent(fragment)
@@ -266,7 +272,7 @@ page.listen(
     if (linkOf(event)) stay(event)
     const element = event.composedPath()[0]
     if (event.detail > 1 || !(element instanceof Element)) return
-    say({ type: 'pick', index: [...page.all('*')].indexOf(element), tag: element.localName, more: event.shiftKey })
+    pick(element, event.shiftKey)
   },
   true,
 )

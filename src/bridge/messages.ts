@@ -102,6 +102,8 @@ export const toFrameSchema = z.discriminatedUnion('type', [
   }),
   /** How these elements are laid out, by their places in document order. */
   z.object({ type: z.literal('boxes'), id: z.int(), indices: z.array(z.int().check(z.nonnegative())) }),
+  /** Pick what stands at a point of the viewport, in CSS px; `more` beside those before. */
+  z.object({ type: z.literal('pick-at'), x: z.number(), y: z.number(), more: z.boolean() }),
   /** Make elements look as they do in a state, at a share of their speed; none lets them look as they are. */
   z.object({ type: z.literal('worn'), rules: z.array(wornOnPageSchema), pace: z.number().check(z.positive()) }),
   /** Change texts and attributes of the page; all of them, or none where the page is not as it is thought to be. */

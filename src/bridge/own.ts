@@ -43,6 +43,7 @@ export const page = {
   /** Not every browser has it: then no text is found. */
   caret:
     (document.caretPositionFromPoint as Document['caretPositionFromPoint'] | undefined)?.bind(document) ?? (() => null),
+  at: document.elementFromPoint.bind(document),
   range: document.createRange.bind(document),
   fonts: document.fonts,
   animations: document.getAnimations.bind(document),

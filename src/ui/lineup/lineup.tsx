@@ -2,7 +2,7 @@
 import { memo, startTransition, useEffect, useMemo, useRef, useState } from 'react'
 import type { SeenHeight } from '../../bridge/page-height.ts'
 import { folderOf } from '../../core/paths/paths.ts'
-import { useInsights, useRoom } from '../state/context.tsx'
+import { useInsights, useRoom, useWorkroom } from '../state/context.tsx'
 import { count } from '../words.ts'
 import { pagePaths } from '../state/document.ts'
 import { Frame } from './frame.tsx'
@@ -186,7 +186,15 @@ const LineupPage = memo(function LineupPage({
   const item = useRef<HTMLLIElement>(null)
   const { seen, near, inView } = useInView(item, root)
   const openCloseUp = useRoom((state) => state.openCloseUp)
+  const { frames, store } = useWorkroom()
   const { generation, listener } = useGeneration(page)
+  const pickHere = (index: number, _: string, more: boolean) => {
+    const { picked, pick, pickToo, scriptsRun } = store.getState()
+    // Where the page's scripts run they can say what they like.
+    if (scriptsRun) return
+    if (more && picked?.page === page) pickToo(index)
+    else pick({ page, index, pseudo: '' })
+  }
   const floor = heightFor(width)
   const [own, seeHeight] = useWholePage(whole, floor)
   const height = own.height ?? floor
@@ -213,7 +221,7 @@ const LineupPage = memo(function LineupPage({
             inView={inView}
             title={`The page ${page}`}
             whole={whole}
-            listener={{ ...listener, onHeight: seeHeight }}
+            listener={{ ...listener, onHeight: seeHeight, onPick: pickHere }}
           />
         ) : (
           <div
@@ -227,7 +235,12 @@ const LineupPage = memo(function LineupPage({
           type="button"
           aria-label={`Open ${page} in a close-up`}
           data-close-up={page}
-          onClick={() => openCloseUp(page)}
+          title="With Alt held, a click picks what is under it, to be traced; with Shift too, further elements"
+          onClick={(event) => {
+            if (!event.altKey) return openCloseUp(page)
+            const { left, top } = event.currentTarget.getBoundingClientRect()
+            frames.pickAt(page, (event.clientX - left) / scale, (event.clientY - top) / scale, event.shiftKey)
+          }}
           className="absolute inset-0 hover:outline-2 hover:outline-accent"
         />
       </div>

@@ -27,32 +27,34 @@ export function WordsField({
     else onLeave()
   }
   return (
-    <textarea
-      aria-label="Words of this text"
-      title="Enter keeps, Escape leaves"
-      autoFocus
-      spellCheck={false}
-      rows={1}
-      className="absolute z-10 field-sizing-content resize-none rounded-[2px] border-0 bg-raised p-0 text-ink outline-2 outline-offset-2 outline-accent"
-      style={{
-        left: box.left * scale,
-        top: box.top * scale,
-        width: Math.max(160, box.width * scale + 24),
-        minHeight: Math.max(24, box.height * scale),
-        fontSize: Math.max(12, size * scale),
-        lineHeight: 1.4,
-      }}
-      value={typed}
-      onFocus={(event) => event.target.select()}
-      onChange={(event) => setTyped(pre ? event.target.value : event.target.value.replace(/[\r\n]+/g, ' '))}
-      onKeyDown={(event) => {
-        event.stopPropagation()
-        if (event.key === 'Escape') end(false)
-        if (event.key !== 'Enter' || (pre && event.shiftKey) || event.nativeEvent.isComposing) return
-        event.preventDefault()
-        end(true)
-      }}
-      onBlur={() => end(true)}
-    />
+    <div
+      className="absolute z-10"
+      style={{ left: box.left * scale, top: box.top * scale, width: Math.max(160, box.width * scale + 24) }}
+    >
+      <textarea
+        aria-label="Words of this text"
+        autoFocus
+        spellCheck={false}
+        rows={1}
+        className="field-sizing-content w-full resize-none rounded-[2px] border-0 bg-raised p-0 text-ink outline-2 outline-offset-2 outline-accent"
+        style={{
+          minHeight: Math.max(24, box.height * scale),
+          fontSize: Math.max(12, size * scale),
+          lineHeight: 1.4,
+        }}
+        value={typed}
+        onFocus={(event) => event.target.select()}
+        onChange={(event) => setTyped(pre ? event.target.value : event.target.value.replace(/[\r\n]+/g, ' '))}
+        onKeyDown={(event) => {
+          event.stopPropagation()
+          if (event.key === 'Escape') end(false)
+          if (event.key !== 'Enter' || (pre && event.shiftKey) || event.nativeEvent.isComposing) return
+          event.preventDefault()
+          end(true)
+        }}
+        onBlur={() => end(true)}
+      />
+      <p className="mt-1 w-fit rounded-[2px] bg-ink px-1.5 py-0.5 text-[11px] text-panel">Enter keeps, Escape leaves</p>
+    </div>
   )
 }

@@ -272,6 +272,12 @@ export class Frames {
     return done.length === channels.length && done.every(Boolean)
   }
 
+  /** Picks what a page of the lineup has at a point of its viewport, in CSS px; its frame says what that is. */
+  pickAt(page: string, x: number, y: number, more: boolean): void {
+    const shown = [...this.channels.values()].find((each) => each.page === page && each.isReady && !each.aside)
+    shown?.post({ type: 'pick-at', x, y, more })
+  }
+
   /** Holds what moves on these pages, and lets all others move. */
   still(stilled: (page: string) => boolean): void {
     const before = this.stilled
@@ -304,11 +310,13 @@ export class Frames {
       if (channel.isReady) channel.post({ type: 'point', selector: selectors?.get(channel.page) ?? '' })
   }
 
-  /** Marks the traced element in the frame looked at; '' takes the mark away. */
-  mark(selector: string): void {
+  /** Marks the traced element in the frame looked at, or where the whole lineup is, in that of its page; '' takes the mark away. */
+  mark(selector: string, page = ''): void {
     this.marked = selector
-    const channel = this.first && this.channels.get(this.first)
-    if (channel?.isReady) channel.post({ type: 'mark', selector })
+    const one = this.first
+      ? this.channels.get(this.first)
+      : [...this.channels.values()].find((channel) => channel.page === page && !channel.aside)
+    if (one?.isReady) one.post({ type: 'mark', selector })
   }
 
   /** Calls back whenever frames may look other than before: a page is there, the sheet has been put on, fonts have arrived. */

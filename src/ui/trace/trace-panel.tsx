@@ -48,7 +48,7 @@ interface SaidProps {
 /** Everything that is said of one element. */
 function Said({ picked, open, setOpen }: SaidProps) {
   const found = useInspection(picked)
-  useMark(found?.path ?? '')
+  useMark(found?.path ?? '', picked.page)
   if (found === undefined) return <p className="px-4 py-3.5 text-quiet">Looking …</p>
   if (found === null) {
     return <p className="px-4 py-3.5 text-quiet">This element is no longer on the page. Click another one.</p>
@@ -239,11 +239,11 @@ function useInspection(picked: Picked): Inspection | null | undefined {
   return useAnswer('inspect', { ...picked, viewport }, { keep: true })
 }
 
-/** Marks the picked element in the close-up. */
-function useMark(path: string): void {
+/** Marks the picked element in the close-up, or in the lineup. */
+function useMark(path: string, page: string): void {
   const { frames } = useWorkroom()
   useEffect(() => {
-    frames.mark(path)
-    return () => frames.mark('')
-  }, [frames, path])
+    frames.mark(path, page)
+    return () => frames.mark('', page)
+  }, [frames, path, page])
 }

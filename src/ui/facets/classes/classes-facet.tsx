@@ -37,7 +37,8 @@ export function ClassesFacet() {
   return (
     <>
       <FacetHead title="Classes">
-        Classes and ids of the pages and of the sheet. Click an element in a close-up to give it one or take one.
+        Classes and ids of the pages and of the sheet. Click an element in a close-up, or with Alt in the lineup, to
+        give it one or take one.
       </FacetHead>
       <div className="flex items-center gap-2 border-b border-line px-4 py-3">
         <input
