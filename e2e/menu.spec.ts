@@ -118,7 +118,7 @@ test('a list becomes a menu on all pages in one step, and goes back in one', asy
       .find((frame) => frame.url().endsWith(`/${file}`))!
       .evaluate(() => getComputedStyle(document.querySelector('ul')!).display)
   for (const file of ['index.html', 'b.html']) await expect.poll(() => display(file)).toBe('flex')
-  await page.getByLabel('Bullets', { exact: true }).uncheck()
+  await page.getByLabel('Bullets', { exact: true }).click()
   await expect(page.getByLabel('Bullets', { exact: true })).not.toBeChecked()
   await page.getByLabel(/only on index.html/).check()
   await page.getByRole('button', { name: 'Column', exact: true }).click()

@@ -1,6 +1,7 @@
 import type { MenuLook } from '../src/core/menu/menu-look.ts'
 import { menusOf, type Menu } from '../src/core/menu/menus.ts'
-import type { MenuPlace, MenuWish } from '../src/core/menu/plan-menu.ts'
+import type { MenuPlace } from '../src/core/menu/menu-place.ts'
+import type { MenuWish } from '../src/core/menu/plan-menu.ts'
 import type { SiteSnapshot } from '../src/core/model/snapshot.ts'
 import { VIEWPORT } from './core/model.ts'
 

@@ -14,7 +14,7 @@ import { isInLine, readLook, type MenuLook, type MenuOnPage } from './menu-look.
 import { isSpaced } from './link-lists.ts'
 import { PARTS, type MenuPart } from './menu-wants.ts'
 import { PartSelectors } from './part-selectors.ts'
-import { menuAt, type MenuPlace } from './plan-menu.ts'
+import { menuAt, type MenuPlace } from './menu-place.ts'
 import { stackBelowOf, stackingRule } from './stacking.ts'
 
 /** A menu as it is read back, with what its controls edit. */

@@ -1,10 +1,8 @@
 import { entriesFor, placeOfEntry } from '../cascade/entries.ts'
 import { decide, planAt } from '../edit/decide.ts'
 import { sheetWith } from '../edit/write-wanted.ts'
-import { changeClasses } from '../markup/attributes.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
-import { plainName } from '../paths/file-names.ts'
-import { nameOf, type SitePath } from '../paths/paths.ts'
+import type { SitePath } from '../paths/paths.ts'
 import { idOf } from '../properties/longhands.ts'
 import { normalSelector } from '../selectors/serialize.ts'
 import { parseSheet, type Sheet } from '../sheet/parse.ts'
@@ -14,16 +12,10 @@ import { applySplices, diffTexts } from '../text/splice.ts'
 import type { Viewport } from '../values/media.ts'
 import { readLook, value, type MenuLook, type MenuOnPage } from './menu-look.ts'
 import { longhandOf, nothingFor, PARTS, possible, wantsOf, type MenuPart, type Want } from './menu-wants.ts'
-import { linkListOf } from './link-lists.ts'
+import { menuAt, type MenuPlace } from './menu-place.ts'
+import { standAlone } from './stand-alone.ts'
 import { PartSelectors } from './part-selectors.ts'
 import { directionAt, stackBelowOf, stackingRule, withoutStacking, withStacking } from './stacking.ts'
-
-/** A list of links: what finds it and its like, and one of them. */
-export interface MenuPlace {
-  readonly selector: string
-  readonly page: SitePath
-  readonly index: number
-}
 
 /** What is to become of a menu. */
 export interface MenuWish {
@@ -61,28 +53,6 @@ export function planMenu(site: SiteSnapshot, wish: MenuWish): MenuPlan | null {
   const before = site.text(site.sheetPath)
   const texts = [...(alone?.change.texts ?? []), { doc, splices: diffTexts(before, planned.text) }]
   return { menu, change: { ...NO_CHANGE, texts }, kept: planned.kept }
-}
-
-/** A list of links with its styles; null when it is not there any more. */
-export function menuAt(site: SiteSnapshot, { page, index }: MenuPlace, viewport: Viewport): MenuOnPage | null {
-  if (!site.pagePaths.includes(page)) return null
-  const styles = site.stylesOf(page, viewport)
-  const element = styles.page.elements[index]
-  const list = element && linkListOf(styles.page, element)
-  return list ? { ...list, styles } : null
-}
-
-/** Gives the list of one page a class of its own. */
-function standAlone(site: SiteSnapshot, { list }: MenuOnPage, { page, selector }: MenuPlace) {
-  const tree = site.page(page)
-  const taken = (name: string) =>
-    site.pagePaths.some((path) => site.page(path).elements.some(({ classes }) => classes.includes(name)))
-  const stem = `menu-${plainName(nameOf(page)).replace(/\.[^.]*$/, '')}`
-  let name = stem
-  for (let more = 2; taken(name); more++) name = `${stem}-${more}`
-  const texts = [{ doc: site.docOf(page), splices: changeClasses(tree, list, [name]) }]
-  const own = /[\w-]$/.test(selector) && !/[>+~\s,]\s*$/.test(selector) ? `${selector}.${name}` : `.${name}`
-  return { selector: own, change: { ...NO_CHANGE, texts } }
 }
 
 /** So often what another rule beats is tried with a weightier selector. */

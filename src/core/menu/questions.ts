@@ -2,7 +2,8 @@ import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { Viewport } from '../values/media.ts'
 import { readMenu, type ReadMenu } from './menu.ts'
 import { menusOf } from './menus.ts'
-import { planMenu, type MenuPlace, type MenuPlan, type MenuWish } from './plan-menu.ts'
+import type { MenuPlace } from './menu-place.ts'
+import { planMenu, type MenuPlan, type MenuWish } from './plan-menu.ts'
 
 export const menuQuestions = {
   /** All lists of links. */

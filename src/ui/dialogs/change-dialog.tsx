@@ -3,6 +3,7 @@ import type { SiteChange } from '../../core/site/change.ts'
 import { Modal } from '../controls/modal.tsx'
 import { carryOut } from '../state/carry-out.ts'
 import { useNotice, useWorkroom } from '../state/context.tsx'
+import { ChangedPlaces } from './changed-places.tsx'
 import { Buttons } from './form.tsx'
 import { ProofLine, useProof } from './proof.tsx'
 
@@ -33,6 +34,7 @@ export function ChangeDialog({
           run()
         }}
       >
+        <ChangedPlaces change={change} />
         <ProofLine proof={proof} progress={progress} onStop={stop} onAgain={again} />
         <Buttons
           action={proof && proof.altered.length > 0 ? 'Change it all the same' : 'Change it'}

@@ -6,6 +6,7 @@ import { carryOut } from '../state/carry-out.ts'
 import { useNotice, useWorkroom } from '../state/context.tsx'
 import { useAnswer, useAsk } from '../state/use-answer.ts'
 import { count } from '../words.ts'
+import { ChangedPlaces } from './changed-places.tsx'
 import { Buttons, TextField } from './form.tsx'
 import { ProofLine, useProof } from './proof.tsx'
 
@@ -68,7 +69,12 @@ export function SplitDialog({ name, onClose }: { name: string; onClose: () => vo
             ))}
           </div>
         </fieldset>
-        {change && <ProofLine proof={proof} progress={progress} onStop={stop} onAgain={again} />}
+        {change && (
+          <>
+            <ChangedPlaces change={change} />
+            <ProofLine proof={proof} progress={progress} onStop={stop} onAgain={again} />
+          </>
+        )}
         <Buttons action="Split" disabled={!ready || !change || !current} onClose={onClose} />
       </form>
     </Modal>

@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import type { ReadMenu } from '../../../core/menu/menu.ts'
 import type { MenuLook, Means } from '../../../core/menu/menu-look.ts'
-import type { MenuPlace } from '../../../core/menu/plan-menu.ts'
+import type { MenuPlace } from '../../../core/menu/menu-place.ts'
 import { SIDES } from '../../../core/values/sides.ts'
 import { Choice } from '../../controls/choice.tsx'
 import { Group } from '../../controls/parts.tsx'

@@ -3,11 +3,9 @@ import { useEffect, useRef, useState } from 'react'
 import type { FitStretch, RowState } from '../../../core/boxes/fit-range.ts'
 import { WIDEST } from '../../../core/boxes/widths-of-page.ts'
 import type { ReadMenu } from '../../../core/menu/menu.ts'
-import type { MenuPlace } from '../../../core/menu/plan-menu.ts'
+import type { MenuPlace } from '../../../core/menu/menu-place.ts'
 import type { SeenBox } from '../../../bridge/messages.ts'
-import { Frame } from '../../lineup/frame.tsx'
-import { useGeneration } from '../../lineup/generation.ts'
-import { heightFor } from '../../lineup/viewport.ts'
+import { AsideFrame } from '../../lineup/aside-frame.tsx'
 import { useRoom, useWorkroom } from '../../state/context.tsx'
 import type { FrameChannel } from '../../state/frame-channel.ts'
 import { findStretches } from './fit-search.ts'
@@ -43,7 +41,6 @@ export function MenuFit({
   const channel = useRef<FrameChannel | null>(null)
   const [width, setWidth] = useState(WIDEST)
   const [ready, setReady] = useState(0)
-  const { generation, listener } = useGeneration(page)
   const told = useRef(onFit)
   told.current = onFit
   const asked = JSON.stringify([boxes, stretches])
@@ -83,25 +80,17 @@ export function MenuFit({
   }, [frames, page, texts, asked, ready])
 
   return (
-    <div aria-hidden className="pointer-events-none invisible fixed -left-[9999px] top-0 size-px overflow-hidden">
-      <Frame
-        page={page}
-        width={width}
-        height={heightFor(width)}
-        scale={1}
-        aside
-        inView={false}
-        generation={generation}
-        title={`${page}, to measure its menu`}
-        listener={{
-          ...listener,
-          onChannel: (opened) => {
-            channel.current = opened
-          },
-          onReady: () => setReady((times) => times + 1),
-        }}
-      />
-    </div>
+    <AsideFrame
+      page={page}
+      width={width}
+      title={`${page}, to measure its menu`}
+      listener={{
+        onChannel: (opened) => {
+          channel.current = opened
+        },
+        onReady: () => setReady((times) => times + 1),
+      }}
+    />
   )
 }
 

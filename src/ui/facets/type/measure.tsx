@@ -1,9 +1,8 @@
 'use client'
 import { useRef, useState } from 'react'
 import type { FrameChannel } from '../../state/frame-channel.ts'
-import { Frame } from '../../lineup/frame.tsx'
-import { useGeneration } from '../../lineup/generation.ts'
-import { heightFor, WIDTHS } from '../../lineup/viewport.ts'
+import { AsideFrame } from '../../lineup/aside-frame.tsx'
+import { WIDTHS } from '../../lineup/viewport.ts'
 import { DESK } from '../../../core/values/media.ts'
 import { useAnswer } from '../../state/use-answer.ts'
 import { Group } from '../../controls/parts.tsx'
@@ -35,7 +34,6 @@ export function Measure({ selector }: { selector: string }) {
 function MeasuredAt({ page, selector, width }: { page: string; selector: string; width: number }) {
   const channel = useRef<FrameChannel | null>(null)
   const [lines, setLines] = useState<readonly number[] | null>(null)
-  const { generation, listener } = useGeneration(page)
   const measure = () => {
     if (channel.current?.isReady) channel.current.post({ type: 'measure', id: 0, selector })
   }
@@ -68,26 +66,18 @@ function MeasuredAt({ page, selector, width }: { page: string; selector: string;
             : 'too little text'
           : `${Math.round(middle)}${outside ? (middle < USUAL.from ? ', short' : ', long') : ''}`}
       </span>
-      <div aria-hidden className="pointer-events-none invisible fixed -left-[9999px] top-0 size-px overflow-hidden">
-        <Frame
-          page={page}
-          width={width}
-          height={heightFor(width)}
-          scale={1}
-          aside
-          inView={false}
-          generation={generation}
-          title={`${page} measured at ${width} px`}
-          listener={{
-            ...listener,
-            onChannel: (opened) => {
-              channel.current = opened
-            },
-            onMeasured: setLines,
-            onChanged: measure,
-          }}
-        />
-      </div>
+      <AsideFrame
+        page={page}
+        width={width}
+        title={`${page} measured at ${width} px`}
+        listener={{
+          onChannel: (opened) => {
+            channel.current = opened
+          },
+          onMeasured: setLines,
+          onChanged: measure,
+        }}
+      />
     </div>
   )
 }
