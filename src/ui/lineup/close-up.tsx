@@ -117,13 +117,15 @@ export function CloseUp({ page }: { page: string }) {
     >
       <ViewportBar
         trailing={
-          <span className="whitespace-nowrap text-quiet [@media(max-width:1100px)]:sr-only">
+          <span className="whitespace-nowrap text-quiet">
             {reach ? (
               <span className="mr-2 rounded-sm bg-accent px-1.5 text-[11px] font-semibold text-accent-ink">
                 {reach.pages.find((each) => each.page === page)?.count ?? 0} here
               </span>
             ) : null}
-            {width} × {height}
+            <span className="@max-4xl:sr-only">
+              {width} × {height}
+            </span>
           </span>
         }
       >

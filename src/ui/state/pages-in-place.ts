@@ -7,6 +7,8 @@ import { askOnce } from './use-answer.ts'
 /** Keys pressed one after another are shown together. */
 const SHOW_AFTER_MS = 25
 
+/** A step that changes more pages than these is no typing: they are loaded anew, those in view first. */
+const MOST_AT_ONCE = 12
 /** Two texts of this length are compared at once, in a few ms; longer ones by the worker, behind whatever else it is asked. */
 const COMPARED_HERE = 40_000
 
@@ -32,8 +34,21 @@ export function showPagesInPlace(workroom: Workroom): () => void {
     shown.set(page, null)
     store.getState().shownInPlace(page, undefined)
   }
+  const busy = new Set<string>()
+  /** One change after another: the next one is told from what the frames show by then. */
   const show = async (page: string) => {
+    if (busy.has(page)) return wait(page)
     waiting.delete(page)
+    busy.add(page)
+    await showOnce(page)
+    busy.delete(page)
+  }
+  const wait = (page: string) => {
+    clearTimeout(waiting.get(page))
+    const timer = setTimeout(() => void show(page), SHOW_AFTER_MS)
+    waiting.set(page, timer)
+  }
+  const showOnce = async (page: string) => {
     const { texts, scriptsRun } = store.getState()
     const [before, after] = [shown.get(page), texts.get(fileDoc(page))]
     if (typeof before !== 'string' || after === undefined || scriptsRun || isXml(page)) return giveUp(page)
@@ -46,16 +61,18 @@ export function showPagesInPlace(workroom: Workroom): () => void {
   }
   const leave = store.subscribe((state, before) => {
     if (state.texts === before.texts) return
-    for (const [doc, text] of state.texts) {
+    const changed = [...state.texts].flatMap(([doc, text]) => {
       const [page, was] = [pathOfDoc(doc), before.texts.get(doc)]
-      if (was === undefined || was === text || page === null || !isPage(page)) continue
-      if (!shown.has(page)) shown.set(page, was)
-      if (waiting.has(page)) clearTimeout(waiting.get(page))
-      else state.shownInPlace(page, null)
-      const timer = setTimeout(() => void show(page), SHOW_AFTER_MS)
-      waiting.set(page, timer)
-    }
+      return was === undefined || was === text || page === null || !isPage(page) ? [] : [{ page, was }]
+    })
+    if (changed.length > MOST_AT_ONCE) for (const { page } of changed) shown.set(page, null)
+    else for (const { page, was } of changed) soon(page, was)
   })
+  const soon = (page: string, was: string) => {
+    if (!shown.has(page)) shown.set(page, was)
+    if (!waiting.has(page)) store.getState().shownInPlace(page, null)
+    wait(page)
+  }
   // A frame that loads gets what is kept by then, which may be older than what the others show.
   frames.onLoaded = (page) => {
     const { keeping, typing } = store.getState()
