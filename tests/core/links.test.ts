@@ -4,6 +4,7 @@ import { planStates, runsOf } from '../../src/core/edit/edit-states.ts'
 import { linkKinds, type LinkKind } from '../../src/core/links/kinds.ts'
 import { smallTargets, targetsOn } from '../../src/core/links/targets.ts'
 import { wornOn } from '../../src/core/links/worn.ts'
+import { SharedRuns } from '../../src/core/model/shared-run.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
 import { siteOf, VIEWPORT } from './model.ts'
@@ -217,5 +218,26 @@ describe('a state worn', () => {
 
   it('nothing but links can have been visited', () => {
     expect(worn('p:visited { color: red }', { on: 'selector', selector: 'p' }, 'visited')).toEqual([])
+  })
+})
+
+describe('what several ask for', () => {
+  it('is run once: together while it runs, and known after it; who stops stops nobody else', () => {
+    const runs = new SharedRuns<number, string>()
+    const site = siteWith('', BODY)
+    let begun = 0
+    function* count() {
+      begun++
+      yield 1
+      yield 2
+      return 'three'
+    }
+    const [one, two] = [runs.of(site, 'a', count), runs.of(site, 'a', count)]
+    expect([one.next(), two.next()].map(({ value }) => value)).toEqual([1, 2])
+    one.return('gone')
+    expect(two.next()).toEqual({ done: true, value: 'three' })
+    expect(runs.of(site, 'a', count).next()).toEqual({ done: true, value: 'three' })
+    expect(begun).toBe(1)
+    expect(runs.of(siteWith('', BODY), 'a', count).next().value).toBe(1)
   })
 })

@@ -1,7 +1,8 @@
+import { SharedRuns } from '../model/shared-run.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { SitePath } from '../paths/paths.ts'
 import type { Viewport } from '../values/media.ts'
-import { linkKinds, type LinkPlace } from './kinds.ts'
+import { linkKinds, type KindsProgress, type LinkKind, type LinkPlace } from './kinds.ts'
 import { stylesInStates, type LinkOnPage } from './link-states.ts'
 import { targetsOn, type Target } from './targets.ts'
 import { wornOn, type Wearable, type WornOn, type WornRule } from './worn.ts'
@@ -33,12 +34,16 @@ interface ProofAsk {
   readonly dragged?: number
 }
 
+/** Bench and proof table ask for the same. */
+const KINDS = new SharedRuns<KindsProgress, LinkKind[]>()
+
 export const linksQuestions = {
   /** What is pressed on a page. */
   targets: (site: SiteSnapshot, { page }: { page: SitePath }): Target[] =>
     site.pagePaths.includes(page) ? targetsOn(site, page) : [],
   /** All kinds of link, each in all its states. */
-  linkKinds: (site: SiteSnapshot, { viewport, groups }: KindsAsk) => linkKinds(site, viewport, groups),
+  linkKinds: (site: SiteSnapshot, ask: KindsAsk) =>
+    KINDS.of(site, JSON.stringify(ask), () => linkKinds(site, ask.viewport, ask.groups)),
   /** One link in all its states; null when it is not there any more. */
   stateProof: (site: SiteSnapshot, { sample, current, viewport }: ProofAsk): readonly ProvedState[] | null => {
     const at = linkAt(site, sample, viewport)
