@@ -5,7 +5,7 @@ import type { Workroom } from './context.tsx'
 import { askOnce } from './use-answer.ts'
 
 /** Keys pressed one after another are shown together. */
-const SHOW_AFTER_MS = 25
+const SHOW_AFTER_MS = 8
 
 /** A step that changes more pages than these is no typing: they are loaded anew, those in view first. */
 const MOST_AT_ONCE = 12
