@@ -28,8 +28,10 @@ function serverOf(late: () => number) {
     const request = JSON.parse(String(init.body)) as SaveRequest
     await new Promise((settle) => setTimeout(settle, late()))
     for (const operation of request.operations) {
-      if (operation.type === 'step') act((done.push(operation.step), operation.step))
-      else if (operation.type === 'undo') act(reverseStep(done.pop()!))
+      if (operation.type === 'step') {
+        done.push(operation.step)
+        act(operation.step)
+      } else if (operation.type === 'undo') act(reverseStep(done.pop()!))
     }
     return Response.json({ revision: request.revision + 1 })
   })
