@@ -10,7 +10,7 @@ import { splitState } from '../states/order.ts'
 import { placeOf } from '../text/place.ts'
 import type { Viewport } from '../values/media.ts'
 import { decide } from '../edit/decide.ts'
-import { isInLine, readLook, type MenuLook, type MenuOnPage } from './menu-look.ts'
+import { isInLine, readLook, value, type MenuLook, type MenuOnPage } from './menu-look.ts'
 import { isSpaced } from './link-lists.ts'
 import { PARTS, type MenuPart } from './menu-wants.ts'
 import { PartSelectors } from './part-selectors.ts'
@@ -22,6 +22,8 @@ export interface ReadMenu {
   readonly look: MenuLook
   /** The selectors that edits of its parts are written for. */
   readonly selectors: Readonly<Record<MenuPart | 'hover' | 'current', string>>
+  /** Whether its items are of the kind that shows bullets: blocks and boxes in a line do not. */
+  readonly showsBullets: boolean
   /** Whether its items are boxes in a line with white space between them: one space is part of what stands between. */
   readonly spaced: boolean
   /** What stacks it where that is a rule for more than this menu: its condition and its line in the sheet. */
@@ -47,6 +49,7 @@ export function readMenu(site: SiteSnapshot, place: MenuPlace, viewport: Viewpor
     gapField,
     stretches: new WidthsOfPage(site, place.page).stretches,
     selectors: selectorsOf(site, menu, parts, place, viewport),
+    showsBullets: value(menu.styles.of(menu.items[1]!), 'display').includes('list-item'),
     spaced: isInLine(look.means) && isSpaced(menu.styles.page, menu),
     stackedBy: stackBelow === null ? null : strangeStacking(site, parts, stackBelow),
     boxes: [menu.list, ...menu.items].map(({ index }) => index),

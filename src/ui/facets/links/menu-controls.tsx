@@ -75,7 +75,7 @@ export function MenuControls({
         <Check
           label="Bullets"
           checked={look.bullets}
-          note={/^inline/.test(look.means) ? 'boxes in a line show none' : ''}
+          note={look.bullets && !read.showsBullets ? 'set, but the items are no list items and show none' : ''}
           onChange={(bullets) => onWish({ bullets }, bullets ? 'Bullets on' : 'Bullets off')}
         />
         <Separator look={look} onWish={onWish} />
