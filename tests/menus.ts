@@ -18,8 +18,8 @@ export function menusIn(site: SiteSnapshot): Menu[] {
 }
 
 export const placeOf = ({ selector, sample }: Menu): MenuPlace => ({ selector, page: sample.page, index: sample.index })
-export const wish = (site: SiteSnapshot, look: Partial<MenuLook>, only: string | null = null): MenuWish => ({
-  ...{ menu: placeOf(menusIn(site)[0]!), viewport: VIEWPORT, look, only },
+export const wish = (site: SiteSnapshot, look: Partial<MenuLook>, alone = false): MenuWish => ({
+  ...{ menu: placeOf(menusIn(site)[0]!), viewport: VIEWPORT, look, alone },
 })
 /** Menus as they are written, from none at all to those of old sites. */
 export const MENU_SITES: Readonly<Record<string, readonly [css: string, body: string]>> = {

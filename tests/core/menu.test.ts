@@ -84,7 +84,7 @@ describe('planning a menu', () => {
   it('is for the list of one page alone where that is asked', () => {
     const nav = pageWith(`<nav>${LIST}</nav>`)
     const site = siteOf({ 'a.html': nav, 'b.html': nav, 'css/site.css': 'nav ul { display: flex }' })
-    const after = site.after(planMenu(site, wish(site, { direction: 'column' }, 'a.html'))!.change)
+    const after = site.after(planMenu(site, wish(site, { direction: 'column' }, true))!.change)
     expect(after.text('b.html')).toBe(nav)
     const directions = menusIn(after).map((menu) => [
       menu.pages,
@@ -96,5 +96,53 @@ describe('planning a menu', () => {
         [['b.html'], 'bar'],
       ]),
     )
+  })
+
+  it('leaves a rule for narrow viewports alone that says anything of somebody’s own', () => {
+    const own = [
+      '@media (max-width: 600px) { nav ul { flex-direction: column; background: red } }',
+      '@media (max-width: 600px) { nav ul { gap: 1px } }',
+      '@media (max-width: 600px) { nav ul { flex-direction: column } /* mine */ }',
+      '@media (max-width: 600px) { nav ul { flex-direction: column } nav ul > li + li { margin-top: 5px } }',
+      '@media (max-width: 600px) { nav ul { flex-direction: column } p { color: red } }',
+    ]
+    for (const rule of own) {
+      const site = siteOf({
+        'index.html': pageWith(`<nav>${LIST}</nav>`),
+        'css/site.css': `nav ul { display: flex; gap: 2px } ${rule}`,
+      })
+      for (const look of [{ gap: '9px' }, { separator: '1px solid red' }, { stackBelow: 480 }, { stackBelow: null }])
+        expect(site.after(planMenu(site, wish(site, look))!.change).text('css/site.css'), rule).toContain(rule)
+    }
+  })
+
+  it('changes its own stacking rule only where that says something else then', () => {
+    const css =
+      'nav ul { display: flex; gap: 2px }\n\n@media (max-width: 480px) {\n  nav ul {\n    flex-direction: column;\n  }\n}\n\np { top: 0 }\n'
+    const site = siteOf({ 'index.html': pageWith(`<nav>${LIST}</nav>`), 'css/site.css': css })
+    expect(site.after(planMenu(site, wish(site, { gap: '9px' }))!.change).text('css/site.css')).toBe(
+      css.replace('2px', '9px'),
+    )
+    const floats = site.after(planMenu(site, wish(site, { means: 'float' }))!.change)
+    expect(readFirst(floats).look).toMatchObject({ means: 'float', gap: '2px', stackBelow: 480 })
+  })
+
+  it('says which condition stacks it where that is not the menu’s own', () => {
+    const css = 'p { top: 0 }\n@media (min-width: 37.5em) { nav ul { display: flex } }'
+    const site = siteOf({ 'index.html': pageWith(`<nav>${LIST}</nav>`), 'css/site.css': css })
+    expect(readFirst(site)).toMatchObject({
+      look: { stackBelow: 599 },
+      stackedBy: { condition: '(min-width: 37.5em)', line: 2 },
+    })
+  })
+
+  it('takes bullets from items that a rule gives them, and keeps a gap as it is written', () => {
+    const css = 'nav ul { display: flex; gap: 1rem } nav li { list-style: square }'
+    const site = siteOf({ 'index.html': pageWith(`<nav>${LIST}</nav>`), 'css/site.css': css })
+    const bare = site.after(planMenu(site, wish(site, { bullets: false }))!.change)
+    expect(bare.text('css/site.css')).toContain('nav li { list-style: none }')
+    expect(readFirst(bare).look.bullets).toBe(false)
+    const floats = site.after(planMenu(site, wish(site, { means: 'float' }))!.change)
+    expect(floats.text('css/site.css')).toContain('margin-left: 1rem')
   })
 })

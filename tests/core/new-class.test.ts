@@ -131,7 +131,8 @@ describe('splitting and clearing', () => {
     expect(site.after(sheet.change).text('css/site.css')).toBe(
       '.here { top: 0 } .here { left: 0 }  p:not(.gone) { right: 0 } .script { bottom: 0 }',
     )
-    expect([sheet.names, sheet.inScripts]).toEqual([1, ['.script']])
+    expect([sheet.names, sheet.inScripts, sheet.unreadScripts]).toEqual([1, ['.script'], false])
+    expect(planClear(siteWith(css, '<p><script src="a.js"></script>'), 'sheet').unreadScripts).toBe(true)
     const pages = planClear(site, 'pages')
     expect(site.after(pages.change).text('index.html')).toContain('<p class="here">')
   })

@@ -64,13 +64,14 @@ function altersOf(site: SiteSnapshot, change: SiteChange, path: SitePath, index:
   })
 }
 
-/** A change that takes a class from every element of the site. */
-export function planTakeAway(site: SiteSnapshot, name: string): SiteChange {
+/** A change that takes classes from every element of the site. */
+export function planTakeAway(site: SiteSnapshot, names: readonly string[]): SiteChange {
+  const gone = new Set(names)
   const texts = site.pagePaths.flatMap((path) => {
     const page = site.page(path)
     const splices = page.elements
-      .filter(({ classes, place }) => place !== null && classes.includes(name))
-      .flatMap((element) => changeClasses(page, element, [], [name]))
+      .filter(({ place, classes }) => place !== null && classes.some((name) => gone.has(name)))
+      .flatMap((element) => changeClasses(page, element, [], names))
     return splices.length === 0 ? [] : [{ doc: site.docOf(path), splices }]
   })
   return { ...NO_CHANGE, texts }

@@ -22,7 +22,7 @@ export const classesQuestions = {
   /** Makes a class of an id, or an id of a class. */
   turn: (site: SiteSnapshot, { kind, name }: { kind: NameKind; name: string }): Turned => planTurn(site, kind, name),
   /** Takes a class from every element. */
-  takeAway: (site: SiteSnapshot, { name }: { name: string }): SiteChange => planTakeAway(site, name),
+  takeAway: (site: SiteSnapshot, { name }: { name: string }): SiteChange => planTakeAway(site, [name]),
   /** A class before it is written. */
   draftClass: (site: SiteSnapshot, { source }: { source: ClassSource }): ClassDraft => draftClass(site, source),
   /** What writing a new class comes to. */

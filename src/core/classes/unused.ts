@@ -1,11 +1,11 @@
 import { splitAtCommas } from '../css/tokens.ts'
-import { changeClasses } from '../markup/attributes.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import { parseSheet, type Sheet, type StyleRule } from '../sheet/parse.ts'
 import { removeRules } from '../sheet/remove.ts'
 import { styleRules } from '../sheet/walk.ts'
 import { NO_CHANGE, type SiteChange } from '../site/change.ts'
 import type { Splice } from '../text/splice.ts'
+import { planTakeAway } from './apply.ts'
 import { allNames } from './all-names.ts'
 import { namesInCss, type NameKind } from './names-in-css.ts'
 import { isNamedInScript } from './rename.ts'
@@ -16,6 +16,8 @@ export interface Cleared {
   readonly names: number
   /** Names that a script may mean: they stay. */
   readonly inScripts: readonly string[]
+  /** Whether pages load scripts from files, which are not read: those may mean any name. */
+  readonly unreadScripts: boolean
 }
 
 /**
@@ -32,25 +34,17 @@ export function planClear(site: SiteSnapshot, where: 'pages' | 'sheet'): Cleared
   const isInScript = ({ name }: { name: string }) => scripts.some((script) => isNamedInScript(script, name))
   const gone = unused.filter((name) => !isInScript(name))
   const inScripts = unused.filter(isInScript).map(({ kind, name }) => `${kind === 'class' ? '.' : '#'}${name}`)
-  const change = where === 'pages' ? fromPages(site, gone) : fromSheets(site, gone)
-  return { change, names: gone.length, inScripts }
+  const names = gone.map(({ name }) => name)
+  const change = where === 'pages' ? planTakeAway(site, names) : fromSheets(site, gone)
+  const unreadScripts = site.pagePaths.some((path) =>
+    site.page(path).elements.some(({ tag, attributes }) => tag === 'script' && attributes.has('src')),
+  )
+  return { change, names: gone.length, inScripts, unreadScripts }
 }
 
 interface Name {
   readonly kind: NameKind
   readonly name: string
-}
-
-function fromPages(site: SiteSnapshot, names: readonly Name[]): SiteChange {
-  const gone = new Set(names.map(({ name }) => name))
-  const texts = site.pagePaths.flatMap((path) => {
-    const page = site.page(path)
-    const splices = page.elements
-      .filter(({ place, classes }) => place !== null && classes.some((name) => gone.has(name)))
-      .flatMap((element) => changeClasses(page, element, [], [...gone]))
-    return splices.length === 0 ? [] : [{ doc: site.docOf(path), splices }]
-  })
-  return { ...NO_CHANGE, texts }
 }
 
 function fromSheets(site: SiteSnapshot, names: readonly Name[]): SiteChange {

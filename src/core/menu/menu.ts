@@ -9,13 +9,13 @@ import { normalSelector } from '../selectors/serialize.ts'
 import { splitState } from '../states/order.ts'
 import { placeOf } from '../text/place.ts'
 import type { Viewport } from '../values/media.ts'
-import { decide } from '../edit/decide.ts'
-import { isInLine, readLook, value, type MenuLook, type MenuOnPage } from './menu-look.ts'
+import { isInLine, value, type MenuLook, type MenuOnPage } from './menu-look.ts'
 import { isSpaced } from './link-lists.ts'
 import { PARTS, type MenuPart } from './menu-wants.ts'
 import { PartSelectors } from './part-selectors.ts'
 import { menuAt, type MenuPlace } from './menu-place.ts'
-import { stackBelowOf, stackingRule } from './stacking.ts'
+import { stackingRule, turningRule, widthOf } from './stacking.ts'
+import { wholeLook, type DeclaredBy } from './whole-look.ts'
 
 /** A menu as it is read back, with what its controls edit. */
 export interface ReadMenu {
@@ -26,10 +26,10 @@ export interface ReadMenu {
   readonly showsBullets: boolean
   /** Whether its items are boxes in a line with white space between them: one space is part of what stands between. */
   readonly spaced: boolean
-  /** What stacks it where that is a rule for more than this menu: its condition and its line in the sheet. */
+  /** What stacks it where that says more than this: its condition and its line in the sheet, 0 for what stands elsewhere. */
   readonly stackedBy: { readonly condition: string; readonly line: number } | null
   /** The one declaration that makes the room between two items, where there is one: it can be dragged. */
-  readonly gapField: { readonly selector: string; readonly property: string } | null
+  readonly gapField: DeclaredBy | null
   /** Viewport widths between which all media queries of its page say the same, px. */
   readonly stretches: readonly Stretch[]
   /** The places of the list and of its items, in document order. */
@@ -41,31 +41,16 @@ export function readMenu(site: SiteSnapshot, place: MenuPlace, viewport: Viewpor
   const menu = menuAt(site, place, viewport)
   if (!menu) return null
   const parts = new PartSelectors(site, place.selector, menu)
-  const look = readLook(menu)
-  const gapField = gapFieldOf(parts, look.direction)
-  const stackBelow = stackBelowOf(site, place.page, place.index)
+  const { look, gapField } = wholeLook(site, menu, parts, place)
   return {
-    look: { ...look, gap: (gapField && writtenIn(site, gapField)) ?? look.gap, stackBelow },
-    gapField,
+    ...{ look, gapField },
     stretches: new WidthsOfPage(site, place.page).stretches,
     selectors: selectorsOf(site, menu, parts, place, viewport),
     showsBullets: value(menu.styles.of(menu.items[1]!), 'display').includes('list-item'),
     spaced: isInLine(look.means) && isSpaced(menu.styles.page, menu),
-    stackedBy: stackBelow === null ? null : strangeStacking(site, parts, stackBelow),
+    stackedBy: look.stackBelow === null ? null : strangeStacking(site, parts, look.stackBelow),
     boxes: [menu.list, ...menu.items].map(({ index }) => index),
   }
-}
-
-/** The declaration that makes the room between two items, where one alone does. */
-function gapFieldOf(parts: PartSelectors, direction: MenuLook['direction']): ReadMenu['gapField'] {
-  const [one, more] = parts.carriers(direction)
-  const selector = one && !more ? parts.deciding(one.of, one.property) : null
-  return selector === null ? null : { selector, property: one!.of === 'list' ? 'gap' : one!.property }
-}
-
-function writtenIn(site: SiteSnapshot, { selector, property }: NonNullable<ReadMenu['gapField']>): string | null {
-  const sheet = site.sheet(site.sheetPath)
-  return (sheet && decide(sheet, selector, property)?.value) || null
 }
 
 function selectorsOf(
@@ -114,13 +99,11 @@ function decidingHover(parts: PartSelectors, style: Parameters<typeof entriesFor
 
 function strangeStacking(site: SiteSnapshot, parts: PartSelectors, below: number): ReadMenu['stackedBy'] {
   const sheet = site.sheet(site.sheetPath)
-  if (!sheet) return null
-  if (stackingRule(sheet, (selector) => PARTS.some((part) => parts.isFor(part, selector)))) return null
-  const rule = sheet.rules.find(
-    (each) => each.kind === 'at' && each.name === 'media' && new RegExp(`\\b${below}(?:\\.\\d+)?px`).test(each.prelude),
-  )
-  return {
-    condition: rule?.kind === 'at' ? rule.prelude.trim() : '',
-    line: rule ? placeOf(sheet.text, rule.from).line : 0,
-  }
+  if (!sheet) return { condition: '', line: 0 }
+  const own = stackingRule(sheet, (selector) => PARTS.some((part) => parts.isFor(part, selector)))
+  if (own && widthOf(own) === below) return null
+  const rule = turningRule(sheet, below)
+  return rule
+    ? { condition: rule.prelude.trim(), line: placeOf(sheet.text, rule.from).line }
+    : { condition: '', line: 0 }
 }

@@ -1,8 +1,7 @@
-import { entriesFor, placeOfEntry } from '../cascade/entries.ts'
+import { entriesFor, kindOf, placeOfEntry } from '../cascade/entries.ts'
 import { decide, planAt } from '../edit/decide.ts'
 import { sheetWith } from '../edit/write-wanted.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
-import type { SitePath } from '../paths/paths.ts'
 import { idOf } from '../properties/longhands.ts'
 import { normalSelector } from '../selectors/serialize.ts'
 import { parseSheet, type Sheet } from '../sheet/parse.ts'
@@ -10,20 +9,21 @@ import { topStyleRules } from '../sheet/walk.ts'
 import { NO_CHANGE, type SiteChange } from '../site/change.ts'
 import { applySplices, diffTexts } from '../text/splice.ts'
 import type { Viewport } from '../values/media.ts'
-import { readLook, value, type MenuLook, type MenuOnPage } from './menu-look.ts'
+import { value, type MenuLook, type MenuOnPage } from './menu-look.ts'
 import { longhandOf, nothingFor, PARTS, possible, wantsOf, type MenuPart, type Want } from './menu-wants.ts'
 import { menuAt, type MenuPlace } from './menu-place.ts'
+import { wholeLook } from './whole-look.ts'
 import { standAlone } from './stand-alone.ts'
 import { PartSelectors } from './part-selectors.ts'
-import { directionAt, stackBelowOf, stackingRule, withoutStacking, withStacking } from './stacking.ts'
+import { directionAt, stackingDeclarations, stackingRule, withoutStacking, withStacking } from './stacking.ts'
 
 /** What is to become of a menu. */
 export interface MenuWish {
   readonly menu: MenuPlace
   readonly viewport: Viewport
   readonly look: Partial<MenuLook>
-  /** Only for the list of this page; null for all. */
-  readonly only: SitePath | null
+  /** Whether it is for this list alone, and not for all that are found. */
+  readonly alone: boolean
 }
 
 /** Something of a menu that the sheet cannot give it: another rule decides it. */
@@ -45,7 +45,7 @@ export interface MenuPlan {
 export function planMenu(site: SiteSnapshot, wish: MenuWish): MenuPlan | null {
   const at = menuAt(site, wish.menu, wish.viewport)
   if (!at) return null
-  const alone = wish.only === null ? null : standAlone(site, at, wish.menu)
+  const alone = wish.alone ? standAlone(site, at, wish.menu) : null
   const now = alone ? site.after(alone.change) : site
   const menu = { ...wish.menu, selector: alone?.selector ?? wish.menu.selector }
   const planned = new Planning(now, menu, wish).plan()
@@ -70,12 +70,12 @@ class Planning {
   ) {
     this.menu = menuAt(site, place, wish.viewport)!
     this.parts = new PartSelectors(site, place.selector, this.menu)
-    this.before = { ...readLook(this.menu), stackBelow: stackBelowOf(site, place.page, place.index) }
+    this.before = wholeLook(site, this.menu, this.parts, place).look
   }
 
   plan(): { text: string; kept: Kept[] } {
     const look = possible({ ...this.before, ...this.wish.look })
-    const { text, kept } = this.writeAll(this.differing(look))
+    const { text, kept } = this.writeAll(this.differing(look).map((want) => this.held(want)))
     return this.stack(text, look, kept)
   }
 
@@ -99,6 +99,13 @@ class Planning {
     ]
   }
 
+  /** Bullets are the items' where a rule for items tells them: one for the list would not reach them. */
+  private held(want: Want): Want {
+    if (want.property !== 'list-style') return want
+    const entry = entriesFor(this.menu.styles.of(this.menu.items[1]!), idOf(longhandOf(want.property)))[0]
+    return entry && kindOf(entry) !== 'user-agent' ? { ...want, of: 'item' } : want
+  }
+
   /** Room is changed where it comes from; where it comes from several places, in the first, and the others give none. */
   private gapAnew(changed: readonly Want[], { gap }: MenuLook): Want[] {
     const [first, ...others] = this.parts.carriers(this.before.direction)
@@ -115,15 +122,16 @@ class Planning {
   private writeAll(wants: readonly Want[]): { text: string; kept: Kept[] } {
     const tries = wants.map(() => 0)
     const kept = new Map<number, Kept>()
-    for (let round = 0; ; round++) {
+    for (;;) {
       const open = wants.map((want, at) => ({ want, at })).filter(({ at }) => !kept.has(at))
       const written = open.map(({ want, at }) => ({ ...want, at, selector: this.selectorFor(want, tries[at]!)! }))
       const text = this.write(written)
       const beaten = written.flatMap((each) => this.beatenBy(each, text) ?? [])
-      if (beaten.length === 0 || round > MOST_TRIES) return { text, kept: [...kept.values()] }
+      if (beaten.length === 0) return { text, kept: [...kept.values()] }
       for (const { at, of, property, by } of beaten) {
         tries[at]!++
-        if (this.selectorFor(wants[at]!, tries[at]!) === null) kept.set(at, { of, property, by })
+        if (tries[at]! > MOST_TRIES || this.selectorFor(wants[at]!, tries[at]!) === null)
+          kept.set(at, { of, property, by })
       }
     }
   }
@@ -220,7 +228,10 @@ class Planning {
   /** Whether the rule that stacks has to be written anew: another width is wanted, it is the menu's own, or it holds no more. */
   private mustStack(text: string, look: MenuLook, isOfMenu: (selector: string) => boolean): boolean {
     const { page, index } = this.place
-    if (look.stackBelow !== this.before.stackBelow || stackingRule(parseSheet(text), isOfMenu) !== null) return true
+    if (look.stackBelow !== this.before.stackBelow) return true
+    const says = (each: MenuLook) => JSON.stringify([each.direction, stackingDeclarations(each)])
+    const own = stackingRule(parseSheet(text), isOfMenu) !== null
+    if (own && says(look) !== says(this.before)) return true
     if (look.stackBelow === null || look.direction === 'column') return false
     return directionAt(this.site.withText(this.site.sheetPath, text), page, index, look.stackBelow) !== 'column'
   }

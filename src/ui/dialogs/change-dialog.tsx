@@ -12,11 +12,13 @@ export function ChangeDialog({
   title,
   label,
   change,
+  beside = '',
   onClose,
 }: {
   title: string
   label: string
   change: SiteChange
+  beside?: string
   onClose: () => void
 }) {
   const workroom = useWorkroom()
@@ -35,6 +37,7 @@ export function ChangeDialog({
         }}
       >
         <ChangedPlaces change={change} />
+        {beside && <p className="mt-3 text-alarm">{beside}</p>}
         <ProofLine proof={proof} progress={progress} onStop={stop} onAgain={again} />
         <Buttons
           action={proof && proof.altered.length > 0 ? 'Change it all the same' : 'Change it'}

@@ -50,7 +50,7 @@ export function Dialogs() {
     case 'set-aside':
       return <SetAsideDialog cause={asking.cause} message={asking.message} onClose={onClose} />
     case 'change':
-      return <ChangeDialog title={asking.title} label={asking.label} change={asking.change} onClose={onClose} />
+      return <ChangeDialog {...asking} onClose={onClose} />
     case 'rename':
       return <RenameDialog kind={asking.what} name={asking.name} onClose={onClose} />
     case 'new-class':

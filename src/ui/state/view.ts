@@ -29,7 +29,14 @@ export type Asking =
   | { readonly kind: 'set-aside'; readonly cause: string; readonly message: string }
   | { readonly kind: 'gather'; readonly plans: readonly (GatherPlan & { readonly names: readonly string[] })[] }
   /** A change of the site, to be proved before it is made. */
-  | { readonly kind: 'change'; readonly title: string; readonly label: string; readonly change: SiteChange }
+  | {
+      readonly kind: 'change'
+      readonly title: string
+      readonly label: string
+      readonly change: SiteChange
+      /** What a proof cannot know, in sentences. */
+      readonly beside?: string
+    }
   | { readonly kind: 'rename'; readonly what: NameKind; readonly name: string }
   /** A new class, for elements that are picked or for none. */
   | { readonly kind: 'new-class'; readonly picked: PickedElements | null }

@@ -100,18 +100,21 @@ function Clear({ where }: { where: 'pages' | 'sheet' }) {
   const clear = async () => {
     const cleared = await askOnce(workroom, 'clearNames', { where })
     if (!cleared) return
-    const { names, inScripts, change } = cleared
+    const { names, inScripts, unreadScripts, change } = cleared
     const stay =
       inScripts.length > 0
         ? `${listed(inScripts, 3)} may be meant by a script and ${inScripts.length === 1 ? 'stays' : 'stay'}.`
         : ''
     if (names === 0) return notice(stay || 'There is nothing to take away.')
-    if (stay) notice(stay)
+    const unread = unreadScripts
+      ? 'Scripts in files of their own are not read: they may give elements such a name.'
+      : ''
     const what =
       where === 'pages'
         ? `${count(names, 'class', 'classes')} that no rule names`
         : `rules for ${count(names, 'name')} that no page has`
-    set({ asking: { kind: 'change', title: `Take away ${what}`, label: `Took away ${what}`, change } })
+    const beside = [stay, unread].filter((each) => each !== '').join(' ')
+    set({ asking: { kind: 'change', title: `Take away ${what}`, label: `Took away ${what}`, change, beside } })
   }
   return (
     <button type="button" className="btn h-7" onClick={() => void clear()}>

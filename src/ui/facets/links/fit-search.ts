@@ -1,9 +1,12 @@
 import type { FitStretch, RowState } from '../../../core/boxes/fit-range.ts'
 import type { Stretch } from '../../../core/boxes/widths-of-page.ts'
 
+/** Where in a stretch it is looked first. */
+const LOOKED_AT = [0, 0.25, 0.5, 0.75, 1]
+
 /**
  * In which state something is at every width, where only a browser can tell and each look takes time: within a stretch both ends and
- * the middle are looked at, and between two widths of different states the turn is searched for. Null when it is called off.
+ * three widths between are looked at, and between two widths of different states the turn is searched for. Null when it is called off.
  */
 export async function findStretches(
   stretches: readonly Stretch[],
@@ -17,8 +20,7 @@ export async function findStretches(
     else found.push({ from, to, state })
   }
   for (const { from, to } of stretches) {
-    const middle = Math.floor((from + to) / 2)
-    const widths = [...new Set([from, middle, to])]
+    const widths = [...new Set(LOOKED_AT.map((share) => Math.round(from + (to - from) * share)))]
     const states = new Map<number, RowState>()
     for (const width of widths) states.set(width, await look(width))
     let begin = from

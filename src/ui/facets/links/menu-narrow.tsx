@@ -73,8 +73,15 @@ function Stack({ read, turn, onWish }: { read: ReadMenu; turn: number | null; on
   if (stackedBy)
     return (
       <p className="text-[12px] text-quiet">
-        Up to {below} px they stand one below another: line {stackedBy.line} of the sheet,{' '}
-        <code className="font-mono">@media {stackedBy.condition}</code>, says it for more than this menu.
+        Up to {below} px they stand one below another.{' '}
+        {stackedBy.line > 0 ? (
+          <>
+            Line {stackedBy.line} of the sheet, <code className="font-mono">@media {stackedBy.condition}</code>, decides
+            it, among other things; change it there.
+          </>
+        ) : (
+          'A rule outside the sheet decides it.'
+        )}
       </p>
     )
   const offer = turn !== null && turn < WIDEST && turn !== below

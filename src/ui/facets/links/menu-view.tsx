@@ -86,7 +86,7 @@ function OneMenu({ menu, onChoose }: { menu: Menu; onChoose: (selector: string) 
   const wish = async (look: Partial<MenuLook>, says: string) => {
     const plan = await askOnce(workroom, 'planMenu', {
       ...{ menu: place, viewport: DESK, look },
-      only: only ? sample.page : null,
+      alone: only,
     })
     if (!plan) return
     setKept(plan.kept)
@@ -136,7 +136,7 @@ const PART_WORDS = { list: 'the list', item: 'its items', next: 'its items', lin
 
 /** What another rule decides, whatever a rule for the menu says. */
 function KeptWords({ kept }: { kept: MenuPlan['kept'] }) {
-  const room = useRoom((state) => state)
+  const set = useRoom((state) => state.set)
   if (kept.length === 0) return null
   return (
     <ul role="alert" className="flex flex-col gap-1 border-b border-line px-4 py-2.5 text-[12px] text-alarm">
@@ -149,7 +149,7 @@ function KeptWords({ kept }: { kept: MenuPlan['kept'] }) {
               <button
                 type="button"
                 className="text-ink underline decoration-edge underline-offset-2"
-                onClick={() => room.set({ facet: 'pages' })}
+                onClick={() => set({ facet: 'pages' })}
               >
                 See Pages
               </button>
