@@ -64,7 +64,12 @@ test('sheet and page stand side by side, or one before the other; what is asked 
   request,
 }) => {
   await openSite(page, await bringIn(request, 'Both', demoFiles(['index.html'])))
+  await page.keyboard.press('Alt+s')
+  const scroller = page.getByTestId('sheet-editor').locator('.cm-scroller')
+  await scroller.evaluate((element) => element.scrollTo(0, 400))
   const text = await openText(page, 'index.html')
+  // The sheet stays where it is read.
+  expect(await scroller.evaluate((element) => element.scrollTop)).toBe(400)
   const sheet = page.getByRole('textbox', { name: 'Text of the sheet' })
   await expect(sheet).toBeVisible()
   const border = page.getByRole('separator', { name: 'Between the two texts' })

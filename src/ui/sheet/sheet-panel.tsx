@@ -24,13 +24,7 @@ export function SheetPanel() {
     <section aria-label="Sheet" className="flex h-full flex-col bg-panel">
       <SheetBar />
       <div ref={host} className="min-h-0 flex-1 border-t border-line">
-        {width === 0 ? null : source === null ? (
-          <SheetEditor />
-        ) : width >= BOTH_FROM ? (
-          <Both source={source} />
-        ) : (
-          <InFront source={source} />
-        )}
+        {width > 0 && (source !== null && width < BOTH_FROM ? <InFront source={source} /> : <Beside source={source} />)}
       </div>
     </section>
   )
@@ -39,24 +33,29 @@ export function SheetPanel() {
 const GRIP =
   'relative w-px shrink-0 bg-line after:absolute after:inset-y-0 after:-inset-x-1 after:z-10 hover:bg-accent focus-visible:z-20 focus-visible:bg-accent data-[separator=active]:bg-accent'
 
-/** Both texts, with a border between them that can be moved. */
-function Both({ source }: { source: string }) {
-  const remembered = useDefaultLayout({ id: 'attire-texts', panelIds: ['sheet-text', 'source-text'] })
+/** The sheet's text, and where another is open that one beside it, with a border between them that can be moved. */
+function Beside({ source }: { source: string | null }) {
+  const remembered = useDefaultLayout({
+    id: 'attire-texts',
+    panelIds: source === null ? ['sheet-text'] : ['sheet-text', 'source-text'],
+  })
   return (
     <Group className="h-full" orientation="horizontal" {...remembered}>
       <Panel id="sheet-text" minSize={200}>
         <SheetEditor />
       </Panel>
-      <Separator className={GRIP} aria-label="Between the two texts" />
-      <Panel id="source-text" minSize={200} className="flex flex-col">
-        <div className="flex h-8 shrink-0 items-center gap-2 border-b border-line bg-sunken px-4">
-          <SourceName source={source} />
-          <Back />
-        </div>
-        <div className="min-h-0 flex-1">
-          <SourceView path={source} />
-        </div>
-      </Panel>
+      {source !== null && <Separator className={GRIP} aria-label="Between the two texts" />}
+      {source !== null && (
+        <Panel id="source-text" minSize={200} className="flex flex-col">
+          <div className="flex h-8 shrink-0 items-center gap-2 border-b border-line bg-sunken px-4">
+            <SourceName source={source} />
+            <Back />
+          </div>
+          <div className="min-h-0 flex-1">
+            <SourceView path={source} />
+          </div>
+        </Panel>
+      )}
     </Group>
   )
 }
