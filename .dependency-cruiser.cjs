@@ -2,7 +2,8 @@
 
 /** Folders of the core, lowest first. docs/architecture.md says what each holds. */
 const CORE = [
-  ...['css', 'text', 'paths', 'values', 'properties', 'sheet', 'markup', 'selectors', 'cascade', 'states'],
+  ...['css', 'text', 'paths', 'values', 'properties', 'browsers', 'sheet'],
+  ...['markup', 'selectors', 'cascade', 'states', 'diagnostics'],
   ...['site', 'model', 'trace', 'edit', 'color', 'backgrounds', 'motion', 'type', 'boxes', 'plan', 'classes', 'proof'],
   ...['contrast', 'links', 'menu', 'fit', 'lift'],
 ]

@@ -38,9 +38,29 @@ declare module 'css-tree/tokenizer' {
 declare module 'css-tree' {
   /** Names as identifiers, escaped where need be. */
   export const ident: { encode(name: string): string }
-  export const lexer: {
+  /** A grammar in the value definition syntax, as a tree. */
+  export type Syntax =
+    | { readonly type: 'Group'; readonly combinator: ' ' | '|' | '||' | '&&'; readonly terms: readonly Syntax[] }
+    | {
+        readonly type: 'Multiplier'
+        readonly comma: boolean
+        readonly min: number
+        readonly max: number
+        readonly term: Syntax
+      }
+    | { readonly type: 'Keyword' | 'Type' | 'Property' | 'Function' | 'AtKeyword'; readonly name: string }
+    | { readonly type: 'Comma' | 'String' | 'Token' | 'Boolean' }
+
+  export interface Lexer {
     /** Null for an unknown property; with `false` vendor prefixes are not taken off. */
-    getProperty(name: string, fallbackBasename?: boolean): object | null
+    getProperty(name: string, fallbackBasename?: boolean): { readonly syntax: Syntax } | null
+    getType(name: string): { readonly syntax: Syntax | null } | null
     matchProperty(property: string, value: string): { readonly error: Error | null }
   }
+  export const lexer: Lexer
+  /** The same with other grammars beside or in place of its own. */
+  export function fork(extension: {
+    readonly types: Readonly<Record<string, string>>
+    readonly properties: Readonly<Record<string, string>>
+  }): { readonly lexer: Lexer }
 }

@@ -10,7 +10,6 @@ const ALIASES: Readonly<Record<string, string>> = {
   'page-break-before': 'break-before',
   'page-break-after': 'break-after',
   'page-break-inside': 'break-inside',
-  'color-adjust': 'print-color-adjust',
   '-epub-text-transform': 'text-transform',
   '-webkit-margin-start': 'margin-inline-start',
   '-webkit-margin-end': 'margin-inline-end',

@@ -31,8 +31,6 @@ export interface Definition {
   readonly names?: true
   /** Numbers and lengths cannot be negative: the "Value:" line says [0,∞] or [1,∞]. */
   readonly notNegative?: true
-  /** What browsers take beyond the grammar. */
-  readonly takes?: RegExp
   /** What browsers refuse though the grammar takes it. */
   readonly refuses?: RegExp
   /** The shorthands that set it, and its place among the longhands of each. */

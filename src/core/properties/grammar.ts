@@ -1,21 +1,16 @@
-import { lexer } from 'css-tree'
 import { componentsOf } from '../values/component.ts'
 import { skipComponent, Token, tokensOf } from '../css/tokens.ts'
 import { exampleOf, isMath } from '../values/math.ts'
-import { isRelativeColor, systemColor } from '../values/color.ts'
 import { Remembered } from '../text/remembered.ts'
 import { aliasOf } from './aliases.ts'
+import { isInGrammars, matchesGrammar } from './grammars.ts'
 import { definitionOf } from './longhands.ts'
 
 const known = new Remembered<boolean>(50_000)
 
-const FILTERS = new Set(
-  'blur brightness contrast drop-shadow grayscale hue-rotate invert opacity saturate sepia'.split(' '),
-)
-
 /** Whether the grammars know a property by this name. */
 export function hasGrammar(property: string): boolean {
-  return lexer.getProperty(property, false) !== null
+  return isInGrammars(property)
 }
 
 /**
@@ -31,24 +26,13 @@ function match(property: string, written: string): boolean {
   const value = withoutMath(written)
   const definition = definitionOf(property)
   if (value === null || definition?.refuses?.test(value)) return false
-  if (definition?.takes?.test(value)) return true
   if (definition?.notNegative && /^-(?:\d|\.\d)/.test(value)) return false
-  if (property.endsWith('color') && (systemColor(value.toLowerCase()) !== undefined || isRelativeColor(value)))
-    return true
-  // The data still has a filter of old that takes any word.
-  if (property === 'filter' || property === 'backdrop-filter')
-    return (
-      value.toLowerCase() === 'none' ||
-      componentsOf(value).every((each) => each.kind === 'url' || (each.kind === 'function' && FILTERS.has(each.name)))
-    )
-  const { error } = lexer.matchProperty(property, value)
-  if (!error) return true
-  // "Unknown property": there is no grammar to break.
-  return /^Unknown property/.test(error.message) && aliasOf(property) === property
+  // Where there is no grammar, none is broken.
+  return matchesGrammar(property, value) ?? aliasOf(property) === property
 }
 
 /** A value with plain ones in place of its math functions, by the type of what they give; null when one cannot be carried out. */
-function withoutMath(value: string): string | null {
+export function withoutMath(value: string): string | null {
   if (!value.includes('(')) return value
   const tokens = tokensOf(value)
   let out = ''

@@ -98,6 +98,11 @@ const ELEMENT_FUNCTIONS = new Set([
 /** Pseudo-classes that may stand behind a pseudo-element: those of pointer and keyboard, and the forgiving ones. */
 const BEHIND_ELEMENT = new Set(['hover', 'active', 'focus', 'focus-visible', 'focus-within', 'is', 'where'])
 
+/** Names that may stand behind one colon. */
+export const PSEUDO_CLASSES: readonly string[] = [...CLASSES, ...CLASS_FUNCTIONS]
+/** Names that may stand behind two. */
+export const PSEUDO_ELEMENTS: readonly string[] = [...ELEMENTS, ...ELEMENT_FUNCTIONS]
+
 const LEGACY_ELEMENTS = new Set(['before', 'after', 'first-line', 'first-letter'])
 const SELECTOR_ARGUMENT = new Set(['is', 'where', 'not', 'has', '-webkit-any'])
 const NTH = new Set(['nth-child', 'nth-last-child', 'nth-of-type', 'nth-last-of-type'])

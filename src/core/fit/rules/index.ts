@@ -1,5 +1,7 @@
 import type { FitRule } from '../finding.ts'
+import { atRuleMisplaced } from './at-rule-misplaced.ts'
 import { contrastLow } from './contrast-low.ts'
+import { cssSyntax } from './css-syntax.ts'
 import { doctypeMissing } from './doctype-missing.ts'
 import { embeddedStyles } from './embedded-styles.ts'
 import { fallbackMissing } from './fallback-missing.ts'
@@ -26,6 +28,7 @@ import { linkTargetMissing } from './link-target-missing.ts'
 import { linkUnchecked } from './link-unchecked.ts'
 import { linkUndistinguished } from './link-undistinguished.ts'
 import { looseText } from './loose-text.ts'
+import { markupInSheet } from './markup-in-sheet.ts'
 import { markupInvalid } from './markup-invalid.ts'
 import { markupObsolete } from './markup-obsolete.ts'
 import { motionUnreduced } from './motion-unreduced.ts'
@@ -35,13 +38,21 @@ import { pageLinkBroken } from './page-link-broken.ts'
 import { pageLinkPlaceholder } from './page-link-placeholder.ts'
 import { pageOverflow } from './page-overflow.ts'
 import { partDrift } from './part-drift.ts'
+import { prefixUnneeded } from './prefix-unneeded.ts'
+import { propertyRepeated } from './property-repeated.ts'
+import { propertyUnknown } from './property-unknown.ts'
 import { regionMissing } from './region-missing.ts'
+import { repetition } from './repetition.ts'
 import { rowOverflow } from './row-overflow.ts'
+import { ruleRepeated } from './rule-repeated.ts'
+import { selectorInvalid } from './selector-invalid.ts'
 import { sheetOverridden } from './sheet-overridden.ts'
+import { shorthandResets } from './shorthand-resets.ts'
 import { stateOrder } from './state-order.ts'
 import { targetSmall } from './target-small.ts'
 import { titleMissing } from './title-missing.ts'
 import { transitionSlow } from './transition-slow.ts'
+import { valueInvalid } from './value-invalid.ts'
 import { viewportMissing } from './viewport-missing.ts'
 
 /** Every rule of the fit check, in the order their findings are listed. */
@@ -75,6 +86,17 @@ export const RULES: readonly FitRule[] = [
   markupInvalid,
   markupObsolete,
   leftOut,
+  cssSyntax,
+  markupInSheet,
+  propertyUnknown,
+  valueInvalid,
+  selectorInvalid,
+  atRuleMisplaced,
+  propertyRepeated,
+  ruleRepeated,
+  repetition,
+  shorthandResets,
+  prefixUnneeded,
   looseText,
   doctypeMissing,
   langMissing,

@@ -7,7 +7,7 @@ import type { Definition } from '../definition.ts'
 export const BACKGROUNDS: Readonly<Record<string, Definition>> = {
   'background-attachment': { initial: 'scroll', shorthands: { background: 5 }, perImage: true },
   'background-blend-mode': { initial: 'normal', perImage: true },
-  'background-clip': { initial: 'border-box', takes: /^text$/i, shorthands: { background: 7 }, perImage: true },
+  'background-clip': { initial: 'border-box', shorthands: { background: 7 }, perImage: true },
   'background-color': {
     initial: 'rgba(0, 0, 0, 0)',
     compute: color,

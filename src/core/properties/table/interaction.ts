@@ -8,8 +8,6 @@ export const INTERACTION: Readonly<Record<string, Definition>> = {
   '-webkit-tap-highlight-color': { initial: 'rgba(0, 0, 0, 0.18)', inherited: true, compute: color },
   appearance: {
     initial: 'none',
-    takes:
-      /^(?:button|checkbox|radio|textfield|searchfield|textarea|menulist|menulist-button|listbox|meter|progress-bar|push-button|square-button|slider-horizontal|base-select)$/i,
   },
   'caret-color': { initial: 'auto', inherited: true, compute: color, whenVisited: true },
   cursor: { initial: 'auto', inherited: true, onMarkers: true },
@@ -25,7 +23,7 @@ export const INTERACTION: Readonly<Record<string, Definition>> = {
     flow: axisOf('overscroll-behavior-*', 'y'),
   },
   'pointer-events': { initial: 'auto', inherited: true },
-  resize: { initial: 'none', takes: /^auto$/i },
+  resize: { initial: 'none' },
   'scroll-behavior': { initial: 'auto' },
   'scroll-margin-bottom': {
     initial: '0px',
@@ -66,5 +64,5 @@ export const INTERACTION: Readonly<Record<string, Definition>> = {
   'scrollbar-gutter': { initial: 'auto' },
   'scrollbar-width': { initial: 'auto' },
   'touch-action': { initial: 'auto' },
-  'user-select': { initial: 'auto', inherited: true, takes: /^(?:auto|none|text|all|contain)$/i },
+  'user-select': { initial: 'auto', inherited: true },
 }

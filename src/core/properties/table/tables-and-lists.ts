@@ -7,7 +7,7 @@ export const TABLES_AND_LISTS: Readonly<Record<string, Definition>> = {
   'border-collapse': { initial: 'separate', inherited: true },
   'border-spacing': { initial: '0px', inherited: true, compute: pair, quirk: 'unitless' },
   'caption-side': { initial: 'top', inherited: true },
-  content: { initial: 'normal', compute: content, takes: /^(?:-webkit-)?image-set\(/i, onMarkers: true },
+  content: { initial: 'normal', compute: content, onMarkers: true },
   'counter-increment': { initial: 'none', compute: counters(1), numbers: true, names: true },
   'counter-reset': { initial: 'none', compute: counters(0), numbers: true, names: true },
   'counter-set': { initial: 'none', compute: counters(0), numbers: true, names: true },

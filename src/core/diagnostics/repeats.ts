@@ -1,0 +1,202 @@
+import { supportOf } from '../browsers/support.ts'
+import { longhandsOf, overlaps, isShorthand } from '../properties/shorthands.ts'
+import { aliasOf } from '../properties/aliases.ts'
+import type { Declaration, Rule, Sheet, StyleRule } from '../sheet/parse.ts'
+import { declarationsOf, styleRules, type PlacedRule } from '../sheet/walk.ts'
+import { lineEndOf, placeOf } from '../text/place.ts'
+import { removeDeclaration } from '../sheet/edit.ts'
+import { componentsOf, type Component } from '../values/component.ts'
+import { brief, type Diagnosis } from './diagnosis.ts'
+import { verdictOf } from './verdict.ts'
+
+/** What is said twice in a stylesheet, or said and taken back at once. */
+export function repeatDiagnoses(sheet: Sheet): Diagnosis[] {
+  const placed = styleRules(sheet)
+  return [
+    ...placed.flatMap(({ rule }) => [...propertiesTwice(sheet, rule), ...takenBack(sheet, rule)]),
+    ...rulesTwice(sheet, placed),
+    ...sameDeclarations(sheet, placed),
+  ]
+}
+
+const lineOf = (sheet: Sheet, from: number) => placeOf(sheet.text, from).line
+
+/** Declarations of the same property in one rule, of which the later always wins. */
+function propertiesTwice(sheet: Sheet, rule: StyleRule): Diagnosis[] {
+  const all = declarationsOf(rule)
+  if (all.length < 2) return []
+  const found: Diagnosis[] = []
+  for (const [at, earlier] of all.entries()) {
+    const later = all
+      .slice(at + 1)
+      .find((each) => each.property === earlier.property && each.important >= earlier.important)
+    if (!later || isFallback(earlier, later)) continue
+    const same = later.value === earlier.value
+    found.push({
+      rule: 'property-repeated',
+      severity: same ? 'note' : 'warning',
+      from: earlier.from,
+      to: earlier.to,
+      message: `${earlier.property} is set again in line ${lineOf(sheet, later.from)} of the same rule${same ? ', to the same' : `, to ${brief(later.value, 24)}`}. The later one always wins; this one does nothing.`,
+      mend: { label: 'Take it away', splices: removeDeclaration(sheet, earlier) },
+    })
+  }
+  return found
+}
+
+/** Whether the earlier of two is there for browsers that do not take the later. */
+function isFallback(earlier: Declaration, later: Declaration): boolean {
+  if (earlier.property.startsWith('--')) return false
+  const { property } = later
+  if (verdictOf(property, later.value) !== 'taken') return true
+  if (earlier.value === later.value) return false
+  return isNewer(property, componentsOf(later.value), componentsOf(earlier.value))
+}
+
+/** Units that all browsers have taken for as long as anybody remembers. */
+const OLD_UNITS = new Set('px em pt pc in cm mm deg s ms'.split(' '))
+
+/** Whether a value is written in a way that is newer than that of another: with a function, a unit or a word that came later. */
+function isNewer(property: string, later: readonly Component[], earlier: readonly Component[]): boolean {
+  const earlierForms = earlier.map((each) => formOf(property, each))
+  const forms = new Set(earlierForms)
+  if (earlierForms.some((form) => form.startsWith('-'))) return true
+  return later.some((each) => {
+    const form = formOf(property, each)
+    return form !== '' && !forms.has(form)
+  })
+}
+
+/** What is particular about how a component is written; '' for what browsers have always taken. */
+function formOf(property: string, component: Component): string {
+  switch (component.kind) {
+    case 'function':
+      return `${component.name}()`
+    case 'dimension':
+      return OLD_UNITS.has(component.unit) ? '' : component.unit
+    case 'hash':
+      return component.text.length === 5 || component.text.length === 9 ? 'hash with alpha' : ''
+    case 'ident': {
+      const word = component.text.toLowerCase()
+      const since = supportOf(`properties.${property}.${word}`)?.since.chrome
+      return word.startsWith('-') || (since && Number.parseFloat(since) > 20) ? word : ''
+    }
+    default:
+      return ''
+  }
+}
+
+/** A longhand that a shorthand behind it in the same rule sets back, mostly without anybody meaning it. */
+function takenBack(sheet: Sheet, rule: StyleRule): Diagnosis[] {
+  const all = declarationsOf(rule)
+  return all.flatMap((earlier, at) => {
+    const later = all
+      .slice(at + 1)
+      .find(
+        (each) =>
+          aliasOf(each.property) !== aliasOf(earlier.property) &&
+          isShorthand(aliasOf(each.property)) &&
+          each.important >= earlier.important &&
+          each.property !== 'all' &&
+          coversWhole(each.property, earlier.property) &&
+          verdictOf(each.property, each.value) === 'taken',
+      )
+    if (!later || verdictOf(earlier.property, earlier.value) !== 'taken') return []
+    return [
+      {
+        rule: 'shorthand-resets' as const,
+        severity: 'warning' as const,
+        from: earlier.from,
+        to: earlier.to,
+        message: `${earlier.property} does nothing here: ${later.property} in line ${lineOf(sheet, later.from)} of the same rule sets it anew, also where it does not name it. Write it behind ${later.property}.`,
+        mend: moveBehind(sheet, earlier, later),
+      },
+    ]
+  })
+}
+
+/** Moves a declaration behind another one, in its spelling. */
+function moveBehind(sheet: Sheet, moved: Declaration, behind: Declaration): Diagnosis['mend'] {
+  const { text } = sheet
+  const at = behind.semicolon ? text.indexOf(';', behind.to) + 1 : behind.to
+  const gap = /[ \t]*$/.exec(text.slice(0, behind.from))![0]
+  const onOwnLine = /[\r\n][ \t]*$/.test(text.slice(0, behind.from))
+  const before = `${behind.semicolon ? '' : ';'}${onOwnLine ? lineEndOf(text) + gap : ' '}`
+  return {
+    label: `Move it behind ${behind.property}`,
+    splices: [
+      ...removeDeclaration(sheet, moved),
+      { from: at, to: at, insert: `${before}${text.slice(moved.from, moved.to)};` },
+    ],
+  }
+}
+
+function coversWhole(shorthand: string, property: string): boolean {
+  const [outer, inner] = [aliasOf(shorthand), aliasOf(property)]
+  if (!overlaps(outer, inner)) return false
+  const set = longhandsOf(outer)
+  return isShorthand(inner) ? longhandsOf(inner).every((each) => set.includes(each)) : set.includes(inner)
+}
+
+const conditionOf = (within: readonly Rule[]) =>
+  within.map((each) => (each.kind === 'at' ? `@${each.name} ${each.prelude}` : each.selector)).join(' { ')
+
+const spelled = (selector: string) =>
+  selector
+    .split(',')
+    .map((each) => each.replace(/\s+/g, ' ').trim())
+    .join(', ')
+
+/** Rules for the same selector under the same condition. */
+function rulesTwice(sheet: Sheet, placed: readonly PlacedRule[]): Diagnosis[] {
+  const seen = new Map<string, StyleRule>()
+  return placed.flatMap(({ rule, within }) => {
+    if (rule.items.length === 0) return []
+    const key = `${conditionOf(within)} { ${spelled(rule.selector)}`
+    const first = seen.get(key)
+    if (!first) {
+      seen.set(key, rule)
+      return []
+    }
+    return [
+      {
+        rule: 'rule-repeated' as const,
+        severity: 'note' as const,
+        from: rule.selectorRange.from,
+        to: rule.selectorRange.to,
+        message: `${brief(spelled(rule.selector))} has a rule in line ${lineOf(sheet, first.from)} already. What belongs together is easier to find in one.`,
+        mend: null,
+      },
+    ]
+  })
+}
+
+/** As many declarations must be the same before it is worth a word. */
+const ENOUGH = 3
+
+/** Rules that say the same, word for word. */
+function sameDeclarations(sheet: Sheet, placed: readonly PlacedRule[]): Diagnosis[] {
+  const byWhat = new Map<string, PlacedRule[]>()
+  for (const each of placed) {
+    const declarations = declarationsOf(each.rule)
+    if (declarations.length < ENOUGH || declarations.length !== each.rule.items.length) continue
+    const says = declarations.map(({ property, value, important }) => `${property}:${value}${important ? '!' : ''}`)
+    const key = `${conditionOf(each.within)} { ${says.join(';')}`
+    byWhat.set(key, [...(byWhat.get(key) ?? []), each])
+  }
+  return [...byWhat.values()].flatMap((same) => {
+    const [first, ...others] = same
+    if (others.length === 0) return []
+    const lines = others.map(({ rule }) => lineOf(sheet, rule.from))
+    return [
+      {
+        rule: 'repetition' as const,
+        severity: 'note' as const,
+        from: first!.rule.selectorRange.from,
+        to: first!.rule.selectorRange.to,
+        message: `${brief(first!.rule.selector)} says the same ${declarationsOf(first!.rule).length} declarations as ${others.length === 1 ? `the rule in line ${lines[0]}` : `the rules in lines ${lines.slice(0, 4).join(', ')}`}. Once is enough: ${brief(same.map(({ rule }) => rule.selector).join(', '), 60)}.`,
+        mend: null,
+      },
+    ]
+  })
+}

@@ -1,0 +1,9 @@
+import { styleRule } from '../style-rule.ts'
+
+/** Names and marks for browsers that nobody uses any more. */
+export const prefixUnneeded = styleRule('prefix-unneeded', {
+  severity: 'note',
+  prevents: 'upkeep',
+  title: 'Written for browsers of old',
+  explanation: 'No browser in use reads it. It does no harm, and it can go.',
+})
