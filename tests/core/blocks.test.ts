@@ -4,6 +4,7 @@ import { BLOCKS, insertBlock, insertFigure, wrapIn, type Insertion } from '../..
 import { paragraphsOf } from '../../src/core/markup/paragraphs.ts'
 import { parsePage } from '../../src/core/markup/tree.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
+import { siteOf } from './model.ts'
 import { textFaults } from '../../src/core/fit/text-faults.ts'
 
 const PAGE = `<!doctype html>
@@ -74,7 +75,7 @@ describe('blocks put into a page', () => {
 
   it('a text alone tells its faults, pictures without words among them', () => {
     const text = '<!doctype html><title>x</title><p><b>x</i></p><img src="boat.png">'
-    const faults = textFaults(parsePage(text), 'index.html')
+    const faults = textFaults(siteOf({ 'index.html': text }), 'index.html')
     expect(faults.map(({ from, severity }) => [text.slice(from, from + 4), severity])).toContainEqual([
       '<img',
       'warning',

@@ -41,6 +41,11 @@ export class PageStyles {
     return pseudo === '' ? this.at(element.index) : this.cascade.pseudoStyle(this, element, pseudo)
   }
 
+  /** What the elements match, each once: how often they do is left out, and nothing is computed. */
+  matched(): ReadonlySet<Matched> {
+    return new Set(this.nodes.map(({ match }) => this.cascade.matchedOf(match)))
+  }
+
   /** The styles of all elements, in document order. */
   all(): readonly ElementStyle[] {
     return this.page.elements.map(({ index }) => this.at(index))
@@ -137,7 +142,8 @@ export class Cascade {
     )
   }
 
-  private matchedOf(match: Match): Matched {
+  /** What a match comes to while the rules say what they say now. */
+  matchedOf(match: Match): Matched {
     const known = this.outcomes[match.id]
     if (known) return known
     const rules = match.ranks.map((rank) => this.rules[rank]!)

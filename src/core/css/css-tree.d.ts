@@ -58,6 +58,8 @@ declare module 'css-tree' {
     matchProperty(property: string, value: string): { readonly error: Error | null }
   }
   export const lexer: Lexer
+  /** Reads and writes grammars. Throws on one that is none. */
+  export const definitionSyntax: { parse(syntax: string): Syntax }
   /** The same with other grammars beside or in place of its own. */
   export function fork(extension: {
     readonly types: Readonly<Record<string, string>>

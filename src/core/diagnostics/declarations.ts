@@ -2,8 +2,10 @@ import { PROPERTY_NAMES, supportOf, type Browser } from '../browsers/support.ts'
 import type { Declaration } from '../sheet/parse.ts'
 import { brief, mendBy, type Diagnosis } from './diagnosis.ts'
 import { missingSemicolon } from './missing-semicolon.ts'
-import { nearestWord } from './nearest-word.ts'
-import { faultInWords, hasCurlyQuotes, straightened, valueFault } from './value-fault.ts'
+import { quirkOf } from '../properties/shorthands.ts'
+import { withPiece } from './pieces.ts'
+import { nearestWord, nearestWords } from './nearest-word.ts'
+import { faultInWords, hasCurlyQuotes, straightened, valueFault, type ValueFault } from './value-fault.ts'
 import { isKnown, verdictOf } from './verdict.ts'
 
 /** What is wrong with a declaration of a style rule by itself; empty for one that browsers take as it is meant. */
@@ -91,26 +93,34 @@ export function nearestProperty(name: string, value: string): string | null {
   const meant = OTHER_NAMES[name]
   if (meant) return meant
   const plain = PROPERTY_NAMES.filter((each) => !each.startsWith('-') && isKnown(each))
-  return (
-    nearestWord(
-      name,
-      plain.filter((each) => verdictOf(each, value) === 'taken'),
-    ) ?? nearestWord(name, plain)
-  )
+  const near = nearestWords(name, plain)
+  return near.find((each) => verdictOf(each, value) === 'taken') ?? near[0] ?? nearestWord(name, plain)
 }
 
 function invalid({ property, value, valueRange }: Declaration): Diagnosis {
   const fault = valueFault(property, value)
   const { mend } = fault
   const at = valueRange.from
+  const quirk = isQuirk(property, value, fault)
   return {
     rule: 'value-invalid',
     severity: 'error',
     from: at + fault.from,
     to: at + Math.max(fault.to, fault.from),
     message: `${faultInWords(property, fault)} Browsers skip the declaration.`,
+    ...(quirk ? { quirk } : {}),
     mend: mend ? mendBy(`Write ${brief(mend.insert, 30) || 'it so'}`, at + mend.from, at + mend.to, mend.insert) : null,
   }
+}
+
+/** Whether pages in quirks mode take it: lengths without a unit, colours without #. Not with `calc()`, nor in most shorthands. */
+function isQuirk(property: string, value: string, { mend }: ValueFault): boolean {
+  const quirk = quirkOf(property)
+  if (!quirk || !mend) return false
+  const mended = withPiece(value, mend, mend.insert)
+  return quirk === 'unitless'
+    ? mended.replaceAll('px', '') === value.replaceAll('px', '')
+    : mended.replace('#', '') === value
 }
 
 /** Browsers as people call them. */

@@ -25,6 +25,8 @@ export interface Diagnosis extends Range {
   readonly message: string
   /** What holds for every place with the same cause; the message where each place stands for itself. */
   readonly cause?: string
+  /** Whether browsers take it all the same on pages in quirks mode (Quirks Mode, section 3). */
+  readonly quirk?: boolean
   /** Mends it; null where nobody can know what was meant. */
   readonly mend: Mend | null
 }

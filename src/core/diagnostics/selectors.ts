@@ -76,7 +76,7 @@ function empty({ from }: Range, parts: readonly Part[]): Reason {
   const before = parts.filter((part) => part.from < from).at(-1)
   const next = parts.find((part) => part.from > from)
   const mend = before
-    ? mendBy('Take the comma away', before.to, next ? next.from : from, next ? ', ' : ' ')
+    ? mendBy('Take the comma away', before.to, next ? next.from : from, next ? ', ' : '')
     : next
       ? mendBy('Take the comma away', from, next.from, '')
       : null

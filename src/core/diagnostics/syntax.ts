@@ -9,11 +9,17 @@ import { isKnown, verdictOf } from './verdict.ts'
 
 /** What keeps a stylesheet from being read as it is meant: where the damage begins, and what it swallows. */
 export function syntaxDiagnoses(sheet: Sheet): Diagnosis[] {
+  const ends = tokenDiagnoses(sheet.text)
+  // What a bracket or a quotation mark that never ends swallows is told with it.
+  const bracket = ends.find(({ swallowsRest }) => swallowsRest)?.diagnosis.from ?? Infinity
+  const told = ends.map(({ diagnosis }) => diagnosis)
   return [
-    ...sheet.errors.flatMap((error) => errorDiagnosis(sheet, error)),
-    ...unclosedBlock(sheet),
+    ...sheet.errors
+      .filter((each) => !told.some(({ from }) => each.from <= from && from < each.to))
+      .flatMap((each) => errorDiagnosis(sheet, each)),
+    ...(bracket === Infinity ? unclosedBlock(sheet) : []),
     ...styleRules(sheet).flatMap(({ rule, within }) => selectorDamage(sheet, rule, within.length > 0)),
-    ...tokenDiagnoses(sheet.text),
+    ...told,
   ]
 }
 
@@ -183,18 +189,27 @@ function outsideRule({ selector, selectorRange }: StyleRule): Diagnosis[] {
   return [
     error(
       { from: selectorRange.from, to: selectorRange.from + end + 1 },
-      `${why} Browsers take it as part of the selector “${brief(selector.slice(end + 1))}” and drop that rule.`,
+      `${why} Browsers take it as part of the selector “${brief(selector.slice(end + 1).replace(/^[\s};]+/, ''))}” and drop that rule.`,
     ),
   ]
 }
 
+interface Endless {
+  readonly diagnosis: Diagnosis
+  /** Whether everything to the end of the text belongs to it. */
+  readonly swallowsRest: boolean
+}
+
 /** Quotes, brackets and comments that do not end. */
-function tokenDiagnoses(text: string): Diagnosis[] {
+function tokenDiagnoses(text: string): Endless[] {
   const tokens = tokensOf(text)
+  const all = (diagnoses: Diagnosis[], swallowsRest: boolean) =>
+    diagnoses.map((diagnosis) => ({ diagnosis, swallowsRest }))
+  const strings = tokens.filter(({ type }) => type === Token.BadString).map((token) => openString(text, token))
   return [
-    ...tokens.filter(({ type }) => type === Token.BadString).map((token) => openString(text, token)),
-    ...openBracket(text, tokens),
-    ...openComment(text, tokens.at(-1)),
+    ...all(strings, false),
+    ...all(openBracket(text, tokens), true),
+    ...all(openComment(text, tokens.at(-1)), true),
   ]
 }
 
@@ -217,7 +232,8 @@ function openBracket(text: string, tokens: readonly CssToken[]): Diagnosis[] {
     if (closerOf(token.type) !== undefined) open.push(token)
     else if (open.length > 0 && token.type === closerOf(open.at(-1)!.type)) open.pop()
   }
-  const first = open.find(({ type }) => type === Token.Function || type === Token.LeftParenthesis)
+  const first =
+    open.find(({ type }) => type === Token.Function || type === Token.LeftParenthesis) ?? openUrl(text, tokens)
   if (!first) return []
   const end = lineEndFrom(text, first.from)
   const line = text.slice(first.from, end).trimEnd()
@@ -229,6 +245,17 @@ function openBracket(text: string, tokens: readonly CssToken[]): Diagnosis[] {
       mendBy('Write the closing bracket', at, at, ')'),
     ),
   ]
+}
+
+/** An address without quotes whose bracket never closes, or not before something that may not stand in it. */
+function openUrl(text: string, tokens: readonly CssToken[]): CssToken | undefined {
+  return tokens.find(
+    ({ type, from, to }) =>
+      type === Token.BadUrl ||
+      (type === Token.Url &&
+        (to === text.length || /[\r\n]/.test(text.slice(from, to).trim())) &&
+        !text.slice(from, to).endsWith(')')),
+  )
 }
 
 function openComment(text: string, last: CssToken | undefined): Diagnosis[] {

@@ -305,6 +305,16 @@ const textQuotes: Look = (property, value) => {
     : null
 }
 
+const missingFamily: Look = (property, value) =>
+  property === 'font' && takes(property, `${value} serif`)
+    ? fault(
+        whole(value),
+        'Behind its size font needs a family, as in 100% Georgia, serif. Without one, use font-size.',
+        null,
+        true,
+      )
+    : null
+
 const ratioColon: Look = (property, value) => {
   const found = /^(\d+)\s*:\s*(\d+)$/.exec(value)
   const insert = found ? `${found[1]} / ${found[2]}` : ''
@@ -465,7 +475,18 @@ function anyOther(property: string, value: string, pieces: readonly Piece[]): Va
 
 /** From what is surest to what is only likely. */
 const LOOKS: readonly Look[] = [
-  ...[emptyValue, slip, explorerFilter, otherLanguage, curlyQuotes, important, ownComment, substitution, familyQuotes],
+  ...[
+    emptyValue,
+    slip,
+    missingFamily,
+    explorerFilter,
+    otherLanguage,
+    curlyQuotes,
+    important,
+    ownComment,
+    substitution,
+    familyQuotes,
+  ],
   ...[spaceBeforeUnit, decimalComma, missingUnit, zeroUnit, unknownUnit, needlessUnit],
   ...[wrongHash, missingHash, commasForSpaces, quoted, missingUrl, textQuotes, ratioColon],
   ...[calcSpaces, badMath],

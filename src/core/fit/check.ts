@@ -51,7 +51,7 @@ export class FitCheck {
       model.page(page)
       yield { done: total, total, page, findings: null, fault: null }
     }
-    yield { done: total, total, page: null, ...this.compare(site, key) }
+    yield { done: total, total, page: null, ...(yield* this.compare(site, key, total)) }
   }
 
   private checkPage(site: FitSite, path: SitePath): readonly Finding[] {
@@ -70,8 +70,13 @@ export class FitCheck {
     ])
   }
 
-  private compare(site: FitSite, key: PageKey): Look {
-    const each = SITE_RULES.map((rule) => guarded(() => findingsOf(rule, rule.check(site))))
+  /** Rules that compare pages, one after another: whoever runs the pass may stop between two. */
+  private *compare(site: FitSite, key: PageKey, total: number): Generator<FitProgress, Look, void> {
+    const each: Look[] = []
+    for (const rule of SITE_RULES) {
+      each.push(guarded(() => findingsOf(rule, rule.check(site))))
+      yield { done: total, total, page: null, findings: null, fault: null }
+    }
     const findings = each.flatMap((one) => one.findings)
     const fault = each.find((one) => one.fault !== null)?.fault ?? null
     if (fault === null) this.memory.remember(WHOLE, key, findings)

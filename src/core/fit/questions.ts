@@ -1,6 +1,7 @@
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { SitePath } from '../paths/paths.ts'
 import type { SiteChange } from '../site/change.ts'
+import type { Doc } from '../site/step.ts'
 import type { Cause } from './causes.ts'
 import { isPlain, planFix } from './check.ts'
 import type { Finding, RuleWords } from './finding.ts'
@@ -35,9 +36,14 @@ export const fitQuestions = {
     ask: { cause: string; page: SitePath | null; most: number } & News,
     standing: Standing,
   ) => tellPlaces(site, standing, ask),
-  /** What is wrong with a page's markup and can be seen in its text alone, as the check says it. */
-  textFaults: (site: SiteSnapshot, { page }: { page: SitePath }): TextFault[] =>
-    site.pagePaths.includes(page) ? textFaults(site.page(page), page) : [],
+  /** What is wrong with a page or a stylesheet and can be seen in its text, as the check says it; and which text that is. */
+  textFaults: (
+    site: SiteSnapshot,
+    { file }: { file: SitePath },
+  ): { readonly doc: Doc; readonly faults: TextFault[] } => ({
+    doc: site.docOf(file),
+    faults: textFaults(site, file),
+  }),
   /** The pages where a rule found something. */
   pagesOfRule: (site: SiteSnapshot, { rule }: { rule: string }, standing: Standing): SitePath[] => [
     ...new Set(

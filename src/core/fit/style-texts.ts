@@ -8,6 +8,7 @@ import { memo, memoText } from '../text/memo.ts'
 import type { Splice } from '../text/splice.ts'
 import type { Found } from './finding.ts'
 import type { FitSite } from './fit-site.ts'
+import type { SiteSnapshot } from '../model/snapshot.ts'
 
 /** What is wrong with one text of styles, as found in the file it stands in. */
 interface InFile extends Diagnosis {
@@ -27,14 +28,24 @@ const diagnosesOf = memo((site: FitSite): ReadonlyMap<DiagnosisId, readonly InFi
 
 function* all(site: FitSite): Generator<InFile> {
   for (const { path, sheet } of site.model.wornSheets)
-    for (const each of diagnoseSheet(sheet)) yield { ...each, file: path }
-  // XML has marks of its own around styles.
-  const pages = site.allPages.filter(({ path }) => !isXml(path))
-  for (const { page, path } of pages) for (const each of diagnosesIn(page)) yield { ...each, file: path }
+    for (const each of inSheet(site.model, diagnoseSheet(sheet))) yield { ...each, file: path }
+  for (const { page, path } of site.allPages) for (const each of inPage(page, path)) yield { ...each, file: path }
 }
 
-/** What is wrong with the styles that stand in a page. */
-export const diagnosesIn = memo((page: Page): readonly Diagnosis[] => [
+/** What is left of a stylesheet's diagnoses where every page that could wear it is in quirks mode. */
+export function inSheet(model: SiteSnapshot, all: readonly Diagnosis[]): readonly Diagnosis[] {
+  if (!all.some(({ quirk }) => quirk)) return all
+  const pages = model.pagePaths
+  return pages.length > 0 && pages.every((path) => model.page(path).quirks) ? all.filter(({ quirk }) => !quirk) : all
+}
+
+/** What is wrong with the styles that stand in a page. XML has marks of its own around styles. */
+export function inPage(page: Page, path: SitePath): readonly Diagnosis[] {
+  if (isXml(path)) return []
+  return page.quirks ? diagnosesIn(page).filter(({ quirk }) => !quirk) : diagnosesIn(page)
+}
+
+const diagnosesIn = memo((page: Page): readonly Diagnosis[] => [
   ...elementsNamed(page, 'style').flatMap((element) => inBlock(page, element)),
   ...page.elements.flatMap((element) => inAttribute(page, element)),
 ])

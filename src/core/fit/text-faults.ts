@@ -1,25 +1,44 @@
+import { diagnoseSheet } from '../diagnostics/diagnose.ts'
+import type { Diagnosis, Mend } from '../diagnostics/diagnosis.ts'
 import { markupFaults } from '../markup/faults/markup-faults.ts'
 import type { Page } from '../markup/tree.ts'
-import { isXml, type SitePath } from '../paths/paths.ts'
+import type { SiteSnapshot } from '../model/snapshot.ts'
+import { isPage, isXml, type SitePath } from '../paths/paths.ts'
 import type { Range } from '../text/splice.ts'
 import { altMissing, withoutAlt } from './rules/image-alt-missing.ts'
+import { inPage, inSheet } from './style-texts.ts'
 
-/** Something wrong with a page's markup, with its place in the text. */
+/** Something wrong with a text, with its place in it. */
 export interface TextFault extends Range {
   readonly message: string
-  readonly severity: 'warning' | 'info'
+  readonly severity: 'error' | 'warning' | 'info'
+  readonly mend: Mend | null
 }
 
-/** What can be said of a page's text as it is, without the rest of the site: while somebody types, this is shown at once. */
-export function textFaults(page: Page, path: SitePath): TextFault[] {
+/** What can be said of a text of the site as it is: while somebody types, this is shown at once. */
+export function textFaults(site: SiteSnapshot, file: SitePath): TextFault[] {
+  if (isPage(file)) return site.pagePaths.includes(file) ? inOrder(pageFaults(site.page(file), file)) : []
+  const sheet = site.sheet(file)
+  return sheet ? inSheet(site, diagnoseSheet(sheet)).map(asFault) : []
+}
+
+const inOrder = (faults: TextFault[]) => faults.sort((a, b) => a.from - b.from)
+
+function pageFaults(page: Page, path: SitePath): TextFault[] {
   const markup = markupFaults(page, isXml(path)).map(({ from, to, message, kind }): TextFault => ({
-    ...{ from, to, message },
+    ...{ from, to, message, mend: null },
     severity: kind === 'guessed' ? 'warning' : 'info',
   }))
   const pictures = withoutAlt(page).map(({ tag, attributes, place }): TextFault => ({
     ...place!.startTag,
     message: `${altMissing(tag, attributes.get('src') ?? '')} Say in alt="…" what it tells; alt="" where it only decorates.`,
     severity: 'warning',
+    mend: null,
   }))
-  return [...markup, ...pictures].sort((a, b) => a.from - b.from)
+  return [...markup, ...pictures, ...inPage(page, path).map(asFault)]
 }
+
+const asFault = ({ from, to, message, severity, mend }: Diagnosis): TextFault => ({
+  ...{ from, to, message, mend },
+  severity: severity === 'note' ? 'info' : severity,
+})

@@ -6,7 +6,6 @@ const ALIASES: Readonly<Record<string, string>> = {
   'grid-gap': 'gap',
   'grid-row-gap': 'row-gap',
   'grid-column-gap': 'column-gap',
-  'font-width': 'font-stretch',
   'page-break-before': 'break-before',
   'page-break-after': 'break-after',
   'page-break-inside': 'break-inside',

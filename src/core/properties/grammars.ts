@@ -204,6 +204,7 @@ const PROPERTIES: Readonly<Record<string, string>> = {
   'page-break-inside': 'auto | avoid',
   'pointer-events':
     'auto | none | visiblePainted | visibleFill | visibleStroke | visible | painted | fill | stroke | all | bounding-box',
+  position: 'static | relative | absolute | sticky | fixed',
   'position-visibility': 'always | [ anchors-visible || no-overflow ]',
   r: '<length-percentage [0,∞]> | <number [0,∞]>',
   rx: 'auto | <length-percentage [0,∞]> | <number [0,∞]>',
@@ -294,6 +295,8 @@ const REFUSED: Readonly<Record<string, RegExp>> = {
   // Tags are four ASCII characters long (CSS Fonts 4, section 6.12).
   'font-feature-settings': /(["'])(?:.{0,3}|.{5,})\1/,
   'font-variation-settings': /(["'])(?:.{0,3}|.{5,})\1/,
+  // The first time of each is the duration, so "auto" is none any more.
+  animation: /\dm?s\b[^,]*\sauto\b/i,
   // "none" stands alone.
   transition: /(?:^|[,\s])none\b.*,|,(?:.*\s)?\s*none\b/i,
   'view-transition-class': /\bnone\s|\snone\b/i,

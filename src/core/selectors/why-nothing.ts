@@ -2,6 +2,7 @@ import type { Page, PageElement } from '../markup/tree.ts'
 import { closestName } from '../paths/paths.ts'
 import { matches } from './match.ts'
 import { parseComplex, splitSelectorList, type Complex, type Simple } from './parse.ts'
+import { memo } from '../text/memo.ts'
 import { serializeCompound } from './serialize.ts'
 
 /** The elements of HTML (HTML standard, "Index of elements"), with those old sites still use. */
@@ -12,6 +13,9 @@ const HTML_ELEMENTS = new Set(
   ).split(' '),
 )
 
+/** Whether HTML has an element of this name. */
+export const isHtmlElement = (name: string): boolean => HTML_ELEMENTS.has(name.toLowerCase())
+
 /**
  * The likely cause why a selector touches nothing on any of the pages, in a sentence: letter case, a missing `.` or `#`, an
  * id used as a class, a near spelling, or a structure that no page has.
@@ -21,16 +25,19 @@ export function whyNothing(selector: string, pages: readonly Page[]): string {
   const parts = splitSelectorList(selector)
   const bad = parts.find((part) => part.selector === null)
   if (bad) return `“${bad.text || selector}” is not a selector browsers understand, so they skip the whole rule.`
+  return nameCause(selector, pages) ?? structureCause(parts[0]!.selector!, pages)
+}
+
+/** The same where it lies in a name that no page has; null where all names are there. The same list of pages is read once. */
+export function nameCause(selector: string, pages: readonly Page[]): string | null {
   const known = namesOn(pages)
-  for (const { selector: complex } of parts) {
-    for (const compound of complex!.compounds) {
+  for (const { selector: complex } of splitSelectorList(selector))
+    for (const compound of complex?.compounds ?? [])
       for (const simple of compound) {
         const cause = causeOf(simple, known)
         if (cause) return cause
       }
-    }
-  }
-  return structureCause(parts[0]!.selector!, pages)
+  return null
 }
 
 interface Names {
@@ -39,7 +46,7 @@ interface Names {
   readonly tags: ReadonlySet<string>
 }
 
-function namesOn(pages: readonly Page[]): Names {
+const namesOn = memo((pages: readonly Page[]): Names => {
   const classes = new Set<string>()
   const ids = new Set<string>()
   const tags = new Set<string>()
@@ -51,7 +58,7 @@ function namesOn(pages: readonly Page[]): Names {
     }
   }
   return { classes, ids, tags }
-}
+})
 
 const sameLetters = (name: string, among: ReadonlySet<string>) =>
   [...among].find((other) => other.toLowerCase() === name.toLowerCase())

@@ -34,6 +34,22 @@ export const theme = EditorView.theme({
   '.cm-cursor': { borderLeftColor: 'var(--ink)' },
   '&.cm-focused': { outline: '2px solid var(--accent)', outlineOffset: '-2px' },
   '.cm-tooltip, .cm-panels': { backgroundColor: 'var(--panel)', color: 'var(--ink)', borderColor: 'var(--line)' },
+  '.cm-diagnostic': { padding: '6px 10px', fontFamily: 'var(--font-sans)', maxWidth: '560px', borderLeftWidth: '3px' },
+  '.cm-diagnostic-error': { borderLeftColor: 'var(--alarm)' },
+  '.cm-diagnosticAction': {
+    display: 'inline-block',
+    margin: '4px 0 0',
+    padding: '2px 8px',
+    border: '1px solid var(--line)',
+    borderRadius: '3px',
+    backgroundColor: 'var(--raised)',
+    color: 'var(--ink)',
+    font: 'inherit',
+    fontWeight: '600',
+    cursor: 'pointer',
+  },
+  '.cm-diagnosticAction:hover': { borderColor: 'var(--accent)' },
+  '.cm-diagnosticText': { display: 'block' },
   '.cm-matchingBracket, .cm-selectionMatch': { backgroundColor: 'var(--accent-wash)' },
 })
 

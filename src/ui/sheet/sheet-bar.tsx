@@ -5,6 +5,7 @@ import { sheetOf } from '../state/texts.ts'
 import { count } from '../words.ts'
 import { useInsights, useRoom } from '../state/context.tsx'
 import { useRoomPlan } from '../state/room.ts'
+import { useAsk } from '../state/use-answer.ts'
 import { reachInWords } from '../state/reach-words.ts'
 import { loadSheetEditor } from './load-editors.ts'
 
@@ -37,17 +38,25 @@ export function SheetBar() {
         <span className="shrink-[3] truncate text-quiet">
           {count(text === '' ? 0 : text.split('\n').length, 'line')}, {count(sheet.rules.length, 'rule')}
         </span>
-        {sheet.errors.length > 0 && (
-          <span className="min-w-0 truncate text-alarm">
-            {count(sheet.errors.length, 'mistake')}, marked in the text
-          </span>
-        )}
+        <Mistakes />
         {open && !source && <ReachAtCursor />}
         <kbd className="ml-auto shrink-0 pl-2 font-mono text-[11px] text-quiet">Alt+S</kbd>
       </button>
       {open && <PlaceButton />}
     </div>
   )
+}
+
+/** Counted when typing rests, and not while a site is still opening. */
+const COUNT_AFTER_MS = 400
+
+/** How many mistakes are marked in the text. */
+function Mistakes() {
+  const file = useRoom((state) => state.sheetPath)
+  const { answer } = useAsk('textFaults', { file }, { pause: COUNT_AFTER_MS, keep: true })
+  const mistakes = answer?.faults.filter(({ severity }) => severity === 'error').length ?? 0
+  if (mistakes === 0) return null
+  return <span className="min-w-0 truncate text-alarm">{count(mistakes, 'mistake')}, marked in the text</span>
 }
 
 /** Moves the sheet below the pages or beside them. */

@@ -3,7 +3,7 @@ import { closeBrackets, closeBracketsKeymap } from '@codemirror/autocomplete'
 import { defaultKeymap, indentWithTab } from '@codemirror/commands'
 import { css } from '@codemirror/lang-css'
 import { bracketMatching, indentOnInput, syntaxHighlighting } from '@codemirror/language'
-import { lintGutter, setDiagnostics } from '@codemirror/lint'
+import { lintGutter, lintKeymap } from '@codemirror/lint'
 import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
 import { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
@@ -15,16 +15,16 @@ import { sheetOf } from '../state/texts.ts'
 import { useRoom, useWorkroom } from '../state/context.tsx'
 import { useShowReach } from '../state/outline.ts'
 import { highlight, showRange, theme } from './editor-look.ts'
+import { markFaults } from './text-faults.ts'
 import { docText, fromEditor, fromStore, lineEnd, toEditor } from './editor-text.ts'
 
 /** A pause of the cursor before the selector under it is outlined. */
 const REACH_AFTER_MS = 80
-/** Mistakes are marked when typing rests: half a word is one every time. */
-const MARK_AFTER_MS = 250
 
 /** The sheet's text. The store owns it: what is typed goes there, what changes there comes back. */
 export function SheetEditor() {
-  const { store, nonce } = useWorkroom()
+  const workroom = useWorkroom()
+  const { store, nonce } = workroom
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView>(null)
   const goTo = useRoom((state) => state.goTo)
@@ -72,6 +72,7 @@ export function SheetEditor() {
           keymap.of([
             ...closeBracketsKeymap,
             ...searchKeymap,
+            ...lintKeymap,
             ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'),
             indentWithTab,
           ]),
@@ -92,39 +93,22 @@ export function SheetEditor() {
       }),
     })
     view.current = editor
-    const mark = () => {
-      const { errors } = sheetOf(sheetText(store.getState()))
-      const length = editor.state.doc.length
-      editor.dispatch(
-        setDiagnostics(
-          editor.state,
-          errors.map(({ from, to, message }) => ({
-            from: Math.min(from, length),
-            to: Math.min(to, length),
-            message,
-            severity: 'error' as const,
-          })),
-        ),
-      )
-    }
-    let timer: ReturnType<typeof setTimeout>
+    const faults = markFaults(workroom, () => store.getState().sheetPath, editor)
     const leave = store.subscribe((state, before) => {
       // A refused edit leaves the text as it is, and the editor must go back to it.
       if (sheetText(state) === sheetText(before) && state.trouble === before.trouble) return
       const [change] = diffTexts(docText(editor.state), sheetText(state))
       if (change) editor.dispatch({ changes: toEditor(editor.state, change), annotations: fromStore.of(true) })
-      clearTimeout(timer)
-      timer = setTimeout(mark, MARK_AFTER_MS)
+      faults.soon()
     })
-    mark()
     return () => {
       leave()
-      clearTimeout(timer)
+      faults.end()
       clearTimeout(reachTimer)
       store.getState().closeTyping()
       editor.destroy()
     }
-  }, [store, nonce])
+  }, [workroom, store, nonce])
 
   useEffect(() => {
     const editor = view.current

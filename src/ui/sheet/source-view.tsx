@@ -3,7 +3,7 @@ import { defaultKeymap, indentWithTab } from '@codemirror/commands'
 import { autocompletion, completionKeymap } from '@codemirror/autocomplete'
 import { css } from '@codemirror/lang-css'
 import { html, htmlCompletionSource } from '@codemirror/lang-html'
-import { lintGutter } from '@codemirror/lint'
+import { lintGutter, lintKeymap } from '@codemirror/lint'
 import { bracketMatching, syntaxHighlighting } from '@codemirror/language'
 import { search, searchKeymap } from '@codemirror/search'
 import { EditorState } from '@codemirror/state'
@@ -53,6 +53,7 @@ export function SourceView({ path }: { path: string }) {
           EditorView.cspNonce.of(nonce),
           EditorState.lineSeparator.of(lineEnd(textNow())),
           lineNumbers(),
+          lintGutter(),
           drawSelection(),
           highlightActiveLine(),
           bracketMatching(),
@@ -63,7 +64,6 @@ export function SourceView({ path }: { path: string }) {
                 autocompletion({ override: [siteCompletions(words), htmlCompletionSource] }),
                 renameInPair,
                 pasteAsParagraphs,
-                lintGutter(),
               ]
             : [],
           syntaxHighlighting(highlight),
@@ -71,6 +71,7 @@ export function SourceView({ path }: { path: string }) {
           keymap.of([
             ...completionKeymap,
             ...searchKeymap,
+            ...lintKeymap,
             ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'),
             indentWithTab,
           ]),
@@ -92,18 +93,18 @@ export function SourceView({ path }: { path: string }) {
       }),
     })
     view.current = editor
-    const faults = isPage(path) ? markFaults(workroom, path, editor) : null
+    const faults = markFaults(workroom, () => path, editor)
     const leave = store.subscribe((state, before) => {
       // A refused edit leaves the text as it is, and the editor must go back to it.
       if (state.texts.get(doc) === before.texts.get(doc) && state.trouble === before.trouble) return
       const [change] = diffTexts(docText(editor.state), textNow())
       if (change) editor.dispatch({ changes: toEditor(editor.state, change), annotations: fromStore.of(true) })
-      faults?.soon()
+      faults.soon()
     })
     return () => {
       leave()
       both?.end()
-      faults?.end()
+      faults.end()
       store.getState().set({ textCursor: null })
       store.getState().closeTyping()
       editor.destroy()

@@ -5,6 +5,5 @@ export const atRuleMisplaced = styleRule('at-rule-misplaced', {
   severity: 'error',
   prevents: 'parsing',
   title: 'An at-rule that does nothing',
-  explanation:
-    '@import and @charset belong to the top; at-rules that browsers do not know are skipped with all they hold.',
+  explanation: 'Browsers skip at-rules they do not know with all they hold; @import and @charset belong to the top.',
 })

@@ -2,6 +2,7 @@ import type { FitRule } from '../finding.ts'
 import { atRuleMisplaced } from './at-rule-misplaced.ts'
 import { contrastLow } from './contrast-low.ts'
 import { cssSyntax } from './css-syntax.ts'
+import { declarationBeaten } from './declaration-beaten.ts'
 import { doctypeMissing } from './doctype-missing.ts'
 import { embeddedStyles } from './embedded-styles.ts'
 import { fallbackMissing } from './fallback-missing.ts'
@@ -14,6 +15,7 @@ import { imageHeavy } from './image-heavy.ts'
 import { imageMissing } from './image-missing.ts'
 import { imageOversized } from './image-oversized.ts'
 import { imageSizeUnset } from './image-size-unset.ts'
+import { importantUnneeded } from './important-unneeded.ts'
 import { indexMissing } from './index-missing.ts'
 import { inlineStyle } from './inline-style.ts'
 import { langMissing } from './lang-missing.ts'
@@ -46,6 +48,7 @@ import { repetition } from './repetition.ts'
 import { rowOverflow } from './row-overflow.ts'
 import { ruleRepeated } from './rule-repeated.ts'
 import { selectorInvalid } from './selector-invalid.ts'
+import { selectorUnmatched } from './selector-unmatched.ts'
 import { sheetOverridden } from './sheet-overridden.ts'
 import { shorthandResets } from './shorthand-resets.ts'
 import { stateOrder } from './state-order.ts'
@@ -97,6 +100,9 @@ export const RULES: readonly FitRule[] = [
   repetition,
   shorthandResets,
   prefixUnneeded,
+  declarationBeaten,
+  selectorUnmatched,
+  importantUnneeded,
   looseText,
   doctypeMissing,
   langMissing,

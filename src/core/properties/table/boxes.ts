@@ -146,7 +146,7 @@ export const BOXES: Readonly<Record<string, Definition>> = {
     layout: 'relative',
     quirk: 'unitless',
   },
-  position: { initial: 'static', refuses: /^-webkit-sticky$/i },
+  position: { initial: 'static' },
   right: {
     initial: 'auto',
     shorthands: { inset: 1 },
