@@ -116,7 +116,7 @@ function invalid({ property, value, valueRange }: Declaration): Diagnosis {
 /** Whether pages in quirks mode take it: lengths without a unit, colours without #. Not with `calc()`, nor in most shorthands. */
 function isQuirk(property: string, value: string, { mend }: ValueFault): boolean {
   const quirk = quirkOf(property)
-  if (!quirk || !mend) return false
+  if (!quirk || !mend || value.includes('(')) return false
   const mended = withPiece(value, mend, mend.insert)
   return quirk === 'unitless'
     ? mended.replaceAll('px', '') === value.replaceAll('px', '')

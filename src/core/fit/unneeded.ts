@@ -39,7 +39,9 @@ export const unneededImportants = memo((site: SiteSnapshot): readonly Unneeded[]
   for (const path of site.pagePaths) {
     const sheets = sheetsWorn(path, site.page(path), site.wearContext())
     if (!sheets.some(({ sheet }) => holdsImportant(sheet))) continue
-    const rivals = sheets.some(({ sheet, layers }) => layers || holdsLayers(sheet)) ? null : rivalsIn(sheets)
+    const rivals = sheets.some(({ sheet, layers = [] }) => layers.length > 0 || holdsLayers(sheet))
+      ? null
+      : rivalsIn(sheets)
     const styles = site.stylesOf(path)
     const elements = new Map<CascadeRule, PageElement[]>()
     for (const [at, node] of styles.nodes.entries())
@@ -81,12 +83,15 @@ const rulesOf = memo((sheet: Sheet): Omit<Rival, 'file' | 'sheetAt'>[] =>
   })),
 )
 
+/** States are taken as fitting where elements may be in some. */
+const IN_ANY_STATE = { states: () => new Set<never>() }
+
 function isNeeded(rival: Rival, rule: CascadeRule, declaration: Declaration, reached: readonly PageElement[]): boolean {
   if (rival.file === rule.source.file && rival.from === rule.from) return hasLater(rival, declaration)
   const against = rival.declarations.filter(({ property }) => setsSame(property, declaration.property))
   if (against.length === 0) return false
   const later = rival.file === rule.source.file ? rival.from > rule.from : true
-  const reaches = (selector: Complex) => reached.some((element) => couldMatch(element, selector))
+  const reaches = (selector: Complex) => reached.some((element) => couldMatch(element, selector, IN_ANY_STATE))
   if (rival.selectors === null) return true
   return rival.selectors.some((selector) => {
     const weight = compareSpecificity(specificityOf(selector), rule.specificity)
