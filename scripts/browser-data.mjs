@@ -12,13 +12,14 @@ const { features } = JSON.parse(readFileSync(`${root}/node_modules/web-features/
 
 const BROWSERS = ['chrome', 'chrome_android', 'edge', 'firefox', 'firefox_android', 'safari', 'safari_ios']
 
-/** The first version that takes it under this prefix or name, whole and without a switch; '' where none does. */
+/** The first version that takes it under this prefix or name, if only in part, and without a switch; '' where none does. */
 function since(statements, name) {
   const found = [statements].flat().find((each) => {
-    if (!each || each.flags || each.version_removed || each.partial_implementation) return false
-    return (each.alternative_name ?? each.prefix ?? '') === name && /^\d/.test(each.version_added)
+    if (!each || each.flags || each.version_removed) return false
+    return (each.alternative_name ?? each.prefix ?? '') === name && /^≤?\d/.test(each.version_added)
   })
-  return found?.version_added ?? ''
+  // "≤4": at the latest.
+  return found?.version_added.replace('≤', '') ?? ''
 }
 
 /** Names under which any browser takes it, beside its own. */

@@ -157,17 +157,13 @@ describe('the data of browsers', () => {
           prefix?: string
           alternative_name?: string
           flags?: unknown
-          partial_implementation?: boolean
         }[]
         const whole = all.find(
-          (each) =>
-            !each?.prefix &&
-            !each?.alternative_name &&
-            !each?.flags &&
-            !each?.version_removed &&
-            !each?.partial_implementation,
+          (each) => !each?.prefix && !each?.alternative_name && !each?.flags && !each?.version_removed,
         )
-        return typeof whole?.version_added === 'string' && /^\d/.test(whole.version_added) ? whole.version_added : null
+        return typeof whole?.version_added === 'string' && /^≤?\d/.test(whole.version_added)
+          ? whole.version_added.replace('≤', '')
+          : null
       })
     const entries = Object.entries(compat.css.properties!).flatMap(([name, feature]) =>
       '__compat' in feature && feature.__compat

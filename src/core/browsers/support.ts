@@ -16,7 +16,7 @@ export type Browser = (typeof BROWSERS)[number]
 export type Level = 'widely' | 'newly' | 'limited'
 const LEVELS: readonly Level[] = ['limited', 'newly', 'widely']
 
-/** Since which version each browser takes a feature, whole and without a switch; null where it does not. */
+/** Since which version each browser takes a feature, without a switch; null where it does not. */
 export interface Support {
   readonly since: Readonly<Record<Browser, string | null>>
   /** Null where web-features says nothing. */

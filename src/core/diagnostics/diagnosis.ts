@@ -12,6 +12,7 @@ export const DIAGNOSES = [
   'rule-repeated',
   'repetition',
   'shorthand-resets',
+  'support-limited',
   'prefix-missing',
   'prefix-unneeded',
 ] as const

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { NOTES_FILE } from '../paths/paths.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import { NO_CHANGE, type SiteChange } from '../site/change.ts'
-import { fileDoc } from '../site/step.ts'
+import { planNote } from '../model/notes.ts'
 import { fingerprint } from '../text/fingerprint.ts'
 import { causeFrom, causesOf, type Cause } from './causes.ts'
 import type { Finding } from './finding.ts'
@@ -107,14 +107,7 @@ export function planTakeUp(site: SiteSnapshot, cause: string): SiteChange {
 }
 
 function planNotes(site: SiteSnapshot, change: (known: readonly SetAside[]) => readonly SetAside[]): SiteChange {
-  const text = site.text(NOTES_FILE)
-  const { entries, fault } = readSetAside(text)
+  const { entries, fault } = readSetAside(site.text(NOTES_FILE))
   if (fault) throw new Error(fault)
-  const rest = text.trim() === '' ? {} : (JSON.parse(text) as Record<string, unknown>)
-  const written = `${JSON.stringify({ ...rest, setAside: change(entries) }, null, 2)}\n`
-  if (!site.files.has(NOTES_FILE)) return { ...NO_CHANGE, creates: [{ path: NOTES_FILE, text: written }] }
-  return {
-    ...NO_CHANGE,
-    texts: [{ doc: fileDoc(NOTES_FILE), splices: [{ from: 0, to: text.length, insert: written }] }],
-  }
+  return planNote(site, 'setAside', change(entries))
 }

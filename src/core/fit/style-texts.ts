@@ -1,4 +1,6 @@
 import { diagnoseDeclarations, diagnoseSheet } from '../diagnostics/diagnose.ts'
+import { featureDiagnoses } from '../diagnostics/features.ts'
+import { madeFor } from '../model/made-for.ts'
 import { moved, type Diagnosis, type DiagnosisId } from '../diagnostics/diagnosis.ts'
 import { elementsNamed, type Page, type PageElement } from '../markup/tree.ts'
 import { isXml, type SitePath } from '../paths/paths.ts'
@@ -27,37 +29,49 @@ const diagnosesOf = memo((site: FitSite): ReadonlyMap<DiagnosisId, readonly InFi
 })
 
 function* all(site: FitSite): Generator<InFile> {
-  for (const { path, sheet } of site.model.wornSheets)
-    for (const each of inSheet(site.model, diagnoseSheet(sheet))) yield { ...each, file: path }
-  for (const { page, path } of site.allPages) for (const each of inPage(page, path)) yield { ...each, file: path }
+  const { model } = site
+  for (const { path, sheet } of model.wornSheets)
+    for (const each of inSheet(model, sheet)) yield { ...each, file: path }
+  for (const { page, path } of site.allPages)
+    for (const each of inPage(model, page, path)) yield { ...each, file: path }
 }
 
-/** What is left of a stylesheet's diagnoses where every page that could wear it is in quirks mode. */
-export function inSheet(model: SiteSnapshot, all: readonly Diagnosis[]): readonly Diagnosis[] {
+/** What is wrong with a stylesheet; in quirks mode browsers take some of it, where every page that could wear it is in that. */
+export function inSheet(model: SiteSnapshot, sheet: Sheet): readonly Diagnosis[] {
+  const all = [...diagnoseSheet(sheet), ...featureDiagnoses(sheet, madeFor(model))].sort((a, b) => a.from - b.from)
   if (!all.some(({ quirk }) => quirk)) return all
   const pages = model.pagePaths
   return pages.length > 0 && pages.every((path) => model.page(path).quirks) ? all.filter(({ quirk }) => !quirk) : all
 }
 
 /** What is wrong with the styles that stand in a page. XML has marks of its own around styles. */
-export function inPage(page: Page, path: SitePath): readonly Diagnosis[] {
+export function inPage(model: SiteSnapshot, page: Page, path: SitePath): readonly Diagnosis[] {
   if (isXml(path)) return []
-  return page.quirks ? diagnosesIn(page).filter(({ quirk }) => !quirk) : diagnosesIn(page)
+  const all = [
+    ...diagnosesIn(page),
+    ...blocksOf(page).flatMap(({ sheet, from }) =>
+      featureDiagnoses(sheet, madeFor(model)).map((each) => moved(each, from)),
+    ),
+  ]
+  return page.quirks ? all.filter(({ quirk }) => !quirk) : all
 }
 
 const diagnosesIn = memo((page: Page): readonly Diagnosis[] => [
-  ...elementsNamed(page, 'style').flatMap((element) => inBlock(page, element)),
+  ...blocksOf(page).flatMap(({ sheet, from }) => diagnoseSheet(sheet).map((each) => moved(each, from))),
   ...page.elements.flatMap((element) => inAttribute(page, element)),
 ])
 
 const sheetOf = memoText((text: string): Sheet => parseSheet(text))
 
-function inBlock({ text }: Page, { place, html, attributes }: PageElement): Diagnosis[] {
-  const type = attributes.get('type')?.trim().toLowerCase() ?? ''
-  if (!html || !place || (type !== '' && type !== 'text/css')) return []
-  const { contentFrom, contentTo } = place
-  return diagnoseSheet(sheetOf(text.slice(contentFrom, contentTo))).map((each) => moved(each, contentFrom))
-}
+/** The embedded blocks of a page, read, with the place where each begins. */
+const blocksOf = memo((page: Page): readonly { readonly sheet: Sheet; readonly from: number }[] =>
+  elementsNamed(page, 'style').flatMap(({ place, html, attributes }) => {
+    const type = attributes.get('type')?.trim().toLowerCase() ?? ''
+    if (!html || !place || (type !== '' && type !== 'text/css')) return []
+    const { contentFrom, contentTo } = place
+    return [{ sheet: sheetOf(page.text.slice(contentFrom, contentTo)), from: contentFrom }]
+  }),
+)
 
 function inAttribute({ text }: Page, { place, attributes }: PageElement): Diagnosis[] {
   const at = place?.attributes['style']

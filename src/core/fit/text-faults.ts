@@ -1,7 +1,5 @@
-import { diagnoseSheet } from '../diagnostics/diagnose.ts'
 import type { Diagnosis, Mend } from '../diagnostics/diagnosis.ts'
 import { markupFaults } from '../markup/faults/markup-faults.ts'
-import type { Page } from '../markup/tree.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import { isPage, isXml, type SitePath } from '../paths/paths.ts'
 import type { Range } from '../text/splice.ts'
@@ -17,14 +15,15 @@ export interface TextFault extends Range {
 
 /** What can be said of a text of the site as it is: while somebody types, this is shown at once. */
 export function textFaults(site: SiteSnapshot, file: SitePath): TextFault[] {
-  if (isPage(file)) return site.pagePaths.includes(file) ? inOrder(pageFaults(site.page(file), file)) : []
+  if (isPage(file)) return site.pagePaths.includes(file) ? inOrder(pageFaults(site, file)) : []
   const sheet = site.sheet(file)
-  return sheet ? inSheet(site, diagnoseSheet(sheet)).map(asFault) : []
+  return sheet ? inSheet(site, sheet).map(asFault) : []
 }
 
 const inOrder = (faults: TextFault[]) => faults.sort((a, b) => a.from - b.from)
 
-function pageFaults(page: Page, path: SitePath): TextFault[] {
+function pageFaults(site: SiteSnapshot, path: SitePath): TextFault[] {
+  const page = site.page(path)
   const markup = markupFaults(page, isXml(path)).map(({ from, to, message, kind }): TextFault => ({
     ...{ from, to, message, mend: null },
     severity: kind === 'guessed' ? 'warning' : 'info',
@@ -35,7 +34,7 @@ function pageFaults(page: Page, path: SitePath): TextFault[] {
     severity: 'warning',
     mend: null,
   }))
-  return [...markup, ...pictures, ...inPage(page, path).map(asFault)]
+  return [...markup, ...pictures, ...inPage(site, page, path).map(asFault)]
 }
 
 const asFault = ({ from, to, message, severity, mend }: Diagnosis): TextFault => ({

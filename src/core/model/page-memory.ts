@@ -2,6 +2,7 @@ import { isPage, isSheet, NOTES_FILE, type SitePath } from '../paths/paths.ts'
 import type { FileInfo } from '../site/view.ts'
 import { fingerprint } from '../text/fingerprint.ts'
 import { memo } from '../text/memo.ts'
+import { madeFor } from './made-for.ts'
 import type { SiteSnapshot } from './snapshot.ts'
 
 /** What whatever is found out about a page hangs on, as short names: its text, the files of the site, all stylesheets. */
@@ -41,10 +42,10 @@ export function pageKey(site: SiteSnapshot, path: SitePath): PageKey {
   return { text: site.fingerprint(path), ...around(site) }
 }
 
-/** The state of all pages together. */
+/** The state of all pages together, and of what the site is made for. */
 export function siteKey(site: SiteSnapshot): PageKey {
   const pages = site.pagePaths.map((path) => `${path}\t${site.fingerprint(path)}`)
-  return { text: fingerprint(pages.join('\n')), ...around(site) }
+  return { text: fingerprint([JSON.stringify(madeFor(site)), ...pages].join('\n')), ...around(site) }
 }
 
 /** Whether two states are one; stylesheets may be left out of it. */

@@ -40,6 +40,7 @@ import { pageLinkBroken } from './page-link-broken.ts'
 import { pageLinkPlaceholder } from './page-link-placeholder.ts'
 import { pageOverflow } from './page-overflow.ts'
 import { partDrift } from './part-drift.ts'
+import { prefixMissing } from './prefix-missing.ts'
 import { prefixUnneeded } from './prefix-unneeded.ts'
 import { propertyRepeated } from './property-repeated.ts'
 import { propertyUnknown } from './property-unknown.ts'
@@ -52,6 +53,7 @@ import { selectorUnmatched } from './selector-unmatched.ts'
 import { sheetOverridden } from './sheet-overridden.ts'
 import { shorthandResets } from './shorthand-resets.ts'
 import { stateOrder } from './state-order.ts'
+import { supportLimited } from './support-limited.ts'
 import { targetSmall } from './target-small.ts'
 import { titleMissing } from './title-missing.ts'
 import { transitionSlow } from './transition-slow.ts'
@@ -99,6 +101,8 @@ export const RULES: readonly FitRule[] = [
   ruleRepeated,
   repetition,
   shorthandResets,
+  supportLimited,
+  prefixMissing,
   prefixUnneeded,
   declarationBeaten,
   selectorUnmatched,

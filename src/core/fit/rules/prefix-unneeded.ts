@@ -5,5 +5,5 @@ export const prefixUnneeded = styleRule('prefix-unneeded', {
   severity: 'note',
   prevents: 'upkeep',
   title: 'Written for browsers of old',
-  explanation: 'No browser in use reads it. It does no harm, and it can go.',
+  explanation: 'No browser this site is made for needs it. It does no harm, and it can go.',
 })
