@@ -3,6 +3,8 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import compat, { type CompatStatement } from '@mdn/browser-compat-data' with { type: 'json' }
 import { BROWSERS, supportOf } from '../../src/core/browsers/support.ts'
+import type { Target } from '../../src/core/browsers/target.ts'
+import { featureDiagnoses } from '../../src/core/diagnostics/features.ts'
 import { diagnoseDeclarations, diagnoseSheet } from '../../src/core/diagnostics/diagnose.ts'
 import { takesInWords, takesOf } from '../../src/core/diagnostics/takes.ts'
 import { verdictOf } from '../../src/core/diagnostics/verdict.ts'
@@ -173,5 +175,60 @@ describe('the data of browsers', () => {
     expect(entries.length).toBeGreaterThan(500)
     for (const { name, support } of entries)
       expect([name, Object.values(supportOf(`properties.${name}`)!.since)]).toEqual([name, versions(support)])
+  })
+})
+
+describe('what not every browser takes', () => {
+  const features = (text: string, target: Target = 'newly') =>
+    featureDiagnoses(parseSheet(text), target).map(({ rule, from, to }) => [rule, text.slice(from, to)])
+
+  // web-features: scrollbar-width is "newly available", user-select limited; BCD: Safari on iPhone reads -webkit-user-select.
+  it('is told by what the site is made for', () => {
+    expect(features('a { scrollbar-width: thin }')).toEqual([])
+    expect(features('a { scrollbar-width: thin }', 'widely')).toEqual([['support-limited', 'scrollbar-width: thin']])
+    expect(features('a:has(b) { top: 0 }', { firefox: 120 })).toEqual([['support-limited', ':has']])
+    expect(features('a:has(b) { top: 0 }', { firefox: 121 })).toEqual([])
+    expect(features('@container (width > 1px) { a { top: 0 } }', { safari: 15 })).toEqual([
+      ['support-limited', '@container'],
+    ])
+  })
+
+  it('counts neither in @supports nor behind a value that all take', () => {
+    expect(features('@supports (scrollbar-width: thin) { a { scrollbar-width: thin } }', 'widely')).toEqual([])
+    expect(features('a { color: red; color: oklch(0.5 0.1 20) }', { chrome: 100 })).toEqual([])
+    expect(features('a { color: oklch(0.5 0.1 20) }', { chrome: 100 }).length).toBe(1)
+    expect(diagnoses('@supports (display: grid-lanes) { a { display: grid-lanes } }')).toEqual([])
+  })
+
+  it('prefixes are missing or not needed, and mending writes or takes them', () => {
+    const mendedBy = (text: string) =>
+      applySplices(
+        text,
+        featureDiagnoses(parseSheet(text), 'newly').flatMap(({ mend }) => mend?.splices ?? []),
+      )
+    expect(mendedBy('a { user-select: none }')).toBe('a { -webkit-user-select: none; user-select: none }')
+    expect(mendedBy('a {\n  -webkit-transition: top 1s;\n  transition: top 1s;\n}')).toBe(
+      'a {\n  transition: top 1s;\n}',
+    )
+    expect(features('a { -webkit-user-select: none; user-select: none }')).toEqual([])
+    expect(features('a { transition: top 1s; -webkit-transition: left 1s }')).toEqual([])
+  })
+
+  it('the stylesheets of the registry use little of it', () => {
+    const counts = Object.keys(IN_PACKAGES).map((file) => {
+      const found = featureDiagnoses(parseSheet(readFileSync(`node_modules/${file}`, 'utf8')), 'newly')
+      return [
+        file,
+        found.filter(({ rule }) => rule === 'support-limited').length,
+        found.filter(({ rule }) => rule === 'prefix-unneeded').length,
+      ]
+    })
+    expect(counts.filter(([, limited, prefixes]) => limited !== 0 || prefixes !== 0)).toEqual([
+      ['sanitize.css/sanitize.css', 0, 1], // -moz-tab-size
+      ['water.css/out/water.css', 3, 4], // ::selection on iPhones; transition and backdrop-filter
+      ['sakura.css/css/sakura.css', 0, 1], // -ms-word-break
+      ['simpledotcss/simple.css', 2, 2], // widows and orphans in Firefox; appearance
+      ['@picocss/pico/css/pico.classless.css', 1, 19], // ::selection; names that a tool has put there
+    ])
   })
 })

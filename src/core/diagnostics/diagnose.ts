@@ -29,16 +29,19 @@ export const diagnoseDeclarations = memoText((text: string): readonly Diagnosis[
 
 const inOrder = (all: Diagnosis[]) => all.sort((a, b) => a.from - b.from || b.to - a.to)
 
-/** Declarations of properties: descriptors of at-rules are not. */
-function declarationsWithin(rules: readonly Rule[]): Declaration[] {
-  return rules.flatMap((rule) =>
-    rule.kind === 'at' && !HOLDING.has(rule.name)
-      ? []
-      : [
-          ...declarationsOf(rule),
-          ...declarationsWithin(rule.items.filter((item): item is Rule => item.kind !== 'declaration')),
-        ],
-  )
+/** Declarations of properties: descriptors of at-rules are not. What `@supports` asks for is told to nobody as a mistake. */
+function declarationsWithin(rules: readonly Rule[], asked = ''): Declaration[] {
+  return rules.flatMap((rule) => {
+    if (rule.kind === 'at' && !HOLDING.has(rule.name)) return []
+    const now = rule.kind === 'at' && rule.name === 'supports' ? `${asked} ${rule.prelude.toLowerCase()}` : asked
+    return [
+      ...declarationsOf(rule).filter(({ property }) => now === '' || !now.includes(property)),
+      ...declarationsWithin(
+        rule.items.filter((item): item is Rule => item.kind !== 'declaration'),
+        now,
+      ),
+    ]
+  })
 }
 
 /** At-rules in which declarations of properties stand. */

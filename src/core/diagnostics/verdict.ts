@@ -44,6 +44,8 @@ function takes(property: string, value: string): boolean {
 }
 
 function isInSpecification(property: string, value: string): boolean {
+  const word = supportOf(`properties.${property}.${value.toLowerCase()}`)
+  if (word && Object.values(word.since).some((since) => since !== null)) return true
   const name = lexer.getProperty(property, false) ? property : aliasOf(property)
   const plain = withoutMath(value)
   // What only browsers of old took stands in the grammars too.

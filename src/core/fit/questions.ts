@@ -5,6 +5,8 @@ import type { Doc } from '../site/step.ts'
 import type { Cause } from './causes.ts'
 import { isPlain, planFix } from './check.ts'
 import type { Finding, RuleWords } from './finding.ts'
+import type { Target } from '../browsers/target.ts'
+import { madeFor, planMadeFor } from '../model/made-for.ts'
 import { FitSite } from './fit-site.ts'
 import { imagesOf } from './images.ts'
 import { RULES, ruleNamed } from './rules/index.ts'
@@ -79,6 +81,10 @@ export const fitQuestions = {
   ): SiteChange => planSetAside(site, named(site, standing, causes), reason),
   /** The change that takes a cause up again. */
   takeUp: (site: SiteSnapshot, { cause }: { cause: string }): SiteChange => planTakeUp(site, cause),
+  /** For which browsers the site is made. */
+  madeFor: (site: SiteSnapshot): Target => madeFor(site),
+  /** The change after which it is made for these. */
+  planMadeFor: (site: SiteSnapshot, { target }: { target: Target }): SiteChange => planMadeFor(site, target),
   /** Every image, and how wide it is shown. */
   images: (site: SiteSnapshot) => imagesOf(new FitSite(site)),
 }

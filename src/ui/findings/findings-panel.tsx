@@ -8,6 +8,7 @@ import { useAnswer } from '../state/use-answer.ts'
 import { count } from '../words.ts'
 import { AsideList } from './aside-list.tsx'
 import { FindingsProvider } from './findings-context.ts'
+import { MadeFor } from './made-for.tsx'
 import { KindSection } from './kind-section.tsx'
 import { useFix } from './use-fix.ts'
 
@@ -106,6 +107,7 @@ export function FindingsPanel() {
       )}
       {(notesOpen || only === 'note') && notes.map(section)}
       {told && told.aside.length > 0 && <AsideList aside={told.aside} />}
+      {page === null && <MadeFor />}
     </FindingsProvider>
   )
 }
