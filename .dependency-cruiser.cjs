@@ -5,7 +5,7 @@ const CORE = [
   ...['css', 'text', 'paths', 'values', 'properties', 'browsers', 'sheet'],
   ...['markup', 'selectors', 'cascade', 'states', 'diagnostics'],
   ...['site', 'model', 'trace', 'edit', 'color', 'backgrounds', 'motion', 'type', 'boxes', 'plan', 'classes', 'proof'],
-  ...['contrast', 'links', 'menu', 'fit', 'lift'],
+  ...['contrast', 'links', 'menu', 'fit', 'lift', 'writing'],
 ]
 
 /** Folders of the interface, lowest first. */

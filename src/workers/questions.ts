@@ -13,6 +13,7 @@ import { proofQuestions } from '../core/proof/questions.ts'
 import { siteQuestions } from '../core/site/questions.ts'
 import { traceQuestions } from '../core/trace/questions.ts'
 import { typeQuestions } from '../core/type/questions.ts'
+import { writingQuestions } from '../core/writing/questions.ts'
 
 /**
  * Everything the site worker answers, as its features register it: a function of a snapshot, of what is asked, and of what the
@@ -35,6 +36,7 @@ export const QUESTIONS = {
   ...siteQuestions,
   ...traceQuestions,
   ...typeQuestions,
+  ...writingQuestions,
 }
 
 type Questions = typeof QUESTIONS

@@ -1,8 +1,15 @@
 'use client'
-import { closeBrackets, closeBracketsKeymap } from '@codemirror/autocomplete'
+import { autocompletion, closeBrackets, closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete'
 import { defaultKeymap, indentWithTab } from '@codemirror/commands'
 import { css } from '@codemirror/lang-css'
-import { bracketMatching, indentOnInput, syntaxHighlighting } from '@codemirror/language'
+import {
+  bracketMatching,
+  codeFolding,
+  foldGutter,
+  foldKeymap,
+  indentOnInput,
+  syntaxHighlighting,
+} from '@codemirror/language'
 import { lintGutter, lintKeymap } from '@codemirror/lint'
 import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
 import { EditorState } from '@codemirror/state'
@@ -15,6 +22,8 @@ import { sheetOf } from '../state/texts.ts'
 import { useRoom, useWorkroom } from '../state/context.tsx'
 import { useShowReach } from '../state/outline.ts'
 import { highlight, showRange, theme } from './editor-look.ts'
+import { sheetCompletions, sheetWords, swatchOption } from './sheet-completions.ts'
+import { stepKeys } from './step-number.ts'
 import { markFaults } from './text-faults.ts'
 import { docText, fromEditor, fromStore, lineEnd, toEditor } from './editor-text.ts'
 
@@ -49,6 +58,7 @@ export function SheetEditor() {
         REACH_AFTER_MS,
       )
     }
+    const sheetFile = () => store.getState().sheetPath
     const editor = new EditorView({
       parent: host.current!,
       state: EditorState.create({
@@ -67,9 +77,20 @@ export function SheetEditor() {
           highlightSelectionMatches(),
           search({ top: true }),
           css(),
+          codeFolding(),
+          foldGutter(),
+          autocompletion({
+            override: [sheetCompletions(workroom, sheetFile)],
+            addToOptions: [swatchOption],
+            icons: false,
+          }),
+          sheetWords(workroom, sheetFile),
           syntaxHighlighting(highlight),
           theme,
           keymap.of([
+            ...completionKeymap,
+            ...stepKeys,
+            ...foldKeymap,
             ...closeBracketsKeymap,
             ...searchKeymap,
             ...lintKeymap,
@@ -93,7 +114,7 @@ export function SheetEditor() {
       }),
     })
     view.current = editor
-    const faults = markFaults(workroom, () => store.getState().sheetPath, editor)
+    const faults = markFaults(workroom, sheetFile, editor)
     const leave = store.subscribe((state, before) => {
       // A refused edit leaves the text as it is, and the editor must go back to it.
       if (sheetText(state) === sheetText(before) && state.trouble === before.trouble) return

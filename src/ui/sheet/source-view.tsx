@@ -16,6 +16,8 @@ import { useRoom, useWorkroom } from '../state/context.tsx'
 import { highlight, showRange, theme } from './editor-look.ts'
 import { loadPageEdits } from '../state/pages-in-place.ts'
 import { askOnce } from '../state/use-answer.ts'
+import { sheetCompletions, sheetWords, swatchOption } from './sheet-completions.ts'
+import { stepKeys } from './step-number.ts'
 import { markFaults } from './text-faults.ts'
 import { pasteAsParagraphs } from './paste-paragraphs.ts'
 import { renameInPair } from './tag-pair.ts'
@@ -65,11 +67,19 @@ export function SourceView({ path }: { path: string }) {
                 renameInPair,
                 pasteAsParagraphs,
               ]
-            : [],
+            : [
+                autocompletion({
+                  override: [sheetCompletions(workroom, () => path)],
+                  addToOptions: [swatchOption],
+                  icons: false,
+                }),
+                sheetWords(workroom, () => path),
+              ],
           syntaxHighlighting(highlight),
           theme,
           keymap.of([
             ...completionKeymap,
+            ...stepKeys,
             ...searchKeymap,
             ...lintKeymap,
             ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'),
