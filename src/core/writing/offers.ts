@@ -148,12 +148,12 @@ function values(sheet: Sheet, property: string): Offer[] {
     ...functions,
     ...examples,
     ...(has('a colour')
-      ? ['transparent', 'currentColor', ...NAMED_COLORS].map((label): Offer => ({
+      ? ['transparent', 'currentColor', ...NAMED_COLORS].map((label, at): Offer => ({
           label,
           kind: 'word',
           detail: '',
           color: label,
-          rank: 0,
+          rank: at < 2 ? 2 : 0,
         }))
       : []),
     ...WIDE.map((label): Offer => ({ label, kind: 'word', detail: 'for any property', rank: -1 })),
