@@ -46,10 +46,6 @@ try {
     .click()
   await page.getByRole('button', { name: /pairings pass/ }).click()
   await shoot('contrast')
-  await view('Sight')
-  await page.getByRole('radio', { name: /^Protanopia/ }).check()
-  await shoot('sight')
-  await page.getByRole('radio', { name: 'As it is' }).check()
   await view('Swatches')
   await facet('Pages')
   await shoot('pages')
@@ -167,6 +163,11 @@ try {
   await page.getByText(/^Proved:/).waitFor()
   await shoot('classes')
   await page.getByRole('button', { name: 'Cancel' }).click()
+  await facet('Colour')
+  await sheetText(page)
+  await shoot('sheet-text')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Alt+s')
   await page.getByRole('button', { name: /^Look/ }).click()
   await page.getByRole('option', { name: 'Night crossing' }).click()
   await page.getByRole('button', { name: '768' }).click()
@@ -193,4 +194,15 @@ async function clickInCloseUp(page, selector) {
   const box = await iframe.boundingBox()
   const scale = box.width / spot.all
   await page.mouse.click(box.x + spot.x * scale, box.y + spot.y * scale)
+}
+
+/** Opens the sheet's text and writes a rule with a slip in it, up to where a value is chosen. */
+async function sheetText(page) {
+  await page.keyboard.press('Alt+s')
+  const text = page.getByRole('textbox', { name: 'Text of the sheet' })
+  await text.click()
+  await page.keyboard.press('Control+End')
+  await page.keyboard.type('\n.card {\npaddding: 1rem;\nborder-top: 3px solid ', { delay: 20 })
+  await page.keyboard.press('Control+Space')
+  await page.getByRole('option', { name: /^var\(--tide/ }).waitFor()
 }

@@ -3,7 +3,7 @@ import { CALLED, isCovered, lacking, type Target } from '../browsers/target.ts'
 import type { Declaration, Item, Rule, Sheet, StyleRule } from '../sheet/parse.ts'
 import { declarationsOf } from '../sheet/walk.ts'
 import { removeDeclaration } from '../sheet/edit.ts'
-import { memo } from '../text/memo.ts'
+import { memo, memoText } from '../text/memo.ts'
 import { componentsOf, type Component } from '../values/component.ts'
 import { brief, mendBy, type Diagnosis } from './diagnosis.ts'
 import { inWords } from './takes.ts'
@@ -65,6 +65,7 @@ function ofRule(rule: Rule, target: Target): Diagnosis[] {
     return isCovered(target, key) ? [] : [limited(key, `@${rule.name}`, 'skip it with all it holds', place, target)]
   }
   const { selector, selectorRange } = rule
+  if (!selector.includes(':')) return []
   for (const { index, 0: written, 1: name } of selector.matchAll(/::?([a-z][a-z-]*)(?![^[]*\])/gi)) {
     const key = `selectors.${name!.toLowerCase()}`
     if (isCovered(target, key)) continue
@@ -115,6 +116,20 @@ const UNASKED_PROPERTIES = new Set(['cursor', 'resize'])
 
 /** The first thing in a declaration that not all browsers take; null where all take it. */
 function uncoveredKey({ property, value }: Declaration, target: Target): string | null {
+  return uncovered(`${typeof target === 'string' ? target : JSON.stringify(target)}\n${property}\n${value}`)
+}
+
+/** Found once for each spelling: target, property and value in lines of their own. */
+const uncovered = memoText((spelling: string): string | null => {
+  const [target, property, ...value] = spelling.split('\n') as [string, string, ...string[]]
+  return firstUncovered(
+    property,
+    value.join('\n'),
+    target.startsWith('{') ? (JSON.parse(target) as Target) : (target as Target),
+  )
+})
+
+function firstUncovered(property: string, value: string, target: Target): string | null {
   if (UNASKED_PROPERTIES.has(property)) return null
   const own = `properties.${property}`
   if (!isCovered(target, own)) return own

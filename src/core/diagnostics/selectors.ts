@@ -1,6 +1,7 @@
 import { escapeIdent } from '../css/ident.ts'
 import { PSEUDO_CLASSES, PSEUDO_ELEMENTS, parseComplex } from '../selectors/parse.ts'
 import { splitAtCommas } from '../css/tokens.ts'
+import { memoText } from '../text/memo.ts'
 import type { StyleRule } from '../sheet/parse.ts'
 import type { PlacedRule } from '../sheet/walk.ts'
 import type { Range } from '../text/splice.ts'
@@ -17,11 +18,14 @@ export function selectorDiagnoses({ rule, within }: PlacedRule): Diagnosis[] {
   if (/[;{}]/.test(selector) || looksLikeMarkup(selector) || /(?:^|\s)\/\//.test(selector)) return []
   const nested = within.some(({ kind }) => kind === 'style')
   const parts = splitAtCommas(selector, selectorRange.from)
-  const bad = parts.filter(({ text }) => parseComplex(text, nested) === null)
+  const bad = parts.filter(({ text }) => !(nested ? isNestedSelector(text) : isSelector(text)))
   if (bad.length === 0) return []
   if (bad.every(({ text }) => VENDOR.test(text))) return vendorOnly(rule, parts, bad)
   return bad.slice(0, 1).map((part) => diagnosis(rule, parts, part))
 }
+
+const isSelector = memoText((text: string) => parseComplex(text) !== null)
+const isNestedSelector = memoText((text: string) => parseComplex(text, true) !== null)
 
 const VENDOR = /::?-(?:moz|ms|o|khtml|apple)-[\w-]+/
 
