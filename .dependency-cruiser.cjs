@@ -5,7 +5,7 @@ const CORE = [
   ...['css', 'text', 'paths', 'values', 'properties', 'browsers', 'sheet'],
   ...['markup', 'selectors', 'cascade', 'states', 'diagnostics'],
   ...['site', 'model', 'trace', 'edit', 'color', 'backgrounds', 'motion', 'type', 'boxes', 'plan', 'classes', 'proof'],
-  ...['contrast', 'links', 'menu', 'fit', 'lift', 'writing'],
+  ...['contrast', 'links', 'menu', 'fit', 'lift', 'tidy', 'writing'],
 ]
 
 /** Folders of the interface, lowest first. */

@@ -17,6 +17,8 @@ import { resolve } from './commands/resolve.ts'
 import { rows, rowsText } from './commands/rows.ts'
 import { states, statesText } from './commands/states.ts'
 import { setAside } from './commands/set-aside.ts'
+import { tidy, tidyText } from './commands/tidy.ts'
+import { USUAL_KINDS } from '../core/tidy/tidy.ts'
 import { traceOf, traceText } from './commands/trace.ts'
 import { measureImages } from './pixels.ts'
 import { pageNamed, readSite, type FolderSite } from './read-site.ts'
@@ -38,6 +40,9 @@ const USAGE = `Use: npm run --silent attire -- <command> <folder> [options]
   fix <folder> --out <folder> [--rule id] [--sheet css/site.css] [--json]
       a copy of the site with all mended that is plainly meant or changes nothing that is seen; with --rule, one kind of all
       that can be mended; the folder itself is never changed
+  tidy <folder> --out <folder> [--only merge,group,…] [--sheet css/site.css] [--json]
+      a copy of the site with its sheet tidied, where that is proved to change no computed value on any page: ${USUAL_KINDS.join(', ')};
+      with --only also drop, which takes declarations away that never win; the folder itself is never changed
   colours <folder> [--json]
       swatches and colours written directly in the sheet, with their uses
   contrast <folder> [--width ${DESK.width}] [--json]
@@ -55,10 +60,12 @@ const USAGE = `Use: npm run --silent attire -- <command> <folder> [options]
   database [--json]
       checks the database of this Attire and gives back room that nothing needs; stop Attire first
 
-Exit codes: 0 fine, 1 findings (as bad as --fail-on says, or worse; errors when it is left out), 2 wrong use or an error of Attire’s.`
+Exit codes: 0 fine, 1 findings (as bad as --fail-on says, or worse; errors when it is left out) or something that tidy left undone, 2 wrong use or an error of Attire’s.`
 
 const COMMANDS =
-  'resolve trace reach check set-aside fix colours contrast boxes rows states classes rename-class database'.split(' ')
+  'resolve trace reach check set-aside fix tidy colours contrast boxes rows states classes rename-class database'.split(
+    ' ',
+  )
 
 /** Runs the command line; gives the exit code. */
 export async function main(
@@ -88,6 +95,7 @@ async function run(
     allowPositionals: true,
     options: {
       page: { type: 'string' },
+      only: { type: 'string' },
       selector: { type: 'string' },
       property: { type: 'string' },
       state: { type: 'string' },
@@ -131,6 +139,13 @@ async function run(
     out(values.json ? JSON.stringify(done) : fixText({ faults, ...done }, values.out))
     faults.forEach(complain)
     return faults.length > 0 ? 2 : 0
+  }
+  if (command === 'tidy') {
+    if (values.out === undefined) throw new WrongUse('Say where the tidied copy goes: --out <folder>.')
+    const plan = tidy(folder, values.out, values.only, viewport, values.sheet)
+    const { done, left, rules, size, proof } = plan
+    out(values.json ? JSON.stringify({ done, left, rules, size, proof }) : tidyText(plan))
+    return left.length > 0 ? 1 : 0
   }
   const site = readSite(folder, viewport, values.sheet)
   site.unread.forEach(complain)

@@ -11,6 +11,7 @@ import { modelQuestions } from '../core/model/questions.ts'
 import { planQuestions } from '../core/plan/questions.ts'
 import { proofQuestions } from '../core/proof/questions.ts'
 import { siteQuestions } from '../core/site/questions.ts'
+import { tidyQuestions } from '../core/tidy/questions.ts'
 import { traceQuestions } from '../core/trace/questions.ts'
 import { typeQuestions } from '../core/type/questions.ts'
 import { writingQuestions } from '../core/writing/questions.ts'
@@ -34,6 +35,7 @@ export const QUESTIONS = {
   ...planQuestions,
   ...proofQuestions,
   ...siteQuestions,
+  ...tidyQuestions,
   ...traceQuestions,
   ...typeQuestions,
   ...writingQuestions,

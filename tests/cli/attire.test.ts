@@ -339,6 +339,30 @@ describe('check and fix', () => {
       readFileSync(path.join(DEMO, 'isles/skerrow.html')),
     )
   })
+  it('tidies a copy, says what was proved, and never touches the folder', async () => {
+    const before = digest(DEMO)
+    const to = path.join(folder(), 'out')
+    const { code, out } = await attire('tidy', DEMO, '--out', to, '--only', 'merge,group')
+    expect(code).toBe(0)
+    expect(out).toMatch(/Rules that say the same given one block: 2/)
+    expect(out).toMatch(/^52 rules became 50, .* [\d,]+ values on 8 pages are the same\.$/m)
+    expect(digest(DEMO)).toEqual(before)
+    expect(readFileSync(path.join(to, 'css/site.css'), 'utf8')).toContain('.card h2, .aside h3 {')
+    const from = folder()
+    writeFileSync(
+      path.join(from, 'index.html'),
+      '<!doctype html><html lang="en"><title>x</title><link rel="stylesheet" href="site.css"><p class="x y">x',
+    )
+    writeFileSync(path.join(from, 'site.css'), '.x { top: 0 }\n.y { top: 1px; color: blue }\n.x { color: red }\n')
+    const left = await attire('tidy', from, '--out', path.join(folder(), 'out'), '--only', 'merge')
+    expect(left.code).toBe(1)
+    expect(left.out).toContain('Left: The rules for .x become one. Then color of')
+    expect(await attire('tidy', DEMO, '--out', path.join(folder(), 'out'), '--only', 'prettily')).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/^There is no “prettily” to tidy\./),
+    })
+    expect((await attire('tidy', DEMO)).err).toMatch(/^Say where the tidied copy goes/)
+  })
   it('renames in the copy, with all references', async () => {
     const from = folder()
     writeFileSync(

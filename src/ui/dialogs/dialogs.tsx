@@ -17,6 +17,7 @@ import { ScriptsDialog } from './scripts-dialog.tsx'
 import { SetAsideDialog } from './set-aside-dialog.tsx'
 import { ShareDialog } from './share-dialog.tsx'
 import { SplitDialog } from './split-dialog.tsx'
+import { TidyDialog } from './tidy-dialog.tsx'
 import { WrapDialog } from './wrap-dialog.tsx'
 
 /** Whatever is being asked in a window of its own. */
@@ -63,6 +64,8 @@ export function Dialogs() {
       return <ScriptsDialog onClose={onClose} />
     case 'gather':
       return <GatherDialog plans={asking.plans} onClose={onClose} />
+    case 'tidy':
+      return <TidyDialog onClose={onClose} />
     case 'licences':
       return <LicencesDialog onClose={onClose} />
   }

@@ -194,6 +194,7 @@ function useCommands({ onImport, onNew, onTheme, onHandOff }: Outside): Command[
           { name: 'Back to the lineup', hint: 'Escape', run: () => state.openCloseUp(null) },
         ]),
     ...WIDTHS.map((width) => ({ name: `Show pages ${width} px wide`, hint: 'viewport', run: () => setWidth(width) })),
+    { name: 'Tidy the sheet …', hint: 'with proof', run: () => set({ asking: { kind: 'tidy' } }) },
     { name: 'Hand off', hint: 'a ZIP', run: onHandOff },
     ...pages.map((page) => ({
       name: `Close-up of ${page}`,

@@ -44,6 +44,7 @@ export type Asking =
   | { readonly kind: 'figure'; readonly page: string; readonly offset: number }
   | { readonly kind: 'scripts' }
   | { readonly kind: 'licences' }
+  | { readonly kind: 'tidy' }
 
 /** Which pages the lineup shows. */
 export interface LineupFilter {

@@ -1,0 +1,197 @@
+'use client'
+import { CircleCheck, TriangleAlert } from 'lucide-react'
+import { useMemo, useState } from 'react'
+import { TIDY_KINDS, TIDY_WORDS, type TidyKind } from '../../core/tidy/proposal.ts'
+import type { LeftUndone, TidyPlan } from '../../core/tidy/tidy.ts'
+import { Modal } from '../controls/modal.tsx'
+import { carryOut } from '../state/carry-out.ts'
+import { useNotice, useRoom, useWorkroom } from '../state/context.tsx'
+import { sheetText } from '../state/document.ts'
+import { useAsk } from '../state/use-answer.ts'
+import { count } from '../words.ts'
+import { Buttons } from './form.tsx'
+import { LineDiff } from './line-diff.tsx'
+
+/** What tidying begins with; what takes something away is asked for. */
+const AT_FIRST = TIDY_KINDS.filter((kind) => !TIDY_WORDS[kind].apart)
+
+/** Tidies the sheet as one step: what is done, proved to change nothing; what was left, and why; the text before it is made. */
+export function TidyDialog({ onClose }: { onClose: () => void }) {
+  const workroom = useWorkroom()
+  const notice = useNotice()
+  const before = useRoom(sheetText)
+  const [kinds, setKinds] = useState<readonly TidyKind[]>(AT_FIRST)
+  const [without, setWithout] = useState<readonly string[]>([])
+  const [shown, setShown] = useState(false)
+  const ask = useMemo(() => ({ kinds, without }), [kinds, without])
+  const { answer: plan, current, progress, stop, stopped, again } = useAsk('tidy', ask, { keep: true, exact: false })
+  const ready = plan !== undefined && current
+  const something = ready && plan.done.length > 0
+  const turn = <T,>(list: readonly T[], item: T) =>
+    list.includes(item) ? list.filter((each) => each !== item) : [...list, item]
+  const carry = () => {
+    if (!ready) return
+    const label = `Tidied the sheet: ${count(plan.rules[0], 'rule')} became ${plan.rules[1]}`
+    if (carryOut(workroom, label, plan.change)) notice(`${label}. Undo takes it back.`)
+    onClose()
+  }
+  return (
+    <Modal open onClose={onClose} title="Tidy the sheet" wide>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault()
+          if (something) carry()
+        }}
+      >
+        <p className="mt-1 text-quiet">
+          Whatever is done is proved: every computed value of every element, at each width where media queries turn, in
+          every link state, stays what it is.
+        </p>
+        <fieldset className="mt-3 grid grid-cols-2 gap-x-4 gap-y-1">
+          <legend className="sr-only">What to do</legend>
+          {TIDY_KINDS.map((kind) => (
+            <label key={kind} className="flex items-baseline gap-2">
+              <input
+                type="checkbox"
+                checked={kinds.includes(kind)}
+                onChange={() => setKinds(turn(kinds, kind))}
+                className="translate-y-0.5 accent-(--accent)"
+              />
+              <span>{TIDY_WORDS[kind].title}</span>
+            </label>
+          ))}
+        </fieldset>
+        <Stand plan={ready ? plan : null} progress={progress} stopped={stopped} onStop={stop} onAgain={again} />
+        {plan && (
+          <div className={`mt-3 max-h-64 overflow-auto border border-line ${ready ? '' : 'opacity-50'}`} tabIndex={0}>
+            <Done plan={plan} without={without} onTurn={(says) => setWithout(turn(without, says))} />
+            {plan.left.length > 0 && <Left left={plan.left} />}
+          </div>
+        )}
+        {something && (
+          <button type="button" className="btn mt-2 h-7" aria-expanded={shown} onClick={() => setShown(!shown)}>
+            {shown ? 'Hide the text' : 'Show the text'}
+          </button>
+        )}
+        {something && shown && (
+          <div className="mt-2 max-h-64 overflow-auto border border-line">
+            <LineDiff before={before} after={plan.text} />
+          </div>
+        )}
+        <Buttons action="Tidy it" disabled={!something} onClose={onClose} />
+      </form>
+    </Modal>
+  )
+}
+
+function Stand({
+  plan,
+  progress,
+  stopped,
+  onStop,
+  onAgain,
+}: {
+  plan: TidyPlan | null
+  progress: unknown
+  stopped: boolean
+  onStop: () => void
+  onAgain: () => void
+}) {
+  if (stopped)
+    return (
+      <p className="mt-3 flex items-center gap-3 text-quiet">
+        Stopped.
+        <button type="button" className="btn h-7 text-ink" onClick={onAgain}>
+          Go on
+        </button>
+      </p>
+    )
+  if (!plan)
+    return (
+      <div className="mt-3 flex items-center gap-3" role="status">
+        <p className="shrink-0">{progressInWords(progress)}</p>
+        <progress aria-label="Tidying" className="h-2 flex-1 accent-(--accent)" />
+        <button type="button" className="btn h-7" onClick={onStop}>
+          Stop
+        </button>
+      </div>
+    )
+  const { rules, size, proof, done } = plan
+  if (done.length === 0)
+    return (
+      <p className="mt-3 flex items-center gap-2" role="status">
+        <CircleCheck aria-hidden className="size-4 shrink-0 text-accent" />
+        There is nothing to tidy.
+      </p>
+    )
+  return (
+    <p className="mt-3 flex items-baseline gap-2 font-semibold" role="status">
+      <CircleCheck aria-hidden className="size-4 shrink-0 translate-y-0.5 text-accent" />
+      {count(rules[0], 'rule')} became {rules[1]}, {kilobytes(size[0])} became {kilobytes(size[1])};{' '}
+      {proof.values.toLocaleString('en')} values on {count(proof.pages, 'page')} are the same.
+    </p>
+  )
+}
+
+const kilobytes = (characters: number) => `${(characters / 1000).toFixed(1)} kB`
+
+function progressInWords(progress: unknown): string {
+  const told = typeof progress === 'object' && progress !== null ? (progress as { kind: TidyKind; done: number }) : null
+  return told ? `${TIDY_WORDS[told.kind].title}: ${count(told.done, 'change')} proved …` : 'Looking what can be done …'
+}
+
+/** What is done, by kind; each can be left out. */
+function Done({
+  plan,
+  without,
+  onTurn,
+}: {
+  plan: TidyPlan
+  without: readonly string[]
+  onTurn: (says: string) => void
+}) {
+  const rows = [
+    ...plan.done,
+    ...without.filter((says) => !plan.done.some((each) => each.says === says)).map((says) => ({ kind: null, says })),
+  ]
+  return (
+    <ul className="divide-y divide-line text-[12px]">
+      {rows.map(({ kind, says }) => (
+        <li key={`${kind} ${says}`}>
+          <label className="flex items-baseline gap-2 px-3 py-1.5">
+            <input
+              type="checkbox"
+              checked={!without.includes(says)}
+              onChange={() => onTurn(says)}
+              className="translate-y-0.5 accent-(--accent)"
+            />
+            <span className="min-w-0 break-words">{says}</span>
+          </label>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+/** What was not done, with the value that would have changed. */
+function Left({ left }: { left: readonly LeftUndone[] }) {
+  return (
+    <section aria-label="Left as it is" className="border-t border-line bg-sunken px-3 py-2 text-[12px]">
+      <h3 className="flex items-center gap-2 font-semibold">
+        <TriangleAlert aria-hidden className="size-4 text-alarm" />
+        {count(left.length, 'change')} left undone
+      </h3>
+      <ul className="mt-1 flex flex-col gap-1">
+        {left.map(({ says, difference: { element, page, pseudo, property, before, after } }) => (
+          <li key={says} className="break-words">
+            {says}{' '}
+            <span className="text-quiet">
+              Then {property} of {element}
+              {pseudo === '' ? '' : `::${pseudo}`} on {page} would be {after}, not {before}.
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
