@@ -38,6 +38,7 @@ function propertiesTwice(sheet: Sheet, rule: StyleRule): Diagnosis[] {
       from: earlier.from,
       to: earlier.to,
       message: `${earlier.property} is set again in line ${lineOf(sheet, later.from)} of the same rule${same ? ', to the same' : `, to ${brief(later.value, 24)}`}. The later one always wins; this one does nothing.`,
+      cause: 'A property is set again in the same rule; the later one always wins.',
       mend: { label: 'Take it away', splices: removeDeclaration(sheet, earlier) },
     })
   }
@@ -165,6 +166,7 @@ function rulesTwice(sheet: Sheet, placed: readonly PlacedRule[]): Diagnosis[] {
         from: rule.selectorRange.from,
         to: rule.selectorRange.to,
         message: `${brief(spelled(rule.selector))} has a rule in line ${lineOf(sheet, first.from)} already. What belongs together is easier to find in one.`,
+        cause: 'Several rules have the same selector; what belongs together is easier to find in one.',
         mend: null,
       },
     ]
@@ -195,6 +197,7 @@ function sameDeclarations(sheet: Sheet, placed: readonly PlacedRule[]): Diagnosi
         from: first!.rule.selectorRange.from,
         to: first!.rule.selectorRange.to,
         message: `${brief(first!.rule.selector)} says the same ${declarationsOf(first!.rule).length} declarations as ${others.length === 1 ? `the rule in line ${lines[0]}` : `the rules in lines ${lines.slice(0, 4).join(', ')}`}. Once is enough: ${brief(same.map(({ rule }) => rule.selector).join(', '), 60)}.`,
+        cause: 'Rules say the same, word for word; one list of selectors could say it once.',
         mend: null,
       },
     ]

@@ -72,13 +72,17 @@ export function* tidySheet(
   const text = now.text(path)
   const before = site.text(path)
   return {
-    change: { ...NO_CHANGE, texts: [{ doc: site.docOf(path), splices: diffTexts(before, text) }] },
+    change: { ...NO_CHANGE, texts: [{ doc: site.docOf(path), splices: rewritten(before, text) }] },
     ...{ text, done, left },
     rules: [countRules(site.sheet(path)), countRules(now.sheet(path))],
     size: [before.length, text.length],
     proof: compareSites(site, now),
   }
 }
+
+/** The text as a whole: pieces of rules written here and there would read as if something were not closed. */
+const rewritten = (before: string, text: string): Splice[] =>
+  before === text ? [] : [{ from: 0, to: before.length, insert: text }]
 
 /** What is done when nothing else is asked for. */
 export const USUAL_KINDS: readonly TidyKind[] = TIDY_KINDS.filter((kind) => !TIDY_WORDS[kind].apart)
