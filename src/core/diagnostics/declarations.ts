@@ -1,4 +1,5 @@
-import { PROPERTY_NAMES, supportOf, type Browser } from '../browsers/support.ts'
+import { PROPERTY_NAMES, supportOf } from '../browsers/support.ts'
+import { CALLED } from '../browsers/target.ts'
 import type { Declaration } from '../sheet/parse.ts'
 import { brief, mendBy, type Diagnosis } from './diagnosis.ts'
 import { missingSemicolon } from './missing-semicolon.ts'
@@ -123,18 +124,13 @@ function isQuirk(property: string, value: string, { mend }: ValueFault): boolean
     : mended.replace('#', '') === value
 }
 
-/** Browsers as people call them. */
-const CALLED: Partial<Record<Browser, string>> = {
-  chrome: 'Chrome',
-  edge: 'Edge',
-  firefox: 'Firefox',
-  safari: 'Safari',
-}
+/** The browsers of desks: phones have the same. */
+const DESKS = ['chrome', 'edge', 'firefox', 'safari'] as const
 
 /** A value that stands in a specification, or that another browser takes. */
 function elsewhere({ property, value, valueRange }: Declaration): Diagnosis {
   const since = supportOf(`properties.${property}.${value.toLowerCase()}`)?.since
-  const takers = (Object.keys(CALLED) as Browser[]).filter((browser) => since?.[browser])
+  const takers = DESKS.filter((browser) => since?.[browser])
   const who =
     takers.length > 0
       ? `${takers.map((browser) => CALLED[browser]).join(' and ')} take it; others skip the declaration.`

@@ -6,4 +6,5 @@ export const repetition = styleRule('repetition', {
   prevents: 'upkeep',
   title: 'The same declarations in several rules',
   explanation: 'Written once, for all these selectors, they are changed once.',
+  mends: false,
 })

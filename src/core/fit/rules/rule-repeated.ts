@@ -6,4 +6,5 @@ export const ruleRepeated = styleRule('rule-repeated', {
   prevents: 'upkeep',
   title: 'Several rules for the same selector',
   explanation: 'What is set in one place is found in one place.',
+  mends: false,
 })

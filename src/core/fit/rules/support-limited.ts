@@ -7,4 +7,5 @@ export const supportLimited = styleRule('support-limited', {
   title: 'Not taken by every browser',
   explanation:
     'Some browsers this site is made for skip it. What stands in @supports, or has a value before it that all take, does not count.',
+  mends: false,
 })
