@@ -8,7 +8,9 @@ import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { statesOf, type WornState } from '../../src/core/selectors/states.ts'
 import { generatedSite } from '../../e2e/cascade/generated.ts'
 import { sheetsWorn } from '../../src/core/model/wear.ts'
+import { linksIn } from '../../src/core/states/links.ts'
 import { runs } from '../runs.ts'
+import { tidyPage, untidySheet } from '../tidy-sheets.ts'
 
 const viewport = { width: 1280, height: 800 }
 
@@ -416,7 +418,48 @@ describe('a cascade after an edit', () => {
     expect(revised).toBeGreaterThan(8)
   })
 
-  it('refuses what changes selectors', () => {
+  it('gives what a new cascade gives, wherever rules go, in states too', () => {
+    const page = parsePage(tidyPage())
+    const settings = { viewport, quirks: false }
+    const worn = (text: string) => [{ kind: 'external' as const, file: 'a.css', offset: 0, sheet: parseSheet(text) }]
+    // Values, and where the declarations that win stand.
+    const all = (cascade: Cascade) =>
+      (['none', 'hover', 'visited'] as const).flatMap((state) =>
+        cascade
+          .stylesOf(page, state === 'none' ? null : linksIn(state))
+          .all()
+          .map((style) =>
+            LONGHANDS.map(({ id }) => {
+              const winner = style.winners[id]
+              const place = winner && typeof winner.owner !== 'string' ? cascade.declarationOf(winner).from : ''
+              return `${style.value(id)} ${place}`
+            }),
+          ),
+      )
+    const moves = fc.array(fc.tuple(fc.nat(99), fc.nat(99), fc.boolean()), { minLength: 1, maxLength: 4 })
+    let kept = 0
+    fc.assert(
+      fc.property(untidySheet, moves, (text, steps) => {
+        const rules = parseSheet(text).rules.map(({ from, to }) => text.slice(from, to))
+        let cascade = new Cascade(worn(text), settings)
+        all(cascade)
+        for (const [from, to, stays] of steps) {
+          const [rule] = rules.splice(from % rules.length, 1)
+          if (stays || rules.length === 0) rules.splice(to % (rules.length + 1), 0, rule!)
+          const next = worn(rules.join('\n'))
+          const after = cascade.after(0, next[0]!.sheet)
+          const fresh = new Cascade(next, settings)
+          if (after) expect(all(after)).toEqual(all(fresh))
+          kept += after ? 1 : 0
+          cascade = after ?? fresh
+        }
+      }),
+      { numRuns: runs(60) },
+    )
+    expect(kept).toBeGreaterThan(60)
+  })
+
+  it('refuses selectors that were never matched', () => {
     const cascade = new Cascade([{ kind: 'external', file: '', offset: 0, sheet: parseSheet('p { top: 0 }') }], {
       viewport,
       quirks: false,

@@ -96,7 +96,8 @@ function sameButDeclarations(a: CascadeRule, b: CascadeRule): boolean {
   )
 }
 
-function sameLonghands(a: CascadeRule, b: CascadeRule): boolean {
+/** Whether two rules declare the same. */
+export function sameLonghands(a: CascadeRule, b: CascadeRule): boolean {
   return (
     a.longhands.length === b.longhands.length &&
     a.longhands.every((set, at) => {

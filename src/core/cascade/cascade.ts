@@ -7,7 +7,16 @@ import { authorRules, changedRules } from './author-rules.ts'
 import { Cascaded, NOTHING_OWN, type Entry } from './cascaded.ts'
 import type { Match, Matched } from './matched.ts'
 import { Matcher, type States } from './matching.ts'
-import { followsViewport, ruleSet, setBy, type AuthorSheet, type CascadeRule, type SetLonghand } from './rules.ts'
+import { rearrange } from './rearranged.ts'
+import {
+  followsViewport,
+  ruleSet,
+  setBy,
+  type AuthorSheet,
+  type CascadeRule,
+  type RuleSet,
+  type SetLonghand,
+} from './rules.ts'
 import { ElementStyle, type StyleEnvironment } from './style.ts'
 import { StyleTree, type StyleNode } from './style-tree.ts'
 import { USER_AGENT } from './user-agent.ts'
@@ -61,6 +70,8 @@ interface Ground {
   readonly tree: StyleTree
   readonly kinOf: (element: PageElement) => object
   readonly environment: StyleEnvironment
+  /** The rules that elements were matched with, by rank. */
+  readonly ranked: readonly CascadeRule[]
   /** How many rules are the browser's own: they come first. */
   readonly browser: number
 }
@@ -70,6 +81,10 @@ interface Version {
   readonly ground: Ground
   readonly rules: readonly CascadeRule[]
   readonly inSource: readonly CascadeRule[]
+  /** By place among the rules: its order in the present texts. */
+  readonly orders: readonly number[]
+  /** By rank: places among the rules; null while they are the same. */
+  readonly places: readonly (readonly number[])[] | null
   readonly outcomes: (Matched | undefined)[]
 }
 
@@ -84,6 +99,9 @@ export class Cascade {
   private readonly ground: Ground
   /** The rules of the sheets as their texts have them now. In `rules`, those that say the same are older. */
   private readonly inSource: readonly CascadeRule[]
+  private readonly orders: readonly number[]
+  private readonly places: Version['places']
+  private orderOf: ReadonlyMap<CascadeRule, number> | null = null
   /** What matches come to, by their ids, as far as anybody has asked. */
   private readonly outcomes: (Matched | undefined)[]
   /** By node id, as far as anybody has asked. */
@@ -99,6 +117,8 @@ export class Cascade {
     this.ground = version.ground
     this.rules = version.rules
     this.inSource = version.inSource
+    this.orders = version.orders
+    this.places = version.places
     this.outcomes = version.outcomes
   }
 
@@ -146,10 +166,18 @@ export class Cascade {
   matchedOf(match: Match): Matched {
     const known = this.outcomes[match.id]
     if (known) return known
-    const rules = match.ranks.map((rank) => this.rules[rank]!)
+    const rules = this.rulesOf(match)
     const matched = { match, rules, cascaded: new Cascaded(rules) }
     this.outcomes[match.id] = matched
     return matched
+  }
+
+  /** The rules that a match stands for, weakest first. */
+  private rulesOf({ ranks }: Match): CascadeRule[] {
+    const { places, rules } = this
+    if (!places) return ranks.map((rank) => rules[rank]!)
+    const found = ranks.flatMap((rank) => places[rank]!)
+    return found.sort((a, b) => a - b).map((place) => rules[place]!)
   }
 
   /** The style of a pseudo-element such as `before`, inherited from its element's (a first letter's from the first line's). */
@@ -169,7 +197,9 @@ export class Cascade {
 
   /** A rule as it stands in the present text of its sheet: rules that an edit left alone are shared with older versions. */
   present(rule: CascadeRule): CascadeRule {
-    return rule.source.kind === 'user-agent' ? rule : this.inSource[rule.order - this.ground.browser]!
+    if (rule.source.kind === 'user-agent') return rule
+    this.orderOf ??= new Map(this.rules.map((each, place) => [each, this.orders[place]!]))
+    return this.inSource[this.orderOf.get(rule)! - this.ground.browser]!
   }
 
   /** The declaration of an entry, where it stands in the present text. */
@@ -179,8 +209,8 @@ export class Cascade {
   }
 
   /**
-   * The cascade with a new text of one of the sheets, when nothing but declarations has changed in it: only what the changed
-   * rules reach is computed anew. Null when rules or selectors have changed: then make a new cascade.
+   * The cascade with a new text of one of the sheets, where it brings no new selectors: only what the changed rules reach is computed
+   * anew. Null when it does: then make a new cascade.
    */
   after(at: number, sheet: Sheet): Cascade | null {
     const { ground, inSource } = this
@@ -188,14 +218,39 @@ export class Cascade {
     const next = authorRules(sheets, this.viewport, ground.quirks, ground.browser)
     if (JSON.stringify([...next.registered]) !== JSON.stringify([...ground.environment.registered])) return null
     const changed = changedRules(next, inSource)
-    if (!changed) return null
-    const rules = changed.size === 0 ? this.rules : this.rules.map((rule) => changed.get(rule.order) ?? rule)
+    if (!changed) return this.rearranged(sheets, next)
+    const { orders, places } = this
+    const rules = changed.size === 0 ? this.rules : this.rules.map((rule, at) => changed.get(orders[at]!) ?? rule)
+    const gone = new Set(this.rules.filter((_, at) => changed.has(orders[at]!)))
     const outcomes = this.outcomes.map((matched) =>
-      matched?.rules.some(({ order }) => changed.has(order)) ? undefined : matched,
+      matched?.rules.some((rule) => gone.has(rule)) ? undefined : matched,
     )
-    const after = new Cascade(sheets, this.settings, { ground, rules, inSource: next.rules, outcomes })
+    const after = new Cascade(sheets, this.settings, { ground, rules, inSource: next.rules, orders, places, outcomes })
     after.takeFrom(this)
     return after
+  }
+
+  /**
+   * The cascade when rules have gone, changed places, or been written apart or together: as long as every selector has been matched before,
+   * nothing is matched again. Null when one has not: then make a new cascade.
+   */
+  private rearranged(sheets: readonly AuthorSheet[], next: RuleSet): Cascade | null {
+    const { ground } = this
+    const sorted = [...ground.ranked.slice(0, ground.browser), ...next.rules].sort(compareRules)
+    const arrangement = rearrange(ground.ranked, this.rules, sorted)
+    if (!arrangement) return null
+    const version = { ground, inSource: next.rules, outcomes: [], ...arrangement }
+    const after = new Cascade(sheets, this.settings, version)
+    for (const matched of this.outcomes) if (matched) after.keepOutcome(matched)
+    after.takeFrom(this)
+    return after
+  }
+
+  /** Keeps what a match came to, where its rules are the same ones. */
+  private keepOutcome(matched: Matched): void {
+    const rules = this.rulesOf(matched.match)
+    if (rules.length === matched.rules.length && rules.every((rule, at) => rule === matched.rules[at]))
+      this.outcomes[matched.match.id] = matched
   }
 
   /**
@@ -203,7 +258,7 @@ export class Cascade {
    * every value that no length of the viewport is in. Null where other rules apply there: then make a new cascade.
    */
   atViewport(viewport: Viewport): Cascade | null {
-    const { ground, inSource, rules } = this
+    const { ground, inSource, rules, orders, places } = this
     const there = authorRules(this.sheets, viewport, ground.quirks, ground.browser)
     if (there.registered.size + ground.environment.registered.size > 0) return null
     if (changedRules(there, inSource)?.size !== 0) return null
@@ -214,6 +269,8 @@ export class Cascade {
     return new Cascade(this.sheets, settings, {
       ground: { ...ground, environment },
       rules,
+      orders,
+      places,
       inSource: there.rules,
       outcomes,
     })
@@ -271,7 +328,8 @@ function firstVersion(sheets: readonly AuthorSheet[], settings: CascadeSettings)
     declarations,
   )
   const kinOf = (element: PageElement) => matcher.kinOf(element)
-  return { ground: { quirks, tree, kinOf, environment, browser: browser.length }, rules, inSource, outcomes: [] }
+  const ground = { quirks, tree, kinOf, environment, ranked: rules, browser: browser.length }
+  return { ground, rules, inSource, orders: rules.map(({ order }) => order), places: null, outcomes: [] }
 }
 
 const browserRuleSets = new Map<boolean, readonly CascadeRule[]>()

@@ -67,7 +67,7 @@ export interface SetLonghand {
 
 /** One selector of a style rule, with what the cascade weighs. */
 export interface CascadeRule {
-  /** Place among the rules of its set; later is stronger among equals. */
+  /** Place among the rules of its set when it was read; later is stronger among equals. Where it stands now, the cascade says. */
   readonly order: number
   readonly source: Source
   readonly selectorText: string

@@ -74,7 +74,8 @@ export function selectorOfList(styles: PageStyles, list: PageElement): string {
       const plain = source.kind !== 'user-agent' && pseudo === '' && !nesting && !scope
       return plain && !asksForState(selector) && namesMore(selector)
     })
-    .sort((a, b) => compareSpecificity(b.specificity, a.specificity) || b.order - a.order)[0]
+    .toReversed()
+    .sort((a, b) => compareSpecificity(b.specificity, a.specificity))[0]
   return named?.selectorText ?? ownSelector(list)
 }
 

@@ -9,9 +9,10 @@ import { applySplices, diffTexts, type Splice } from '../text/splice.ts'
 import { formatted } from './format.ts'
 import { group } from './group.ts'
 import { merge } from './merge.ts'
-import { compareSites, type Comparison, type Difference } from './neutral.ts'
+import { compareWorlds, type Comparison, type Difference } from './neutral.ts'
 import { TIDY_KINDS, TIDY_WORDS, type Proposal, type TidyKind } from './proposal.ts'
 import { empty, repeats, shorthand } from './small.ts'
+import { Worlds } from './worlds.ts'
 
 /** Something that was not done, and what it would have changed. */
 export interface LeftUndone {
@@ -54,31 +55,34 @@ export function* tidySheet(
 ): Generator<TidyProgress, TidyPlan, void> {
   const done: { kind: TidyKind; says: string }[] = []
   const left: LeftUndone[] = []
-  let now = site
+  const before = Worlds.of(site)
+  let now = before
   for (let round = 0, going = true; going && round < ROUNDS; round++) {
     going = false
     for (const kind of TIDY_KINDS.filter((each) => kinds.includes(each))) {
       const refused = new Set(left.map((each) => `${each.kind} ${each.says}`))
       const wanted = ({ says }: Proposal) => !refused.has(`${kind} ${says}`) && !without.has(says)
-      const proposals = apart(proposalsOf(kind, now, path).filter(wanted))
+      const proposals = apart(proposalsOf(kind, siteIn(now), path).filter(wanted))
       const trial = new Trial(now, path)
       yield* trial.take(proposals)
       done.push(...trial.taken)
       left.push(...trial.refused)
       going ||= trial.taken.length > 0
-      now = trial.taken.length > 0 ? trial.result : now
+      now = trial.now
     }
   }
-  const text = now.text(path)
-  const before = site.text(path)
+  const [old, text] = [site.text(path), siteIn(now).text(path)]
   return {
-    change: { ...NO_CHANGE, texts: [{ doc: site.docOf(path), splices: rewritten(before, text) }] },
+    change: { ...NO_CHANGE, texts: [{ doc: site.docOf(path), splices: rewritten(old, text) }] },
     ...{ text, done, left },
-    rules: [countRules(site.sheet(path)), countRules(now.sheet(path))],
-    size: [before.length, text.length],
-    proof: compareSites(site, now),
+    rules: [countRules(site.sheet(path)), countRules(siteIn(now).sheet(path))],
+    size: [old.length, text.length],
+    proof: compareWorlds(before, now),
   }
 }
+
+/** The site itself, without conditions that are taken to hold. */
+const siteIn = ({ all }: Worlds): SiteSnapshot => all[0]!.site
 
 /** The text as a whole: pieces of rules written here and there would read as if something were not closed. */
 const rewritten = (before: string, text: string): Splice[] =>
@@ -142,21 +146,22 @@ class Trial {
   readonly refused: LeftUndone[] = []
   private splices: Splice[] = []
 
-  constructor(
-    private readonly site: SiteSnapshot,
-    private readonly path: SitePath,
-  ) {}
+  private readonly text: string
 
-  get result(): SiteSnapshot {
-    return this.with([])
+  constructor(
+    /** With all that has been taken. */
+    public now: Worlds,
+    private readonly path: SitePath,
+  ) {
+    this.text = siteIn(now).text(path)
   }
 
   *take(proposals: readonly Proposal[]): Generator<TidyProgress, void, void> {
     const [first] = proposals
     if (!first) return
-    const { difference } = compareSites(this.site, this.with(proposals.flatMap(({ splices }) => splices)))
+    const difference = this.tried(proposals)
     yield { kind: first.kind, done: this.taken.length, left: this.refused.length }
-    if (!difference) return this.accept(proposals)
+    if (!difference) return
     if (proposals.length === 1) return yield* this.tryOtherwise(first, difference)
     const half = proposals.length >> 1
     yield* this.take(proposals.slice(0, half))
@@ -166,19 +171,22 @@ class Trial {
   private *tryOtherwise(proposal: Proposal, difference: Difference): Generator<TidyProgress, void, void> {
     const { kind, says, or } = proposal
     for (const splices of or) {
-      const other = compareSites(this.site, this.with(splices))
+      const other = this.tried([{ ...proposal, splices }])
       yield { kind, done: this.taken.length, left: this.refused.length }
-      if (!other.difference) return this.accept([{ ...proposal, splices }])
+      if (!other) return
     }
     this.refused.push({ kind, says, difference })
   }
 
-  private accept(proposals: readonly Proposal[]): void {
+  /** Takes proposals that are neutral together; else says what would differ. */
+  private tried(proposals: readonly Proposal[]): Difference | null {
+    const splices = [...this.splices, ...proposals.flatMap((each) => each.splices)]
+    const then = this.now.with(this.path, applySplices(this.text, splices))
+    const { difference } = compareWorlds(this.now, then)
+    if (difference) return difference
     this.taken.push(...proposals.map(({ kind, says }) => ({ kind, says })))
-    this.splices = [...this.splices, ...proposals.flatMap(({ splices }) => splices)]
-  }
-
-  private with(more: readonly Splice[]): SiteSnapshot {
-    return this.site.withText(this.path, applySplices(this.site.text(this.path), [...this.splices, ...more]))
+    this.splices = splices
+    this.now = then
+    return null
   }
 }

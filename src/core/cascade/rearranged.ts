@@ -1,0 +1,86 @@
+import { compareSpecificity } from '../selectors/specificity.ts'
+import { sameLonghands } from './author-rules.ts'
+import { writesAttribute, type CascadeRule } from './rules.ts'
+
+/** How rules stand to others that were matched before them. */
+export interface Arrangement {
+  /** In the order of the cascade, weakest first; a rule that says what an older one said is that older one. */
+  readonly rules: readonly CascadeRule[]
+  /** By place: the rule's order in the present texts. */
+  readonly orders: readonly number[]
+  /** By rank among the rules that were matched: the places of the rules that match the same elements. */
+  readonly places: readonly (readonly number[])[]
+}
+
+/**
+ * Finds what elements match of new rules from what they match of older ones, without matching: a selector matches the same elements
+ * wherever its rule stands. Null when there is a selector that was never matched.
+ *
+ * @param matched The rules that elements were matched with, by rank.
+ * @param before The rules of the version before, to take over those that say the same.
+ * @param next The new rules, in the order of the cascade.
+ */
+export function rearrange(
+  matched: readonly CascadeRule[],
+  before: readonly CascadeRule[],
+  next: readonly CascadeRule[],
+): Arrangement | null {
+  const known = new Set(matched.map(selectorKey))
+  if (!next.every((rule) => known.has(selectorKey(rule)))) return null
+  // Elements that a rule writes an attribute of were told apart by it; others were not.
+  const reading = new Set(matched.filter(writesAttribute).map(selectorKey))
+  if (next.some((rule) => writesAttribute(rule) && !reading.has(selectorKey(rule)))) return null
+  const byKey = new Map<string, number[]>()
+  for (const [at, rule] of next.entries()) add(byKey, selectorKey(rule), at)
+  return { rules: takenOver(before, next), orders: next.map(({ order }) => order), places: placesOf(matched, byKey) }
+}
+
+/** Of rules with one selector among those that were matched, the first stands for all. */
+function placesOf(matched: readonly CascadeRule[], byKey: Map<string, number[]>): (readonly number[])[] {
+  return matched.map((rule) => {
+    const key = selectorKey(rule)
+    const places = byKey.get(key) ?? NONE
+    byKey.delete(key)
+    return places
+  })
+}
+
+const NONE: readonly number[] = []
+
+function takenOver(before: readonly CascadeRule[], next: readonly CascadeRule[]): CascadeRule[] {
+  const older = new Map<string, CascadeRule[]>()
+  for (const rule of before) add(older, selectorKey(rule), rule)
+  return next.map((rule) => {
+    const candidates = older.get(selectorKey(rule))
+    const at = candidates?.findIndex((each) => saysTheSame(each, rule)) ?? -1
+    return at < 0 ? rule : candidates!.splice(at, 1)[0]!
+  })
+}
+
+function add<T>(map: Map<string, T[]>, key: string, value: T): void {
+  const list = map.get(key)
+  if (list) list.push(value)
+  else map.set(key, [value])
+}
+
+const saysTheSame = (a: CascadeRule, b: CascadeRule): boolean =>
+  a.selectorText === b.selectorText &&
+  a.layer === b.layer &&
+  a.layerName === b.layerName &&
+  a.source.kind === b.source.kind &&
+  a.source.file === b.source.file &&
+  compareSpecificity(a.specificity, b.specificity) === 0 &&
+  sameLonghands(a, b)
+
+const keys = new WeakMap<CascadeRule, string>()
+
+/** All that decides which elements a rule matches. The browser's own rules match by the kind of their source as well. */
+function selectorKey(rule: CascadeRule): string {
+  let key = keys.get(rule)
+  if (key === undefined) {
+    const { selector, nesting, scope, source } = rule
+    const browser = source.kind === 'user-agent' ? source.file : null
+    keys.set(rule, (key = JSON.stringify([selector, nesting ?? null, scope, browser])))
+  }
+  return key
+}
