@@ -16,3 +16,18 @@ export async function load(entry) {
   })
   return import(outfile)
 }
+
+/** Modules of the project as one bundle, so that what one of them remembers the others know. */
+export async function loadTogether(name, entries) {
+  const outfile = `${root}/.cache/${name}.mjs`
+  await build({
+    stdin: { contents: entries.map((entry) => `export * from './${entry}'`).join('\n'), resolveDir: root },
+    outfile,
+    bundle: true,
+    format: 'esm',
+    platform: 'node',
+    packages: 'external',
+    logLevel: 'error',
+  })
+  return import(outfile)
+}

@@ -18,7 +18,7 @@ import { rows, rowsText } from './commands/rows.ts'
 import { states, statesText } from './commands/states.ts'
 import { setAside } from './commands/set-aside.ts'
 import { tidy, tidyText } from './commands/tidy.ts'
-import { USUAL_KINDS } from '../core/tidy/tidy.ts'
+import { TIDY_KINDS, USUAL_KINDS } from '../core/tidy/words.ts'
 import { traceOf, traceText } from './commands/trace.ts'
 import { measureImages } from './pixels.ts'
 import { pageNamed, readSite, type FolderSite } from './read-site.ts'
@@ -40,9 +40,9 @@ const USAGE = `Use: npm run --silent attire -- <command> <folder> [options]
   fix <folder> --out <folder> [--rule id] [--sheet css/site.css] [--json]
       a copy of the site with all mended that is plainly meant or changes nothing that is seen; with --rule, one kind of all
       that can be mended; the folder itself is never changed
-  tidy <folder> --out <folder> [--only merge,group,…] [--sheet css/site.css] [--json]
+  tidy <folder> --out <folder> [--only merge,group,…] [--format indent=4,rules=line,…] [--sheet css/site.css] [--json]
       a copy of the site with its sheet tidied, where that is proved to change no computed value on any page: ${USUAL_KINDS.join(', ')};
-      with --only also drop, which takes declarations away that never win; the folder itself is never changed
+      with --only also ${TIDY_KINDS.filter((kind) => !USUAL_KINDS.includes(kind)).join(', ')}; the folder itself is never changed
   colours <folder> [--json]
       swatches and colours written directly in the sheet, with their uses
   contrast <folder> [--width ${DESK.width}] [--json]
@@ -96,6 +96,7 @@ async function run(
     options: {
       page: { type: 'string' },
       only: { type: 'string' },
+      format: { type: 'string' },
       selector: { type: 'string' },
       property: { type: 'string' },
       state: { type: 'string' },
@@ -142,7 +143,7 @@ async function run(
   }
   if (command === 'tidy') {
     if (values.out === undefined) throw new WrongUse('Say where the tidied copy goes: --out <folder>.')
-    const plan = tidy(folder, values.out, values.only, viewport, values.sheet)
+    const plan = tidy(folder, values.out, { only: values.only, format: values.format }, viewport, values.sheet)
     const { done, left, rules, size, proof } = plan
     out(values.json ? JSON.stringify({ done, left, rules, size, proof }) : tidyText(plan))
     return left.length > 0 ? 1 : 0

@@ -1,7 +1,8 @@
 import path from 'node:path'
 import { isNothing } from '../../core/site/change.ts'
-import { TIDY_KINDS, TIDY_WORDS, type TidyKind } from '../../core/tidy/proposal.ts'
-import { tidySheet, USUAL_KINDS, type TidyPlan } from '../../core/tidy/tidy.ts'
+import { TIDY_KINDS, TIDY_WORDS, USUAL_KINDS, type TidyKind } from '../../core/tidy/words.ts'
+import { formatSchema, USUAL_FORMAT, type FormatSettings } from '../../core/tidy/formatted.ts'
+import { tidySheet, type TidyPlan } from '../../core/tidy/tidy.ts'
 import type { Viewport } from '../../core/values/media.ts'
 import { readSite } from '../read-site.ts'
 import { carryOut, copySite, writable } from '../site-copy.ts'
@@ -11,16 +12,17 @@ import { WrongUse } from '../wrong-use.ts'
 export function tidy(
   folder: string,
   out: string,
-  only: string | undefined,
+  asked: { readonly only?: string | undefined; readonly format?: string | undefined },
   viewport: Viewport,
   sheet?: string,
 ): TidyPlan {
-  const kinds = kindsOf(only)
+  const kinds = kindsOf(asked.only)
+  const format = asked.format === undefined ? null : formatFrom(asked.format)
   const { model } = readSite(folder, viewport, sheet)
   if (!model.sheet(model.sheetPath))
     throw new WrongUse(`${folder} has no sheet to tidy. Name it with --sheet, such as --sheet css/site.css.`)
   copySite(folder, out)
-  const run = tidySheet(model, model.sheetPath, kinds)
+  const run = tidySheet(model, model.sheetPath, { kinds, format })
   for (;;) {
     const next = run.next()
     if (!next.done) continue
@@ -35,11 +37,31 @@ function kindsOf(only: string | undefined): readonly TidyKind[] {
   const names = only.split(',').map((name) => name.trim())
   const unknown = names.find((name) => !(TIDY_KINDS as readonly string[]).includes(name))
   if (unknown !== undefined) throw new WrongUse(`There is no “${unknown}” to tidy. There are ${TIDY_KINDS.join(', ')}.`)
+  if (names.includes('nest') && names.includes('flat'))
+    throw new WrongUse('nest and flat undo each other: ask for one of them.')
   return names as TidyKind[]
 }
 
+/** Settings written as `indent=4,quotes=double`; what is left out is as usual. */
+function formatFrom(text: string): FormatSettings {
+  const pairs = text.split(',').map((pair) => pair.trim().split('=') as [string, string?])
+  const says = Object.fromEntries(pairs.map(([name, value = '']) => [name, READ.get(value) ?? value]))
+  const found = formatSchema.safeParse({ ...USUAL_FORMAT, ...says })
+  if (found.success) return found.data
+  throw new WrongUse(
+    `“${text}” is no format. Say it as indent=2 (0 to 8, or tab), rules=lines or line, blank=yes or no, hex=kept, lower or upper, quotes=kept, double or single; with commas between.`,
+  )
+}
+
+const READ = new Map<string, unknown>([
+  ['yes', true],
+  ['no', false],
+  ...Array.from({ length: 9 }, (_, spaces): [string, number] => [String(spaces), spaces]),
+])
+
 /** What was tidied, as lines of text. */
-export function tidyText({ done, left, rules, size, proof }: TidyPlan): string {
+export function tidyText({ done, left, rules, size, proof, worn }: TidyPlan): string {
+  const unworn = worn ? [] : ['No page wears the sheet: only that was done which needs no proof.']
   const kinds = TIDY_KINDS.flatMap((kind) => {
     const says = done.filter((each) => each.kind === kind)
     return says.length === 0
@@ -50,9 +72,12 @@ export function tidyText({ done, left, rules, size, proof }: TidyPlan): string {
     ({ says, difference: { element, page, property, pseudo, before, after } }) =>
       `  Left: ${says} Then ${property} of ${element}${pseudo === '' ? '' : `::${pseudo}`} on ${page} would be ${after}, not ${before}.`,
   )
-  return [...kinds, ...undone, ...(kinds.length === 0 ? ['The sheet is tidy.'] : [summary(rules, size, proof)])].join(
-    '\n',
-  )
+  return [
+    ...unworn,
+    ...kinds,
+    ...undone,
+    ...(kinds.length === 0 ? ['The sheet is tidy.'] : [summary(rules, size, proof)]),
+  ].join('\n')
 }
 
 function summary(

@@ -1,6 +1,16 @@
+import type { Complex } from '../selectors/parse.ts'
 import { compareSpecificity } from '../selectors/specificity.ts'
+import { memo } from '../text/memo.ts'
 import { sameLonghands } from './author-rules.ts'
 import { writesAttribute, type CascadeRule } from './rules.ts'
+
+const written = memo((selector: Complex): string => JSON.stringify(selector))
+
+/** All that decides which elements a rule matches. The browser's own rules match by the kind of their source as well. */
+const selectorKey = memo(({ selector, nesting, scope, source }: CascadeRule): string => {
+  const around = nesting || scope ? JSON.stringify([nesting ?? null, scope]) : ''
+  return `${written(selector)}${around}${source.kind === 'user-agent' ? source.file : ''}`
+})
 
 /** How rules stand to others that were matched before them. */
 export interface Arrangement {
@@ -64,23 +74,9 @@ function add<T>(map: Map<string, T[]>, key: string, value: T): void {
 }
 
 const saysTheSame = (a: CascadeRule, b: CascadeRule): boolean =>
-  a.selectorText === b.selectorText &&
   a.layer === b.layer &&
   a.layerName === b.layerName &&
   a.source.kind === b.source.kind &&
   a.source.file === b.source.file &&
   compareSpecificity(a.specificity, b.specificity) === 0 &&
   sameLonghands(a, b)
-
-const keys = new WeakMap<CascadeRule, string>()
-
-/** All that decides which elements a rule matches. The browser's own rules match by the kind of their source as well. */
-function selectorKey(rule: CascadeRule): string {
-  let key = keys.get(rule)
-  if (key === undefined) {
-    const { selector, nesting, scope, source } = rule
-    const browser = source.kind === 'user-agent' ? source.file : null
-    keys.set(rule, (key = JSON.stringify([selector, nesting ?? null, scope, browser])))
-  }
-  return key
-}

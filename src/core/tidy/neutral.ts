@@ -2,12 +2,13 @@ import type { PageStyles } from '../cascade/cascade.ts'
 import type { ElementStyle } from '../cascade/style.ts'
 import { describeElement } from '../markup/describe.ts'
 import type { PageElement } from '../markup/tree.ts'
+import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { SitePath } from '../paths/paths.ts'
 import { isThere } from '../proof/proof.ts'
 import { LONGHANDS } from '../properties/longhands.ts'
-import { LINK_CONDITIONS, type LinkCondition } from '../states/links.ts'
 import type { Viewport } from '../values/media.ts'
-import type { Worlds } from './worlds.ts'
+import { everyPlace, placesIn, stylesIn, type Place } from './places.ts'
+import type { World, Worlds } from './worlds.ts'
 
 /** A value that a change would alter: where, and from what to what. */
 export interface Difference {
@@ -18,7 +19,8 @@ export interface Difference {
   readonly before: string
   readonly after: string
   readonly viewport: Viewport
-  readonly state: LinkCondition
+  /** What the element is in then, such as `hovered`; '' at rest. */
+  readonly while: string
 }
 
 /** What a comparison of all values of two sites came to. */
@@ -31,46 +33,58 @@ export interface Comparison {
 }
 
 /**
- * Compares every longhand of every element and pseudo-element of all pages, in every world and every link state; `after` are the worlds
- * of `before` with other texts. Stops at the first that differs.
+ * Compares every longhand of every element and pseudo-element of all pages, in every world and every condition; `after` are the worlds
+ * of `before` with other texts. Stops at the first that
+ * differs; whoever runs it may stop after each world.
  */
-export function compareWorlds(before: Worlds, after: Worlds): Comparison {
+export function* compareWorlds(before: Worlds, after: Worlds): Generator<void, Comparison, void> {
   let values = 0
-  const pages = before.all[0]?.site.pagePaths ?? []
+  const pages = before.all[0]?.site.pagePaths.length ?? 0
   for (const [at, { world, site: old }] of before.all.entries()) {
-    const now = after.all[at]!.site
-    const compared = new Compared()
-    for (const page of pages)
-      for (const state of LINK_CONDITIONS) {
-        const { viewport } = world
-        const styles = [old.stylesOf(page, viewport, state), now.stylesOf(page, viewport, state)] as const
-        const different = compared.page(...styles)
-        if (!different) continue
-        values += compared.values
-        return { values, pages: pages.length, difference: { page, state, viewport, ...different } }
-      }
+    const compared = new Compared(world, old, after.all[at]!.site)
+    const difference = compared.run()
     values += compared.values
+    if (difference) return { values, pages, difference }
+    yield
   }
-  return { values, pages: pages.length, difference: null }
+  return { values, pages, difference: null }
 }
 
 type Different = Pick<Difference, 'element' | 'pseudo' | 'property' | 'before' | 'after'>
 
-/** What has been compared in one world: no two styles are twice. */
+/** A comparison in one world: no two styles are compared twice. */
 class Compared {
   values = 0
-  /** Places in a tree of styles that both versions share. */
-  private readonly nodes = new Set<object>()
   private readonly equal = new WeakMap<ElementStyle, WeakSet<ElementStyle>>()
 
-  page(old: PageStyles, now: PageStyles): Different | null {
-    const shared = old.nodes === now.nodes ? old.nodes : null
-    for (const element of old.page.elements) {
-      const node = shared?.[element.index]
-      if (node && this.nodes.has(node)) continue
-      const different = this.element(old, now, element)
+  constructor(
+    private readonly world: World,
+    private readonly before: SiteSnapshot,
+    private readonly after: SiteSnapshot,
+  ) {}
+
+  run(): Difference | null {
+    const places = placesIn(this.world, this.before)
+    // One element stands for others only while both have the same trees of styles.
+    const shared = places.every((place) => this.stylesAt(place).every(({ nodes }) => nodes === place.nodes))
+    for (const place of shared ? places : everyPlace(this.before, this.world.viewport)) {
+      const different = this.at(place)
       if (different) return different
-      if (node) this.nodes.add(node)
+    }
+    return null
+  }
+
+  private stylesAt({ page, condition }: Place): readonly [PageStyles, PageStyles] {
+    const { viewport } = this.world
+    return [stylesIn(this.before, page, condition, viewport), stylesIn(this.after, page, condition, viewport)]
+  }
+
+  private at(place: Place): Difference | null {
+    const [old, now] = this.stylesAt(place)
+    const { page, condition } = place
+    for (const index of place.elements) {
+      const different = this.element(old, now, old.page.elements[index]!)
+      if (different) return { page, while: condition.says, viewport: this.world.viewport, ...different }
     }
     return null
   }

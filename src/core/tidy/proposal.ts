@@ -1,20 +1,10 @@
+import type { Target } from '../browsers/target.ts'
+import type { SiteSnapshot } from '../model/snapshot.ts'
+import type { SitePath } from '../paths/paths.ts'
 import type { Sheet } from '../sheet/parse.ts'
+import type { FormatSettings } from './formatted.ts'
 import type { Splice } from '../text/splice.ts'
-
-/** What tidying can do, in the order it is done. */
-export const TIDY_KINDS = ['empty', 'merge', 'repeats', 'group', 'shorthand', 'drop', 'format'] as const
-export type TidyKind = (typeof TIDY_KINDS)[number]
-
-/** Each kind in words, as a heading. What takes something away that a page to come may need is done only when it is asked for. */
-export const TIDY_WORDS: Readonly<Record<TidyKind, { readonly title: string; readonly apart?: true }>> = {
-  empty: { title: 'Rules without declarations taken away' },
-  repeats: { title: 'Declarations that the same rule sets again taken away' },
-  merge: { title: 'Rules of the same selector brought together' },
-  group: { title: 'Rules that say the same given one block' },
-  shorthand: { title: 'Sides and longhands written shortest' },
-  format: { title: 'Written evenly' },
-  drop: { title: 'Declarations that never win taken away', apart: true },
-}
+import type { TidyKind } from './words.ts'
 
 /** A change that could be made if it changes nothing on the pages. */
 export interface Proposal {
@@ -26,5 +16,13 @@ export interface Proposal {
   readonly or: readonly (readonly Splice[])[]
 }
 
-/** Finds what could be done in a sheet. */
-export type Tidier = (sheet: Sheet) => Proposal[]
+/** Where a sheet is worn, and what it is written for. */
+export interface Place {
+  readonly site: SiteSnapshot
+  readonly path: SitePath
+  readonly target: Target
+  readonly format: FormatSettings
+}
+
+/** Finds what could be done in a sheet; the kind is that of its place among the others. */
+export type Tidier = (sheet: Sheet, place: Place) => Omit<Proposal, 'kind'>[]

@@ -1,17 +1,17 @@
-import { beatenDeclarations } from '../fit/fates.ts'
+import { madeFor } from '../model/made-for.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
+import { sheetsWorn } from '../model/wear.ts'
 import type { SitePath } from '../paths/paths.ts'
-import { removeDeclaration } from '../sheet/edit.ts'
 import type { Sheet } from '../sheet/parse.ts'
 import { styleRules } from '../sheet/walk.ts'
-import { NO_CHANGE, type SiteChange } from '../site/change.ts'
-import { applySplices, diffTexts, type Splice } from '../text/splice.ts'
-import { formatted } from './format.ts'
-import { group } from './group.ts'
-import { merge } from './merge.ts'
+import { joinChanges, NO_CHANGE, type SiteChange } from '../site/change.ts'
+import { applySplices, type Splice } from '../text/splice.ts'
+import type { FormatSettings } from './formatted.ts'
+import { TIDIERS } from './kinds/index.ts'
+import { formatOf, planFormat } from './own-format.ts'
 import { compareWorlds, type Comparison, type Difference } from './neutral.ts'
-import { TIDY_KINDS, TIDY_WORDS, type Proposal, type TidyKind } from './proposal.ts'
-import { empty, repeats, shorthand } from './small.ts'
+import type { Proposal } from './proposal.ts'
+import { TIDY_KINDS, USUAL_KINDS, type TidyKind } from './words.ts'
 import { Worlds } from './worlds.ts'
 
 /** Something that was not done, and what it would have changed. */
@@ -25,6 +25,10 @@ export interface LeftUndone {
 export interface TidyPlan {
   readonly change: SiteChange
   readonly text: string
+  /** How it is written evenly. */
+  readonly format: FormatSettings
+  /** Whether any page wears the sheet: without one, only that is done which needs no proof. */
+  readonly worn: boolean
   readonly done: readonly { readonly kind: TidyKind; readonly says: string }[]
   readonly left: readonly LeftUndone[]
   /** Rules and characters, before and after. */
@@ -40,46 +44,79 @@ export interface TidyProgress {
   readonly left: number
 }
 
+/** How a sheet is to be tidied. */
+export interface TidyWishes {
+  readonly kinds: readonly TidyKind[]
+  /** What is not to be done, by its words. */
+  readonly without: ReadonlySet<string>
+  /** How it is written; as the site says where this is null. */
+  readonly format: FormatSettings | null
+}
+
+const USUAL_WISHES: TidyWishes = { kinds: USUAL_KINDS, without: new Set(), format: null }
+
 /** One kind makes way for another; it comes to rest soon. */
 const ROUNDS = 8
+/** What comes one at a time, such as names that are written at one place. */
+const TURNS = 200
+
+/** What is true of a sheet that nobody wears as well. */
+const UNPROVED: readonly TidyKind[] = ['empty', 'format']
 
 /**
  * Plans to tidy a sheet, kind by kind. Whatever is done is proved to change no computed value on any page; what is not neutral is tried in
- * another way, and is left where none is. Nothing is done whose words are in `without`. Whoever runs it may stop between two proofs.
+ * another way, and is left where none is. Whoever runs it may stop between two proofs.
  */
 export function* tidySheet(
   site: SiteSnapshot,
   path: SitePath,
-  kinds: readonly TidyKind[] = USUAL_KINDS,
-  without: ReadonlySet<string> = new Set(),
+  wishes: Partial<TidyWishes> = {},
 ): Generator<TidyProgress, TidyPlan, void> {
-  const done: { kind: TidyKind; says: string }[] = []
-  const left: LeftUndone[] = []
+  const { kinds, without, format: asked } = { ...USUAL_WISHES, ...wishes }
+  const format = asked ?? formatOf(site)
+  const worn = isWorn(site, path)
+  const able = TIDY_KINDS.filter((each) => kinds.includes(each) && (worn || UNPROVED.includes(each)))
   const before = Worlds.of(site)
-  let now = before
-  for (let round = 0, going = true; going && round < ROUNDS; round++) {
-    going = false
-    for (const kind of TIDY_KINDS.filter((each) => kinds.includes(each))) {
-      const refused = new Set(left.map((each) => `${each.kind} ${each.says}`))
-      const wanted = ({ says }: Proposal) => !refused.has(`${kind} ${says}`) && !without.has(says)
-      const proposals = apart(proposalsOf(kind, siteIn(now), path).filter(wanted))
-      const trial = new Trial(now, path)
-      yield* trial.take(proposals)
-      done.push(...trial.taken)
-      left.push(...trial.refused)
-      going ||= trial.taken.length > 0
-      now = trial.now
-    }
+  const trial = new Trial(before, path)
+  const proposals = (kind: TidyKind) => {
+    const now = siteIn(trial.now)
+    const sheet = now.sheet(path)
+    const found = sheet ? TIDIERS[kind](sheet, { site: now, path, target: madeFor(now), format }) : []
+    return apart(
+      found.map((each) => ({ ...each, kind })).filter((each) => !without.has(each.says) && !trial.refuses(each)),
+    )
   }
-  const [old, text] = [site.text(path), siteIn(now).text(path)]
+  for (let round = 0, done = -1; done !== trial.taken.length && round < ROUNDS; round++) {
+    done = trial.taken.length
+    for (const kind of able)
+      for (let turn = 0, next = proposals(kind); next.length > 0 && turn < TURNS; turn++) {
+        yield* trial.take(next)
+        next = proposals(kind)
+      }
+  }
+  const noted = asked && kinds.includes('format') ? planFormat(site, asked) : NO_CHANGE
+  const proof = yield* told(compareWorlds(before, trial.now), trial.progress(able.at(-1) ?? 'format'))
+  return { ...planOf(site, path, trial, noted), format, worn, proof }
+}
+
+function planOf(
+  site: SiteSnapshot,
+  path: SitePath,
+  trial: Trial,
+  noted: SiteChange,
+): Omit<TidyPlan, 'format' | 'worn' | 'proof'> {
+  const now = siteIn(trial.now)
+  const [old, text] = [site.text(path), now.text(path)]
   return {
-    change: { ...NO_CHANGE, texts: [{ doc: site.docOf(path), splices: rewritten(old, text) }] },
-    ...{ text, done, left },
-    rules: [countRules(site.sheet(path)), countRules(siteIn(now).sheet(path))],
+    change: joinChanges([{ ...NO_CHANGE, texts: [{ doc: site.docOf(path), splices: rewritten(old, text) }] }, noted]),
+    ...{ text, done: trial.taken, left: trial.refused },
+    rules: [countRules(site.sheet(path)), countRules(now.sheet(path))],
     size: [old.length, text.length],
-    proof: compareWorlds(before, now),
   }
 }
+
+const isWorn = (site: SiteSnapshot, path: SitePath): boolean =>
+  site.pagePaths.some((page) => sheetsWorn(page, site.page(page), site.wearContext()).some(({ file }) => file === path))
 
 /** The site itself, without conditions that are taken to hold. */
 const siteIn = ({ all }: Worlds): SiteSnapshot => all[0]!.site
@@ -88,46 +125,7 @@ const siteIn = ({ all }: Worlds): SiteSnapshot => all[0]!.site
 const rewritten = (before: string, text: string): Splice[] =>
   before === text ? [] : [{ from: 0, to: before.length, insert: text }]
 
-/** What is done when nothing else is asked for. */
-export const USUAL_KINDS: readonly TidyKind[] = TIDY_KINDS.filter((kind) => !TIDY_WORDS[kind].apart)
-
 const countRules = (sheet: Sheet | null): number => (sheet ? styleRules(sheet).length : 0)
-
-function proposalsOf(kind: TidyKind, site: SiteSnapshot, path: SitePath): Proposal[] {
-  const sheet = site.sheet(path)
-  if (!sheet) return []
-  switch (kind) {
-    case 'empty':
-      return empty(sheet)
-    case 'repeats':
-      return repeats(sheet)
-    case 'merge':
-      return merge(sheet)
-    case 'group':
-      return group(sheet)
-    case 'shorthand':
-      return shorthand(sheet)
-    case 'format':
-      return format(sheet)
-    case 'drop':
-      return drop(site, sheet, path)
-  }
-}
-
-function format(sheet: Sheet): Proposal[] {
-  const splices = diffTexts(sheet.text, formatted(sheet))
-  return splices.length === 0 ? [] : [{ kind: 'format', says: 'The sheet is written evenly.', splices, or: [] }]
-}
-
-const drop = (site: SiteSnapshot, sheet: Sheet, path: SitePath): Proposal[] =>
-  beatenDeclarations(site)
-    .filter(({ file }) => file === path)
-    .map(({ declaration, rule }) => ({
-      kind: 'drop',
-      says: `${declaration.property} of ${rule.selectorText} never wins.`,
-      splices: removeDeclaration(sheet, declaration),
-      or: [],
-    }))
 
 /** Of proposals that touch one place, the first: the others come in the next round. */
 function apart(proposals: readonly Proposal[]): Proposal[] {
@@ -140,52 +138,85 @@ function apart(proposals: readonly Proposal[]): Proposal[] {
   })
 }
 
+/** A comparison that says how far the whole is whenever it pauses. */
+function* told(
+  comparison: ReturnType<typeof compareWorlds>,
+  says: TidyProgress,
+): Generator<TidyProgress, Comparison, void> {
+  for (;;) {
+    const next = comparison.next()
+    if (next.done) return next.value
+    yield says
+  }
+}
+
 /** Tries proposals on a sheet, all at once where that is neutral, else by halves. */
 class Trial {
   readonly taken: { kind: TidyKind; says: string }[] = []
   readonly refused: LeftUndone[] = []
-  private splices: Splice[] = []
-
-  private readonly text: string
 
   constructor(
     /** With all that has been taken. */
     public now: Worlds,
     private readonly path: SitePath,
-  ) {
-    this.text = siteIn(now).text(path)
+  ) {}
+
+  refuses({ kind, says }: Proposal): boolean {
+    return this.refused.some((each) => each.kind === kind && each.says === says)
   }
 
+  /** Takes what is neutral of proposals for the present text. */
   *take(proposals: readonly Proposal[]): Generator<TidyProgress, void, void> {
-    const [first] = proposals
-    if (!first) return
-    const difference = this.tried(proposals)
-    yield { kind: first.kind, done: this.taken.length, left: this.refused.length }
-    if (!difference) return
-    if (proposals.length === 1) return yield* this.tryOtherwise(first, difference)
-    const half = proposals.length >> 1
-    yield* this.take(proposals.slice(0, half))
-    yield* this.take(proposals.slice(half))
+    yield* this.takeOf(siteIn(this.now).text(this.path), [], proposals)
   }
 
-  private *tryOtherwise(proposal: Proposal, difference: Difference): Generator<TidyProgress, void, void> {
+  /** `taken` are the splices for a text that have been taken already; gives them with those that are taken now. */
+  private *takeOf(
+    text: string,
+    taken: readonly Splice[],
+    proposals: readonly Proposal[],
+  ): Generator<TidyProgress, readonly Splice[], void> {
+    const [first] = proposals
+    if (!first) return taken
+    const splices = [...taken, ...proposals.flatMap((each) => each.splices)]
+    const difference = yield* this.tried(text, splices, proposals)
+    if (!difference) return splices
+    if (proposals.length === 1) return yield* this.tryOtherwise(text, taken, first, difference)
+    const half = proposals.length >> 1
+    const more = yield* this.takeOf(text, taken, proposals.slice(0, half))
+    return yield* this.takeOf(text, more, proposals.slice(half))
+  }
+
+  private *tryOtherwise(
+    text: string,
+    taken: readonly Splice[],
+    proposal: Proposal,
+    difference: Difference,
+  ): Generator<TidyProgress, readonly Splice[], void> {
     const { kind, says, or } = proposal
-    for (const splices of or) {
-      const other = this.tried([{ ...proposal, splices }])
-      yield { kind, done: this.taken.length, left: this.refused.length }
-      if (!other) return
+    for (const other of or) {
+      const splices = [...taken, ...other]
+      const differs = yield* this.tried(text, splices, [proposal])
+      if (!differs) return splices
     }
     this.refused.push({ kind, says, difference })
+    return taken
+  }
+
+  progress(kind: TidyKind): TidyProgress {
+    return { kind, done: this.taken.length, left: this.refused.length }
   }
 
   /** Takes proposals that are neutral together; else says what would differ. */
-  private tried(proposals: readonly Proposal[]): Difference | null {
-    const splices = [...this.splices, ...proposals.flatMap((each) => each.splices)]
-    const then = this.now.with(this.path, applySplices(this.text, splices))
-    const { difference } = compareWorlds(this.now, then)
+  private *tried(
+    text: string,
+    splices: readonly Splice[],
+    proposals: readonly Proposal[],
+  ): Generator<TidyProgress, Difference | null, void> {
+    const then = this.now.with(this.path, applySplices(text, splices))
+    const { difference } = yield* told(compareWorlds(this.now, then), this.progress(proposals[0]!.kind))
     if (difference) return difference
     this.taken.push(...proposals.map(({ kind, says }) => ({ kind, says })))
-    this.splices = splices
     this.now = then
     return null
   }

@@ -2,10 +2,11 @@ import { stretchesOf } from '../boxes/widths-of-page.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { SitePath } from '../paths/paths.ts'
 import { parseSheet, type AtRule, type Item } from '../sheet/parse.ts'
+import { styleRules } from '../sheet/walk.ts'
 import { applySplices } from '../text/splice.ts'
 import { DESK, mediaMatches, type Viewport } from '../values/media.ts'
 
-/** What a site is looked at in: a viewport, and conditions of at-rules that are taken to hold because no viewport makes them so. */
+/** What a site is looked at in: a viewport, and what is taken to hold because no viewport makes it so: conditions of at-rules, and states of form controls. */
 export interface World {
   readonly viewport: Viewport
   readonly holds: ReadonlySet<string>
@@ -17,7 +18,7 @@ export class Worlds {
 
   /**
    * A site at a width of each stretch between those at which its media queries turn. What no screen makes hold (paper, a preference, a
-   * container) is taken to hold once each, and once all together.
+   * container), or what a visitor brings about (`:checked`, `:invalid`), is taken to hold once each, and once all together.
    */
   static of(site: SiteSnapshot): Worlds {
     return new Worlds(worldsOf(site).map((world) => ({ world, site: inWorld(site, world) })))
@@ -41,7 +42,8 @@ function worldsOf(site: SiteSnapshot): World[] {
   const never = conditions.filter(
     ({ name, prelude }) => name !== 'media' || !viewports.some((viewport) => mediaMatches(prelude, viewport)),
   )
-  const keys = [...new Set(never.map(conditionKey))]
+  const states = site.wornSheets.flatMap(({ sheet }) => [...sheet.text.matchAll(BROUGHT_ABOUT)].map(([state]) => state))
+  const keys = [...new Set([...never.map(conditionKey), ...states.map((state) => state.toLowerCase())])]
   const together = keys.length > 1 ? [keys] : []
   return [
     ...viewports.map((viewport) => ({ viewport, holds: new Set<string>() })),
@@ -69,9 +71,24 @@ function inWorld(site: SiteSnapshot, { holds }: World): SiteSnapshot {
 
 function withHolding(text: string, holds: ReadonlySet<string>): string {
   if (holds.size === 0) return text
-  const rules = conditionsIn(parseSheet(text).rules).filter((rule) => rule.block && holds.has(conditionKey(rule)))
-  return applySplices(
-    text,
-    rules.map(({ from, preludeRange }) => ({ from, to: preludeRange.to, insert: '@media all' })),
+  const sheet = parseSheet(text)
+  const rules = conditionsIn(sheet.rules).filter((rule) => rule.block && holds.has(conditionKey(rule)))
+  const selectors = styleRules(sheet).flatMap(({ rule: { selector, selectorRange } }) =>
+    [...selector.matchAll(BROUGHT_ABOUT)]
+      .filter(([state]) => holds.has(state.toLowerCase()))
+      .map(({ index, 0: { length } }) => ({
+        from: selectorRange.from + index,
+        to: selectorRange.from + index + length,
+      })),
   )
+  return applySplices(text, [
+    ...rules.map(({ from, preludeRange }) => ({ from, to: preludeRange.to, insert: '@media all' })),
+    ...selectors.map((range) => ({ ...range, insert: ANYTHING })),
+  ])
 }
+
+/** Pseudo-classes that what a visitor or a script does makes hold (Selectors 4, sections 9 to 12; HTML, 4.16.3). */
+const BROUGHT_ABOUT =
+  /:(?:checked|indeterminate|disabled|enabled|invalid|valid|user-invalid|user-valid|placeholder-shown|autofill|open|popover-open|modal|fullscreen|in-range|out-of-range|required|optional|default|read-only|read-write|empty)(?![\w(-])/gi
+/** Matches every element, and weighs what one pseudo-class does. */
+const ANYTHING = ':is(:root, :not(:root))'

@@ -1,7 +1,7 @@
 'use client'
 import { CircleCheck, TriangleAlert } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { TIDY_KINDS, TIDY_WORDS, type TidyKind } from '../../core/tidy/proposal.ts'
+import { TIDY_KINDS, TIDY_WORDS, type TidyKind } from '../../core/tidy/words.ts'
 import type { LeftUndone, TidyPlan } from '../../core/tidy/tidy.ts'
 import { Modal } from '../controls/modal.tsx'
 import { carryOut } from '../state/carry-out.ts'

@@ -1,31 +1,10 @@
-import { diagnoseSheet } from '../diagnostics/diagnose.ts'
-import { brief } from '../diagnostics/diagnosis.ts'
-import { removeDeclaration, setValue } from '../sheet/edit.ts'
-import type { Declaration, Sheet, StyleRule } from '../sheet/parse.ts'
-import { declarationsOf, styleRules } from '../sheet/walk.ts'
-import { hasVar } from '../css/var.ts'
-import { readSides, SIDES, writeSides, type Side } from '../values/sides.ts'
-import { body, isStyle, siblings, takenAway } from './blocks.ts'
-import type { Proposal, Tidier } from './proposal.ts'
-
-/** Rules with nothing in their braces. */
-export const empty: Tidier = (sheet) =>
-  siblings(sheet)
-    .flat()
-    .filter(isStyle)
-    .filter((rule) => body(sheet, rule) === '')
-    .map((rule) => ({
-      kind: 'empty',
-      says: `${brief(rule.selector)} says nothing.`,
-      splices: takenAway(sheet, rule),
-      or: [],
-    }))
-
-/** Declarations that the same rule sets again. */
-export const repeats: Tidier = (sheet) =>
-  diagnoseSheet(sheet)
-    .filter(({ rule, mend }) => rule === 'property-repeated' && mend)
-    .map(({ message, mend }) => ({ kind: 'repeats', says: message, splices: mend!.splices, or: [] }))
+import { brief } from '../../diagnostics/diagnosis.ts'
+import { removeDeclaration, setValue } from '../../sheet/edit.ts'
+import type { Declaration, Sheet, StyleRule } from '../../sheet/parse.ts'
+import { declarationsOf, styleRules } from '../../sheet/walk.ts'
+import { hasVar } from '../../css/var.ts'
+import { readSides, SIDES, writeSides, type Side } from '../../values/sides.ts'
+import type { Tidier } from '../proposal.ts'
 
 /** Properties of four sides, by the names of their longhands; the star stands for the side. */
 const SIDED: Readonly<Record<string, string>> = {
@@ -38,10 +17,10 @@ const SIDED: Readonly<Record<string, string>> = {
 }
 
 /** Four sides in one declaration, and values of four sides in their shortest form (CSS Box 3, section 3.2). */
-export const shorthand: Tidier = (sheet) =>
+export const sides: Tidier = (sheet) =>
   styleRules(sheet).flatMap(({ rule }) => [...sidesTogether(sheet, rule), ...shortest(rule)])
 
-function sidesTogether(sheet: Sheet, rule: StyleRule): Proposal[] {
+function sidesTogether(sheet: Sheet, rule: StyleRule): ReturnType<Tidier> {
   const all = declarationsOf(rule)
   return Object.entries(SIDED).flatMap(([name, pattern]) => {
     const of = (side: Side) => all.filter(({ property }) => property === pattern.replace('*', side))
@@ -55,7 +34,6 @@ function sidesTogether(sheet: Sheet, rule: StyleRule): Proposal[] {
     const value = writeSides({ top, right, bottom, left })
     return [
       {
-        kind: 'shorthand' as const,
         says: `The four sides of ${name} of ${brief(rule.selector, 30)} in one: ${value}.`,
         splices: [
           { from: last.propertyRange.from, to: last.valueRange.to, insert: `${name}: ${value}` },
@@ -67,7 +45,7 @@ function sidesTogether(sheet: Sheet, rule: StyleRule): Proposal[] {
   })
 }
 
-function shortest(rule: StyleRule): Proposal[] {
+function shortest(rule: StyleRule): ReturnType<Tidier> {
   return declarationsOf(rule).flatMap((declaration: Declaration) => {
     const { property, value } = declaration
     const sides = property in SIDED && !hasVar(value) && !value.includes('/*') ? readSides(value) : null
@@ -75,7 +53,6 @@ function shortest(rule: StyleRule): Proposal[] {
     return short !== null && short.length < value.length
       ? [
           {
-            kind: 'shorthand' as const,
             says: `${property}: ${brief(value, 30)} of ${brief(rule.selector, 30)} is ${short}.`,
             splices: setValue(declaration, short),
             or: [],

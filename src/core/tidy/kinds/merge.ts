@@ -1,7 +1,7 @@
-import type { Sheet, StyleRule } from '../sheet/parse.ts'
-import { brief } from '../diagnostics/diagnosis.ts'
-import { body, isStyle, siblings, spelled, takenAway, writtenInto } from './blocks.ts'
-import type { Proposal, Tidier } from './proposal.ts'
+import type { Sheet, StyleRule } from '../../sheet/parse.ts'
+import { brief } from '../../diagnostics/diagnosis.ts'
+import { body, isStyle, siblings, spelled, takenAway, writtenInto } from '../blocks.ts'
+import type { Tidier } from '../proposal.ts'
 
 /** Rules of the same selector that stand side by side in one block: what the later says goes to the earlier, or the other way. */
 export const merge: Tidier = (sheet) =>
@@ -15,9 +15,8 @@ export const merge: Tidier = (sheet) =>
     })
   })
 
-function together(sheet: Sheet, first: StyleRule, second: StyleRule): Proposal {
+function together(sheet: Sheet, first: StyleRule, second: StyleRule): ReturnType<Tidier>[number] {
   return {
-    kind: 'merge',
     says: `The rules for ${brief(spelled(first.selector))} become one.`,
     splices: [writtenInto(sheet, first, body(sheet, second), 'end'), ...takenAway(sheet, second)],
     or: [[writtenInto(sheet, second, body(sheet, first), 'start'), ...takenAway(sheet, first)]],

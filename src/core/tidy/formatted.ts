@@ -1,14 +1,23 @@
+import { z } from 'zod'
 import type { Item, Rule, Sheet } from '../sheet/parse.ts'
 import { lineEndOf } from '../text/place.ts'
 import { splitAtCommas } from '../css/tokens.ts'
 
 /** How a sheet is written evenly. */
-export interface FormatSettings {
-  /** Spaces a block is indented by. */
-  readonly indent: number
-}
+export const formatSchema = z.strictObject({
+  /** Spaces a block is indented by, or a tab. */
+  indent: z.union([z.literal('tab'), z.int().min(0).max(8)]),
+  /** Declarations on a line each, or rules without anything but declarations on one line. */
+  rules: z.enum(['lines', 'line']),
+  /** Whether a blank line parts rules. */
+  blank: z.boolean(),
+  /** Letters of hexadecimal colours. */
+  hex: z.enum(['kept', 'lower', 'upper']),
+  quotes: z.enum(['kept', 'double', 'single']),
+})
+export type FormatSettings = z.infer<typeof formatSchema>
 
-export const USUAL_FORMAT: FormatSettings = { indent: 2 }
+export const USUAL_FORMAT: FormatSettings = { indent: 2, rules: 'lines', blank: true, hex: 'kept', quotes: 'kept' }
 
 /**
  * The sheet written evenly: a declaration a line, a selector a line, one blank line between rules, comments where they belong. What is
@@ -57,7 +66,7 @@ class Printer {
   private gap(from: number, to: number, depth: number, before: Item | null, next: Item | null): string {
     const raw = this.text.slice(from, to)
     const comments = [...raw.matchAll(/\/\*[\s\S]*?(?:\*\/|$)/g)]
-    const tab = ' '.repeat(this.settings.indent * depth)
+    const tab = this.tab(depth)
     let out = ''
     let rest = [...comments]
     // A comment on the line of what stands before belongs to that.
@@ -82,13 +91,29 @@ class Printer {
   private isWide(raw: string, before: Item | null, next: Item | null, depth: number): boolean {
     const isBlock = (item: Item | null) => item !== null && item.kind !== 'declaration' && item.block !== null
     if (!next && depth > 0) return false
+    if (!this.settings.blank) return false
     return isBlock(before) || isBlock(next) || /\n[ \t]*\r?\n/.test(raw)
   }
 
   private item(item: Item, depth: number): string {
     if (item.kind === 'declaration') return this.declaration(item)
     const head = item.kind === 'style' ? this.selectors(item, depth) : this.atHead(item)
-    return item.block ? `${head} {${this.block(item, depth)}` : `${head};`
+    if (!item.block) return `${head};`
+    return `${head} {${this.onOneLine(item) ?? this.block(item, depth)}`
+  }
+
+  /** A block of declarations on the line of its rule, where that is wanted and no comment stands in it. */
+  private onOneLine(item: Rule): string | null {
+    const { from, to } = item.block!
+    const plain = item.items.every(({ kind }) => kind === 'declaration') && !this.text.slice(from, to).includes('/*')
+    if (this.settings.rules === 'lines' || !plain || item.items.length === 0) return null
+    const written = item.items.map((each) => this.item(each, 0)).join(' ')
+    return /[\r\n]/.test(written) ? null : ` ${written.replace(/;$/, '')} }`
+  }
+
+  private tab(depth: number): string {
+    const { indent } = this.settings
+    return (indent === 'tab' ? '\t' : ' '.repeat(indent)).repeat(depth)
   }
 
   private declaration(item: Item & { kind: 'declaration' }): string {
@@ -99,40 +124,56 @@ class Printer {
     // A comment before the colon or the value stays there.
     const colon = between === ':' ? ': ' : text.slice(item.propertyRange.to, item.valueRange.from)
     const written = text.slice(item.valueRange.from, item.valueRange.to)
-    const value = property.startsWith('--') ? written : onOneLine(written)
+    const value = property.startsWith('--') ? written : this.respelled(written, 'value')
     const tail = text.slice(item.valueRange.to, item.to)
     const important = item.important ? (/\/\*/.test(tail) ? tail : ' !important') : tail.trim() === '' ? '' : tail
     return `${name}${value === '' && property.startsWith('--') ? ':' : colon}${value}${important};`
   }
 
   private selectors({ selector }: Rule & { kind: 'style' }, depth: number): string {
-    const tab = ' '.repeat(this.settings.indent * depth)
+    const tab = this.tab(depth)
     if (selector.includes('/*')) return selector.replace(/\r\n|\r/g, '\n')
     return splitAtCommas(selector)
-      .map(({ text }) => onOneLine(text))
+      .map(({ text }) => this.respelled(text, 'name'))
       .join(`,\n${tab}`)
   }
 
   private atHead({ name, prelude, from }: Rule & { kind: 'at' }): string {
     const written = this.text.slice(from, from + name.length + 1)
-    return `${written}${prelude === '' ? '' : ` ${prelude.includes('/*') ? prelude : onOneLine(prelude)}`}`
+    const kept = name === 'charset' || prelude.includes('/*')
+    return `${written}${prelude === '' ? '' : ` ${kept ? prelude : this.respelled(prelude, 'name')}`}`
+  }
+
+  /** Space between the parts of a value or selector as one space, strings and colours in the wanted form; what they say stays. */
+  private respelled(written: string, as: 'value' | 'name'): string {
+    const { hex, quotes } = this.settings
+    return written.replace(PARTS, (part) => {
+      if (/^\s/.test(part)) return ' '
+      if (/^["']/.test(part)) return requoted(part, quotes)
+      // The names of ids look like colours.
+      if (part.startsWith('#') && as === 'value' && hex !== 'kept')
+        return hex === 'lower' ? part.toLowerCase() : part.toUpperCase()
+      return part
+    })
   }
 
   private block(item: Rule, depth: number): string {
     const { from, to } = item.block!
     const inner = this.items(item.items, from, to, depth + 1).replace(/\n+$/, '')
-    const tab = ' '.repeat(this.settings.indent * depth)
+    const tab = this.tab(depth)
     if (inner.trim() === '') return '}'
-    const start = ' '.repeat(this.settings.indent * (depth + 1))
+    const start = this.tab(depth + 1)
     return `\n${item.items.length > 0 && !/^\s*\/\*/.test(inner) ? `${start}${inner.trimStart()}` : inner.replace(/^\n+/, '')}\n${tab}}`
   }
 }
 
 const blankBefore = (raw: string, at: number) => /\n[ \t]*\r?\n[ \t]*$/.test(raw.slice(0, at))
 
-/** Space between the parts of a value or selector as one space; strings and addresses stay as they are. */
-function onOneLine(written: string): string {
-  return written.replace(/"(?:[^"\\]|\\[\s\S])*"|'(?:[^'\\]|\\[\s\S])*'|url\([^)]*\)|\/\*[\s\S]*?\*\/|\s+/gi, (part) =>
-    /^\s/.test(part) ? ' ' : part,
-  )
+/** Strings, addresses, comments, hexadecimal colours and space, in this order of precedence. */
+const PARTS = /"(?:[^"\\]|\\[\s\S])*"|'(?:[^'\\]|\\[\s\S])*'|url\([^)]*\)|\/\*[\s\S]*?\*\/|#[\da-f]+\b|\s+/gi
+
+/** A string in other quotes; as it is where that would take more than the quotes. */
+function requoted(string: string, quotes: FormatSettings['quotes']): string {
+  const quote = quotes === 'double' ? '"' : "'"
+  return quotes === 'kept' || /["'\\]/.test(string.slice(1, -1)) ? string : quote + string.slice(1, -1) + quote
 }
