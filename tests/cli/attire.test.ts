@@ -344,7 +344,7 @@ describe('check and fix', () => {
     const to = path.join(folder(), 'out')
     const { code, out } = await attire('tidy', DEMO, '--out', to, '--only', 'merge,group')
     expect(code).toBe(0)
-    expect(out).toMatch(/Rules that say the same given one block: 2/)
+    expect(out).toMatch(/Rules that say the same share a block: 2/)
     expect(out).toMatch(/^52 rules became 50, .* [\d,]+ values on 8 pages are the same\.$/m)
     expect(digest(DEMO)).toEqual(before)
     expect(readFileSync(path.join(to, 'css/site.css'), 'utf8')).toContain('.card h2, .aside h3 {')
@@ -361,6 +361,20 @@ describe('check and fix', () => {
       code: 2,
       err: expect.stringMatching(/^There is no “prettily” to tidy\./),
     })
+    const lined = path.join(folder(), 'out')
+    await attire('tidy', from, '--out', lined, '--only', 'format', '--format', 'rules=line,blank=no')
+    expect(readFileSync(path.join(lined, 'site.css'), 'utf8')).toBe(
+      '.x { top: 0 }\n.y { top: 1px; color: blue }\n.x { color: red }\n',
+    )
+    // The copy remembers how its sheet is written.
+    const again = path.join(folder(), 'out')
+    await attire('tidy', lined, '--out', again, '--only', 'format')
+    expect(readFileSync(path.join(again, 'site.css'), 'utf8')).toContain('\n.y { top: 1px; color: blue }\n')
+    for (const [option, value, says] of [
+      ['--format', 'indent=much', /^“indent=much” is no format\./],
+      ['--only', 'nest,flat', /^nest and flat undo each other/],
+    ] as const)
+      expect((await attire('tidy', DEMO, '--out', path.join(folder(), 'out'), option, value)).err).toMatch(says)
     expect((await attire('tidy', DEMO)).err).toMatch(/^Say where the tidied copy goes/)
   })
   it('renames in the copy, with all references', async () => {

@@ -195,6 +195,11 @@ export class Cascade {
     return this.ground.kinOf(element)
   }
 
+  /** Whether elements that stand at one place in this cascade stand at the same one in the other. */
+  sharesMatches(other: Cascade): boolean {
+    return this.ground.tree === other.ground.tree
+  }
+
   /** A rule as it stands in the present text of its sheet: rules that an edit left alone are shared with older versions. */
   present(rule: CascadeRule): CascadeRule {
     if (rule.source.kind === 'user-agent') return rule

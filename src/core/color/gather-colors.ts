@@ -60,7 +60,8 @@ export function gather(sheet: Sheet, threshold: number): Gathered[] {
     if (near) near.lead.colors.push(color)
     else leads.push({ value: color.value, swatch: null, colors: [color] })
   }
-  const taken = swatches.map(({ name }) => name)
+  // A name that is written anywhere means something already.
+  const taken = sheet.text.match(/--[\w-]+/g) ?? []
   return leads
     .filter((lead) => lead.colors.length > 0)
     .map(({ value, swatch, colors: members }) => {

@@ -37,6 +37,12 @@ function everything(says: string, states: readonly State[]): Condition {
 
 const links = (says: string, state: 'hover' | 'focus' | 'active'): Condition => ({ says, states: linksIn(state) })
 
+/** What is tried where much else is tried as well: at rest, and everything at once. */
+export const FEW_CONDITIONS: readonly Condition[] = [
+  { says: '', states: null },
+  everything('visited and hovered and pressed by the keyboard', ['visited', 'hover', 'active', ...SHOWN]),
+]
+
 /**
  * At rest; every element in every set of states that a person can bring about, links visited or not; and links alone, with what is
  * around them as it then is.

@@ -1,4 +1,4 @@
-import type { PageStyles } from '../cascade/cascade.ts'
+import { PageStyles } from '../cascade/cascade.ts'
 import type { ElementStyle } from '../cascade/style.ts'
 import { describeElement } from '../markup/describe.ts'
 import type { PageElement } from '../markup/tree.ts'
@@ -7,7 +7,8 @@ import type { SitePath } from '../paths/paths.ts'
 import { isThere } from '../proof/proof.ts'
 import { LONGHANDS } from '../properties/longhands.ts'
 import type { Viewport } from '../values/media.ts'
-import { everyPlace, placesIn, stylesIn, type Place } from './places.ts'
+import type { Condition } from './conditions.ts'
+import { conditionsOf, placesIn, shareMatches, stylesIn, type Place } from './places.ts'
 import type { World, Worlds } from './worlds.ts'
 
 /** A value that a change would alter: where, and from what to what. */
@@ -42,7 +43,7 @@ export function* compareWorlds(before: Worlds, after: Worlds): Generator<void, C
   const pages = before.all[0]?.site.pagePaths.length ?? 0
   for (const [at, { world, site: old }] of before.all.entries()) {
     const compared = new Compared(world, old, after.all[at]!.site)
-    const difference = compared.run()
+    const difference = yield* compared.run()
     values += compared.values
     if (difference) return { values, pages, difference }
     yield
@@ -63,30 +64,45 @@ class Compared {
     private readonly after: SiteSnapshot,
   ) {}
 
-  run(): Difference | null {
-    const places = placesIn(this.world, this.before)
-    // One element stands for others only while both have the same trees of styles.
-    const shared = places.every((place) => this.stylesAt(place).every(({ nodes }) => nodes === place.nodes))
-    for (const place of shared ? places : everyPlace(this.before, this.world.viewport)) {
-      const different = this.at(place)
-      if (different) return different
-    }
-    return null
+  *run(): Generator<void, Difference | null, void> {
+    const places = yield* placesIn(this.world, this.before)
+    // One element stands for others as long as both have the same places.
+    return shareMatches(this.world, this.before, this.after) ? this.shared(places) : yield* this.anew()
   }
 
-  private stylesAt({ page, condition }: Place): readonly [PageStyles, PageStyles] {
+  private shared(places: readonly Place[]): Difference | null {
     const { viewport } = this.world
-    return [stylesIn(this.before, page, condition, viewport), stylesIn(this.after, page, condition, viewport)]
-  }
-
-  private at(place: Place): Difference | null {
-    const [old, now] = this.stylesAt(place)
-    const { page, condition } = place
-    for (const index of place.elements) {
-      const different = this.element(old, now, old.page.elements[index]!)
-      if (different) return { page, while: condition.says, viewport: this.world.viewport, ...different }
+    for (const { page, condition, elements } of places) {
+      const [old, now] = [this.before.stylesOf(page, viewport), this.after.stylesOf(page, viewport)]
+      for (const { index, node } of elements) {
+        const at = (styles: PageStyles) => new PageStyles(styles.page, styles.cascade, [], () => node)
+        if (old.cascade.styleAt(node) === now.cascade.styleAt(node)) this.values += LONGHANDS.length
+        else {
+          const different = this.element(at(old), at(now), old.page.elements[index]!)
+          if (different) return this.told(page, condition, different)
+        }
+      }
     }
     return null
+  }
+
+  /** Every element of every page in every condition, matched anew. */
+  private *anew(): Generator<void, Difference | null, void> {
+    for (const page of this.before.pagePaths) {
+      for (const condition of conditionsOf(this.world)) {
+        const [old, now] = [this.before, this.after].map((site) => stylesIn(site, page, condition, this.world))
+        for (const element of old!.page.elements) {
+          const different = this.element(old!, now!, element)
+          if (different) return this.told(page, condition, different)
+        }
+      }
+      yield
+    }
+    return null
+  }
+
+  private told(page: SitePath, condition: Condition, different: Different): Difference {
+    return { page, while: condition.says, viewport: this.world.viewport, ...different }
   }
 
   private element(old: PageStyles, now: PageStyles, element: PageElement): Different | null {

@@ -1,51 +1,52 @@
+import type { StyleNode } from '../cascade/style-tree.ts'
 import type { PageStyles } from '../cascade/cascade.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { SitePath } from '../paths/paths.ts'
-import { CONDITIONS, type Condition } from './conditions.ts'
+import { CONDITIONS, FEW_CONDITIONS, type Condition } from './conditions.ts'
 import type { World } from './worlds.ts'
 
-/** A page in one condition, and elements there that stand for all that must look alike. */
+/** A page in one condition, and elements there that stand for all that must look alike, each with its place in the tree of styles. */
 export interface Place {
   readonly page: SitePath
   readonly condition: Condition
-  readonly nodes: PageStyles['nodes']
-  /** Indexes of elements; all of the page when it is not known who stands for whom. */
-  readonly elements: readonly number[]
+  readonly elements: readonly { readonly index: number; readonly node: StyleNode }[]
 }
 
-const known = new WeakMap<World, readonly Place[]>()
+const known = new WeakMap<World, { readonly site: SiteSnapshot; readonly places: readonly Place[] }>()
 
-/** Of each place in the trees of styles one element, over all pages and conditions; found once for a world. */
-export function placesIn(world: World, site: SiteSnapshot): readonly Place[] {
-  let places = known.get(world)
-  if (!places) known.set(world, (places = findPlaces(world, site)))
+/** Of each place in the trees of styles one element, over all pages and conditions; found once for a world. Pauses after each page. */
+export function* placesIn(world: World, site: SiteSnapshot): Generator<void, readonly Place[], void> {
+  const found = known.get(world)
+  if (found && shareMatches(world, found.site, site)) return found.places
+  const seen = new Set<StyleNode>()
+  const places: Place[] = []
+  for (const page of site.pagePaths) {
+    for (const condition of conditionsOf(world)) {
+      const { nodes } = stylesIn(site, page, condition, world)
+      const elements = nodes.flatMap((node, index) => {
+        if (seen.has(node)) return []
+        seen.add(node)
+        return [{ index, node }]
+      })
+      if (elements.length > 0) places.push({ page, condition, elements })
+    }
+    yield
+  }
+  known.set(world, { site, places })
   return places
 }
 
-function findPlaces({ viewport }: World, site: SiteSnapshot): Place[] {
-  const seen = new Set<object>()
-  return everyPlace(site, viewport).flatMap((place) => {
-    const elements = place.elements.filter((index) => !seen.has(place.nodes[index]!) && seen.add(place.nodes[index]!))
-    return elements.length > 0 ? [{ ...place, elements }] : []
-  })
-}
-
-/** Every element of every page in every condition. */
-export function everyPlace(site: SiteSnapshot, viewport: World['viewport']): Place[] {
-  return site.pagePaths.flatMap((page) =>
-    CONDITIONS.map((condition) => {
-      const { nodes } = stylesIn(site, page, condition, viewport)
-      return { page, condition, nodes, elements: site.page(page).elements.map(({ index }) => index) }
-    }),
+/** Whether what matches in one version of a site is known from the other, on every page. */
+export function shareMatches({ viewport }: World, one: SiteSnapshot, other: SiteSnapshot): boolean {
+  return one.pagePaths.every((page) =>
+    one.stylesOf(page, viewport).cascade.sharesMatches(other.stylesOf(page, viewport).cascade),
   )
 }
 
-/** The styles of a page in a condition. */
-export function stylesIn(
-  site: SiteSnapshot,
-  page: SitePath,
-  { states }: Condition,
-  viewport: World['viewport'],
-): PageStyles {
-  return states ? site.stylesInState(page, states, viewport) : site.stylesOf(page, viewport)
+/** What is taken to hold is tried in few conditions. */
+export const conditionsOf = ({ holds }: World): readonly Condition[] => (holds.size === 0 ? CONDITIONS : FEW_CONDITIONS)
+
+/** The styles of a page in a condition; nobody remembers what matched, for pages and conditions are many. */
+export function stylesIn(site: SiteSnapshot, page: SitePath, { states }: Condition, { viewport }: World): PageStyles {
+  return states ? site.stylesInState(page, (element) => states(element), viewport) : site.stylesOf(page, viewport)
 }

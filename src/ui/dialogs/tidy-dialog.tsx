@@ -1,7 +1,8 @@
 'use client'
 import { CircleCheck, TriangleAlert } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { TIDY_KINDS, TIDY_WORDS, type TidyKind } from '../../core/tidy/words.ts'
+import type { FormatSettings } from '../../core/tidy/formatted.ts'
+import { TIDY_KINDS, TIDY_WORDS, USUAL_KINDS, type TidyKind } from '../../core/tidy/words.ts'
 import type { LeftUndone, TidyPlan } from '../../core/tidy/tidy.ts'
 import { Modal } from '../controls/modal.tsx'
 import { carryOut } from '../state/carry-out.ts'
@@ -10,20 +11,19 @@ import { sheetText } from '../state/document.ts'
 import { useAsk } from '../state/use-answer.ts'
 import { count } from '../words.ts'
 import { Buttons } from './form.tsx'
+import { FormatChoices } from './format-settings.tsx'
 import { LineDiff } from './line-diff.tsx'
-
-/** What tidying begins with; what takes something away is asked for. */
-const AT_FIRST = TIDY_KINDS.filter((kind) => !TIDY_WORDS[kind].apart)
 
 /** Tidies the sheet as one step: what is done, proved to change nothing; what was left, and why; the text before it is made. */
 export function TidyDialog({ onClose }: { onClose: () => void }) {
   const workroom = useWorkroom()
   const notice = useNotice()
   const before = useRoom(sheetText)
-  const [kinds, setKinds] = useState<readonly TidyKind[]>(AT_FIRST)
+  const [kinds, setKinds] = useState<readonly TidyKind[]>(USUAL_KINDS)
+  const [format, setFormat] = useState<FormatSettings | null>(null)
   const [without, setWithout] = useState<readonly string[]>([])
   const [shown, setShown] = useState(false)
-  const ask = useMemo(() => ({ kinds, without }), [kinds, without])
+  const ask = useMemo(() => ({ kinds, without, format }), [kinds, without, format])
   const { answer: plan, current, progress, stop, stopped, again } = useAsk('tidy', ask, { keep: true, exact: false })
   const ready = plan !== undefined && current
   const something = ready && plan.done.length > 0
@@ -44,23 +44,14 @@ export function TidyDialog({ onClose }: { onClose: () => void }) {
         }}
       >
         <p className="mt-1 text-quiet">
-          Whatever is done is proved: every computed value of every element, at each width where media queries turn, in
-          every link state, stays what it is.
+          Whatever is done is proved: every computed value of every element stays what it is, at each width where media
+          queries turn, on paper, and whatever is hovered, focused, pressed or visited.
         </p>
-        <fieldset className="mt-3 grid grid-cols-2 gap-x-4 gap-y-1">
-          <legend className="sr-only">What to do</legend>
-          {TIDY_KINDS.map((kind) => (
-            <label key={kind} className="flex items-baseline gap-2">
-              <input
-                type="checkbox"
-                checked={kinds.includes(kind)}
-                onChange={() => setKinds(turn(kinds, kind))}
-                className="translate-y-0.5 accent-(--accent)"
-              />
-              <span>{TIDY_WORDS[kind].title}</span>
-            </label>
-          ))}
-        </fieldset>
+        <div className="mt-3 grid gap-x-6 gap-y-3 sm:grid-cols-2">
+          <Kinds legend="Usual" usual kinds={kinds} onTurn={(kind) => setKinds(chosen(kinds, kind))} />
+          <Kinds legend="When asked for" usual={false} kinds={kinds} onTurn={(kind) => setKinds(chosen(kinds, kind))} />
+        </div>
+        {plan && kinds.includes('format') && <FormatChoices format={format ?? plan.format} onChange={setFormat} />}
         <Stand plan={ready ? plan : null} progress={progress} stopped={stopped} onStop={stop} onAgain={again} />
         {plan && (
           <div className={`mt-3 max-h-64 overflow-auto border border-line ${ready ? '' : 'opacity-50'}`} tabIndex={0}>
@@ -81,6 +72,47 @@ export function TidyDialog({ onClose }: { onClose: () => void }) {
         <Buttons action="Tidy it" disabled={!something} onClose={onClose} />
       </form>
     </Modal>
+  )
+}
+
+/** The kinds with one turned on or off; what undoes it goes off. */
+function chosen(kinds: readonly TidyKind[], kind: TidyKind): readonly TidyKind[] {
+  if (kinds.includes(kind)) return kinds.filter((each) => each !== kind)
+  const against = kind === 'nest' ? 'flat' : kind === 'flat' ? 'nest' : null
+  return [...kinds.filter((each) => each !== against), kind]
+}
+
+function Kinds({
+  legend,
+  usual,
+  kinds,
+  onTurn,
+}: {
+  legend: string
+  usual: boolean
+  kinds: readonly TidyKind[]
+  onTurn: (kind: TidyKind) => void
+}) {
+  return (
+    <fieldset>
+      <legend className="font-semibold">{legend}</legend>
+      <div className="mt-1 flex flex-col gap-1">
+        {TIDY_KINDS.filter((kind) => TIDY_WORDS[kind].usual === usual).map((kind) => (
+          <label key={kind} className="flex items-baseline gap-2">
+            <input
+              type="checkbox"
+              checked={kinds.includes(kind)}
+              onChange={() => onTurn(kind)}
+              className="translate-y-0.5 accent-(--accent)"
+            />
+            <span>
+              {TIDY_WORDS[kind].title}
+              {TIDY_WORDS[kind].says && <span className="block text-[12px] text-quiet">{TIDY_WORDS[kind].says}</span>}
+            </span>
+          </label>
+        ))}
+      </div>
+    </fieldset>
   )
 }
 
@@ -116,12 +148,12 @@ function Stand({
         </button>
       </div>
     )
-  const { rules, size, proof, done } = plan
-  if (done.length === 0)
+  const { rules, size, proof, done, worn } = plan
+  if (done.length === 0 || !worn)
     return (
       <p className="mt-3 flex items-center gap-2" role="status">
         <CircleCheck aria-hidden className="size-4 shrink-0 text-accent" />
-        There is nothing to tidy.
+        {worn ? 'There is nothing to tidy.' : 'No page wears the sheet: only what needs no proof can be done.'}
       </p>
     )
   return (
@@ -133,7 +165,8 @@ function Stand({
   )
 }
 
-const kilobytes = (characters: number) => `${(characters / 1000).toFixed(1)} kB`
+const kilobytes = (characters: number) =>
+  characters < 1000 ? `${characters} B` : `${(characters / 1000).toFixed(1)} kB`
 
 function progressInWords(progress: unknown): string {
   const told = typeof progress === 'object' && progress !== null ? (progress as { kind: TidyKind; done: number }) : null
@@ -182,12 +215,14 @@ function Left({ left }: { left: readonly LeftUndone[] }) {
         {count(left.length, 'change')} left undone
       </h3>
       <ul className="mt-1 flex flex-col gap-1">
-        {left.map(({ says, difference: { element, page, pseudo, property, before, after } }) => (
+        {left.map(({ says, difference: { element, page, pseudo, property, before, after, while: state } }) => (
           <li key={says} className="break-words">
             {says}{' '}
             <span className="text-quiet">
               Then {property} of {element}
-              {pseudo === '' ? '' : `::${pseudo}`} on {page} would be {after}, not {before}.
+              {pseudo === '' ? '' : `::${pseudo}`} on {page}
+              {state === '' ? '' : `, ${state},`} would be {after}, not
+              {before}.
             </span>
           </li>
         ))}

@@ -3,6 +3,7 @@ import { Token, tokensOf } from '../../css/tokens.ts'
 import type { Declaration, Sheet } from '../../sheet/parse.ts'
 import { declarationsOf, styleRules, topStyleRules } from '../../sheet/walk.ts'
 import type { Range } from '../../text/splice.ts'
+import { namesTaken } from '../names.ts'
 import type { Tidier } from '../proposal.ts'
 
 /** Lengths that mean the same sort of thing, by the properties they stand in; the name is the beginning of the custom property's. */
@@ -23,9 +24,9 @@ interface Length {
 }
 
 /** Lengths that are written many times in one sort of property: each becomes a custom property. */
-export const numbers: Tidier = (sheet) => {
+export const numbers: Tidier = (sheet, { site }) => {
   const own = rootProperties(sheet)
-  const taken = new Set(own.map(({ property }) => property))
+  const taken = new Set(namesTaken(site))
   return lengthsIn(sheet).map(({ family, value, uses }) => {
     const known = own.find((each) => each.property.startsWith(`--${family}-`) && each.value.toLowerCase() === value)
     const name = known?.property ?? freeName(family, taken)

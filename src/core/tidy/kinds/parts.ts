@@ -63,9 +63,13 @@ function commonOf(speakers: readonly Speaker[]): Common[] {
       const able = speakers.filter((speaker) => says.every((text) => speaker.says.has(text)))
       return { says, speakers: able, saved: saved(says, able) }
     })
-    .filter((common) => common.saved >= LEAST_SAVED && new Set(common.speakers.map(nameOf)).size > 1)
+    .filter((common) => isWorth(common) && new Set(common.speakers.map(nameOf)).size > 1)
     .sort((a, b) => b.saved - a.saved)
 }
+
+/** One declaration alone is not taken out of its rules: only where a rule says nothing else. */
+const isWorth = ({ says, speakers, saved: characters }: Common) =>
+  characters >= LEAST_SAVED && (says.length > 1 || speakers.some((speaker) => speaker.says.size === 1))
 
 const nameOf = ({ rule }: Speaker) => spelled(rule.selector)
 
