@@ -246,16 +246,23 @@ export class Cascade {
     if (!arrangement) return null
     const version = { ground, inSource: next.rules, outcomes: [], ...arrangement }
     const after = new Cascade(sheets, this.settings, version)
-    for (const matched of this.outcomes) if (matched) after.keepOutcome(matched)
+    const placeOf = new Map(arrangement.rules.map((rule, place) => [rule, place]))
+    for (const matched of this.outcomes) if (matched) after.keepOutcome(matched, placeOf)
     after.takeFrom(this)
     return after
   }
 
-  /** Keeps what a match came to, where its rules are the same ones. */
-  private keepOutcome(matched: Matched): void {
-    const rules = this.rulesOf(matched.match)
-    if (rules.length === matched.rules.length && rules.every((rule, at) => rule === matched.rules[at]))
-      this.outcomes[matched.match.id] = matched
+  /** Keeps what a match came to, where its rules are the same ones in the same order. */
+  private keepOutcome(matched: Matched, placeOf: ReadonlyMap<CascadeRule, number>): void {
+    let [count, last] = [0, -1]
+    for (const rank of matched.match.ranks) count += this.places![rank]!.length
+    if (count !== matched.rules.length) return
+    for (const rule of matched.rules) {
+      const place = placeOf.get(rule)
+      if (place === undefined || place < last) return
+      last = place
+    }
+    this.outcomes[matched.match.id] = matched
   }
 
   /**
@@ -327,11 +334,7 @@ function firstVersion(sheets: readonly AuthorSheet[], settings: CascadeSettings)
     resolveUrl: (reference, owner) =>
       resolveUrl?.(reference, typeof owner === 'string' ? '' : owner.source.file) ?? reference,
   }
-  const tree = new StyleTree(
-    (elements, states) => matcher.matchAll(elements, states),
-    (element, states) => matcher.matchOne(element, states),
-    declarations,
-  )
+  const tree = new StyleTree(matcher, declarations)
   const kinOf = (element: PageElement) => matcher.kinOf(element)
   const ground = { quirks, tree, kinOf, environment, ranked: rules, browser: browser.length }
   return { ground, rules, inSource, orders: rules.map(({ order }) => order), places: null, outcomes: [] }

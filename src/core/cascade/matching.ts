@@ -127,17 +127,25 @@ export class Matcher {
     this.asked.add('id').add('href')
   }
 
-  /** Which rules every element of a page matches, at rest or in states; `elements` are all of it, in document order. */
-  matchAll(elements: readonly PageElement[], states: States | null = null): Match[] {
+  /** Which rules every element of a page matches at rest; `elements` are all of it, in document order. */
+  matchAll(elements: readonly PageElement[]): Match[] {
     this.rest.found!.clear()
-    this.inState.found!.clear()
-    this.states = states ?? (() => NO_STATE)
     const nodes = this.nodesOf(elements)
     return elements.map((element, at) => {
       const node = nodes[at]!
-      if (states && node.stateful.length > 0) return this.inStateOf(element, node)
       return node.maybe.length === 0 ? node.plain : this.variantOf(element, node)
     })
+  }
+
+  /** The same in states; `atRest` says what an element matches that no state tells from others. */
+  matchInStates(elements: readonly PageElement[], states: States, atRest: (index: number) => Match): Match[] {
+    this.rest.found!.clear()
+    this.inState.found!.clear()
+    this.states = states
+    const nodes = this.nodesOf(elements)
+    return elements.map((element, at) =>
+      nodes[at]!.stateful.length > 0 ? this.inStateOf(element, nodes[at]!) : atRest(at),
+    )
   }
 
   /** Which rules one element matches, at rest or in states; of the others only those around it are looked at. */

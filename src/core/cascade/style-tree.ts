@@ -2,7 +2,7 @@ import type { Page, PageElement } from '../markup/tree.ts'
 import { isControl } from './adjust.ts'
 import { NOTHING_OWN, type Own } from './cascaded.ts'
 import type { Match } from './matched.ts'
-import type { States } from './matching.ts'
+import type { Matcher, States } from './matching.ts'
 import { presentationalHints } from './presentational.ts'
 import type { SetLonghand } from './rules.ts'
 
@@ -35,10 +35,9 @@ export class StyleTree {
   private readonly inPart = new WeakMap<Page, Map<States | null, StyleNode[]>>()
   private readonly inStates = new WeakMap<Page, WeakMap<States, readonly StyleNode[]>>()
 
-  /** `matchAll` finds what the elements of a page match, at rest or in states, `matchOne` one of them; `declarations` reads a style attribute. */
+  /** `declarations` reads a style attribute. */
   constructor(
-    private readonly matchAll: (elements: readonly PageElement[], states: States | null) => readonly Match[],
-    private readonly matchOne: (element: PageElement, states: States | null) => Match,
+    private readonly matcher: Pick<Matcher, 'matchAll' | 'matchInStates' | 'matchOne'>,
     private readonly declarations: (text: string) => readonly SetLonghand[],
   ) {}
 
@@ -46,7 +45,7 @@ export class StyleTree {
   nodesOf(page: Page): readonly StyleNode[] {
     const known = this.byPage.get(page)
     if (known) return known
-    const matches = this.matchAll(page.elements, null)
+    const matches = this.matcher.matchAll(page.elements)
     const found = new Array<StyleNode>(page.elements.length)
     for (const [at, element] of page.elements.entries()) {
       const parent = element.parent ? found[element.parent.index]! : null
@@ -67,7 +66,7 @@ export class StyleTree {
     const missing: PageElement[] = []
     for (let at: PageElement | null = page.elements[index]!; at && !some[at.index]; at = at.parent) missing.push(at)
     for (const at of missing.reverse())
-      some[at.index] = this.nodeOf(at, at.parent ? some[at.parent.index]! : null, this.matchOne(at, states))
+      some[at.index] = this.nodeOf(at, at.parent ? some[at.parent.index]! : null, this.matcher.matchOne(at, states))
     return some[index]!
   }
 
@@ -78,7 +77,7 @@ export class StyleTree {
     const known = byStates.get(states)
     if (known) return known
     const rest = this.nodesOf(page)
-    const matches = this.matchAll(page.elements, states)
+    const matches = this.matcher.matchInStates(page.elements, states, (index) => rest[index]!.match)
     const found = new Array<StyleNode>(rest.length)
     let differs = false
     for (const [at, element] of page.elements.entries()) {

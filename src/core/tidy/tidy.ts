@@ -213,8 +213,11 @@ class Trial {
     splices: readonly Splice[],
     proposals: readonly Proposal[],
   ): Generator<TidyProgress, Difference | null, void> {
+    const progress = this.progress(proposals[0]!.kind)
+    // What is known of the site as it is, is handed on to what it would be.
+    if (this.taken.length + this.refused.length === 0) yield* told(compareWorlds(this.now, this.now), progress)
     const then = this.now.with(this.path, applySplices(text, splices))
-    const { difference } = yield* told(compareWorlds(this.now, then), this.progress(proposals[0]!.kind))
+    const { difference } = yield* told(compareWorlds(this.now, then), progress)
     if (difference) return difference
     this.taken.push(...proposals.map(({ kind, says }) => ({ kind, says })))
     this.now = then
