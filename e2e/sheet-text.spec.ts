@@ -1,5 +1,5 @@
 import { expect, test, type Page } from './test.ts'
-import { bringIn, bytes, facet, kept, openSite, stored, valueIn } from './helpers.ts'
+import { bringIn, bytes, clickInCloseUp, facet, kept, openSite, stored, valueIn } from './helpers.ts'
 
 const PAGE =
   '<!doctype html>\n<html lang="en">\n<head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>T</title><link rel="stylesheet" href="css/site.css"></head>\n<body><main><h1 class="top">T</h1><p>Words</p></main></body>\n</html>\n'
@@ -116,4 +116,105 @@ test('the site says for which browsers it is made, and the check goes by it', as
   ).toBeVisible()
   await kept(page)
   expect(JSON.parse((await stored(request, id)).texts['attire.json']!)).toEqual({ browsers: 'widely' })
+})
+
+const command = async (page: Page, typed: string, name: RegExp) => {
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type(typed)
+  await page.getByRole('option', { name }).last().click()
+}
+const LONG =
+  ':root {\n  --ink: #1b3a4b;\n}\n\n/* Heads */\n\nh1 {\n  color: var(--ink);\n}\n\n/* Words */\n\np {\n  color: red;\n}\n'
+const text = async (request: Parameters<typeof stored>[0], id: string) => (await stored(request, id)).looks[0]!.text
+
+test('a colour in the text is picked anew, the pages follow, and it is one step', async ({ page, request }) => {
+  const id = await bringIn(request, 'Chips', files(LONG))
+  await openSite(page, id)
+  await openSheet(page)
+  await expect(page.locator('.cm-chip')).toHaveCount(3)
+  await page.locator('.cm-chip').nth(2).click()
+  const picker = page.getByRole('dialog', { name: 'Colour red' })
+  await picker.getByRole('button', { name: 'Use the swatch --ink' }).click()
+  await expect.poll(() => valueIn(page, 'index.html', 'p', 'color')).toBe('rgb(27, 58, 75)')
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toBeHidden()
+  await kept(page)
+  expect(await text(request, id)).toBe(LONG.replace('red', 'var(--ink)'))
+  await page.getByRole('button', { name: /^Undo: red became var\(--ink\)/ }).click()
+  await kept(page)
+  expect(await text(request, id)).toBe(LONG)
+})
+
+test('sections: gone to, made, named and moved, and listed in the head of the sheet', async ({ page, request }) => {
+  const id = await bringIn(request, 'Sections', files(LONG))
+  await openSite(page, id)
+  await openSheet(page)
+  await command(page, 'Head of', /^Head of the sheet/)
+  await page.getByLabel('Purpose').fill('The look of a test')
+  await page.getByRole('button', { name: 'Write it' }).click()
+  await kept(page)
+  expect(await text(request, id)).toMatch(
+    /^\/\*\n {2}Purpose: {2}The look of a test\n[\s\S]* {4}1 {2}Heads\n {4}2 {2}Words\n\*\/\n\n:root/,
+  )
+  const outline = () => page.getByRole('button', { name: 'Outline of the sheet' }).click()
+  await outline()
+  await page.getByRole('button', { name: 'Move the section Words up' }).click()
+  await expect(page.getByRole('dialog').getByText(/^Proved/)).toBeVisible()
+  await page.getByRole('button', { name: 'Change it' }).click()
+  await outline()
+  await page.getByRole('button', { name: 'Rename the section Heads' }).click()
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Titles')
+  await page.getByRole('button', { name: 'Rename', exact: true }).click()
+  await expect
+    .poll(() => text(request, id))
+    .toMatch(/ 1 {2}Words\n {4}2 {2}Titles\n[\s\S]*\/\* Words \*\/\n\np \{[\s\S]*\/\* Titles \*\/\n\nh1 \{/)
+  // A section that is typed is listed as well, in the same step.
+  await page.getByRole('textbox', { name: 'Text of the sheet' }).click()
+  await page.keyboard.press('Control+End')
+  await page.keyboard.type('\n/* Feet */\n')
+  await kept(page)
+  await expect.poll(() => text(request, id)).toMatch(/ 3 {2}Feet\n/)
+  await page.getByRole('button', { name: /^Undo: Typed in the sheet/ }).click()
+  await kept(page)
+  expect(await text(request, id)).not.toContain('Feet')
+})
+
+test('a custom property is renamed from the text, words are replaced, rules are gone to', async ({ page, request }) => {
+  const id = await bringIn(request, 'Names', files(LONG))
+  await openSite(page, id)
+  const editor = await openSheet(page)
+  await page.locator('.cm-line', { hasText: '--ink: #' }).click()
+  await page.keyboard.press('Home')
+  await page.keyboard.press('F2')
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('New name').fill('--deep')
+  await expect(dialog.getByText(/^Proved/)).toBeVisible()
+  await dialog.getByRole('button', { name: 'Rename', exact: true }).click()
+  await kept(page)
+  expect(await text(request, id)).toBe(LONG.replaceAll('--ink', '--deep'))
+  await command(page, 'Replace in', /^Replace in the sheet/)
+  await dialog.getByLabel('Look for').fill('red')
+  await dialog.getByLabel('Put in its place').fill('teal')
+  await expect(dialog.getByText('Found in 1 place.')).toBeVisible()
+  await expect(dialog.getByLabel('The difference, line by line')).toContainText('+   color: teal;')
+  await dialog.getByRole('button', { name: 'Replace 1 place' }).click()
+  await kept(page)
+  expect(await text(request, id)).toContain('color: teal;')
+  await command(page, 'Go to h1', /^Go to h1/)
+  await expect(editor).toBeFocused()
+  await expect(page.locator('.cm-activeLine')).toHaveText('h1 {')
+  // The word about it, by the keyboard.
+  await page.keyboard.press('Alt+w')
+  await expect(page.getByText('Touches 1 element on 1 page.').first()).toBeVisible()
+})
+
+test('the rules of an element that is picked are marked in the text', async ({ page, request }) => {
+  const id = await bringIn(request, 'Marked', files(LONG))
+  await openSite(page, id)
+  await openSheet(page)
+  await command(page, 'Close-up of index', /^Close-up of index/)
+  await clickInCloseUp(page, 'index.html', 'h1')
+  await expect(page.locator('.cm-picked-rule')).toHaveText(['h1'])
+  await page.keyboard.press('Escape')
+  await expect(page.locator('.cm-picked-rule')).toHaveCount(0)
 })

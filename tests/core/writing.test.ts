@@ -1,10 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { calculate } from 'specificity'
 import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
 import { PACKAGES } from '../../e2e/cascade/packages.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { declarationsOf, styleRules } from '../../src/core/sheet/walk.ts'
 import { verdictOf } from '../../src/core/diagnostics/verdict.ts'
+import { appliesTo } from '../../src/core/writing/applies.ts'
 import { contextAt } from '../../src/core/writing/context.ts'
 import { offersAt, type Offer } from '../../src/core/writing/offers.ts'
 import { PROPERTY_WORDS } from '../../src/core/writing/property-words.ts'
@@ -109,9 +111,30 @@ describe('a word about what stands there', () => {
       'Leaves room outside a box, on all four sides; auto shares out what is left.',
       'It takes auto, a length such as 12px, a percentage such as 50% or anchor-size(); up to 4, with spaces between them.',
       'Sets 4 properties at once, also those it does not name.',
+      'Applies to every box but parts of tables.',
       'Widely available: Chrome 1, Edge 12, Firefox 1, Safari 1.',
+      'On the pages now: 40px (1×).',
     ])
     expect(about('color: v')!.lines).toContain('On the pages now: rgb(27, 58, 75) (1×).')
+  })
+
+  // The property definition tables of the CSS modules, as @webref/css has them.
+  it('says what a property applies to as the standards do', () => {
+    const { properties } = createRequire(import.meta.url)('@webref/css/css.json') as {
+      properties: { name: string; appliesTo?: string }[]
+    }
+    const standard = (name: string) => properties.find((each) => each.name === name)?.appliesTo?.toLowerCase() ?? ''
+    for (const [name, word] of [
+      ['grid-template-columns', 'grid containers'],
+      ['flex-direction', 'flex containers'],
+      ['list-style-type', 'list items'],
+      ['shape-margin', 'floats'],
+      ['empty-cells', 'cell'],
+    ] as const) {
+      expect(standard(name), name).toContain(word)
+      expect(appliesTo(name), name).toContain(word)
+    }
+    expect([appliesTo('color'), appliesTo('no-such')]).toEqual(['', ''])
   })
 
   // CSS Values 4, 6.1.1: rem is relative to the root's font size, here 20px. WCAG 2.2: contrast of #1b3a4b with white.

@@ -78,3 +78,10 @@ export function diffTexts(before: string, after: string): Splice[] {
   const tail = alike(shorter - start, (at, to) => fromEnd(before, at, to) === fromEnd(after, at, to))
   return [{ from: start, to: before.length - tail, insert: after.slice(start, after.length - tail) }]
 }
+
+/**
+ * A text in the place of another as a whole; none where they are equal. For edits that move rules about: in the pieces that differ, a rule
+ * would begin in the midst of a comment or a selector.
+ */
+export const rewritten = (before: string, after: string): Splice[] =>
+  before === after ? [] : [{ from: 0, to: before.length, insert: after }]

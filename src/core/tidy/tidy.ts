@@ -5,7 +5,7 @@ import type { SitePath } from '../paths/paths.ts'
 import type { Sheet } from '../sheet/parse.ts'
 import { styleRules } from '../sheet/walk.ts'
 import { joinChanges, NO_CHANGE, type SiteChange } from '../site/change.ts'
-import { applySplices, type Splice } from '../text/splice.ts'
+import { applySplices, rewritten, type Splice } from '../text/splice.ts'
 import type { FormatSettings } from './formatted.ts'
 import { TIDIERS } from './kinds/index.ts'
 import { formatOf, planFormat } from './own-format.ts'
@@ -120,10 +120,6 @@ const isWorn = (site: SiteSnapshot, path: SitePath): boolean =>
 
 /** The site itself, without conditions that are taken to hold. */
 const siteIn = ({ all }: Worlds): SiteSnapshot => all[0]!.site
-
-/** The text as a whole: pieces of rules written here and there would read as if something were not closed. */
-const rewritten = (before: string, text: string): Splice[] =>
-  before === text ? [] : [{ from: 0, to: before.length, insert: text }]
 
 const countRules = (sheet: Sheet | null): number => (sheet ? styleRules(sheet).length : 0)
 

@@ -25,6 +25,7 @@ import type { Range } from '../text/splice.ts'
 import { toHex } from '../values/color-notation.ts'
 import { splitAtCommas } from '../css/tokens.ts'
 import { tokenPieces, piecesOf } from '../diagnostics/pieces.ts'
+import { appliesTo } from './applies.ts'
 import { PROPERTY_WORDS } from './property-words.ts'
 
 /** What there is to say of something in a stylesheet. */
@@ -79,6 +80,7 @@ function ofProperty(site: SiteSnapshot, rule: StyleRule, { property, propertyRan
     PROPERTY_WORDS[property] ?? '',
     takesInWords(property),
     nature(property),
+    appliesTo(aliasOf(property)),
     supportInWords(property),
     onThePages(site, rule, property),
   ]
@@ -103,18 +105,23 @@ function supportInWords(property: string): string {
   return `${level}${desks.join(', ')}.`
 }
 
-/** What the elements of a rule have now, as far as it is the same longhand. */
+/** Shorthands of more parts are not told in one. */
+const MOST_PARTS = 4
+
+/** What the elements of a rule have now: of a shorthand its parts, once where they are all the same. */
 function onThePages(site: SiteSnapshot, rule: StyleRule, property: string): string {
   const name = aliasOf(property)
   const bare = withoutStates(rule.selector)
-  if (!longhand(name) || bare === null) return ''
+  const ids = longhandsOf(name).flatMap((each) => longhand(each)?.id ?? [])
+  if (ids.length === 0 || ids.length > MOST_PARTS || bare === null) return ''
   const found = new Map<string, number>()
   for (const path of site.pagePaths) {
     const elements = reachOf(site.page(path), bare)
     if (elements.length === 0) continue
     const styles = site.stylesOf(path)
     for (const element of elements) {
-      const value = resolvedValue(styles.of(element), idOf(name))
+      const parts = ids.map((id) => resolvedValue(styles.of(element), id))
+      const value = new Set(parts).size === 1 ? parts[0]! : parts.join(' ')
       found.set(value, (found.get(value) ?? 0) + 1)
     }
   }

@@ -67,7 +67,8 @@ export function ColorField(props: Props) {
   )
 }
 
-function PickerPanel({ id, solid, close, ...props }: Props & { id: string; solid: string; close: () => void }) {
+/** The picker with what goes with it: swatches, and the colour as text. */
+export function PickerPanel({ id, solid, close, ...props }: Props & { id: string; solid: string; close: () => void }) {
   const settled = useRoom(settledSheetText)
   const swatches = swatchesOf(sheetOf(settled))
   const plain = toHex(solid) !== null || props.value === ''

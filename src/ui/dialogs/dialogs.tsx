@@ -6,6 +6,7 @@ import { DeleteDialog } from './delete-dialog.tsx'
 import { FigureDialog } from './figure-dialog.tsx'
 import { FixDialog } from './fix-dialog.tsx'
 import { GatherDialog } from './gather-dialog.tsx'
+import { HeadDialog } from './head-dialog.tsx'
 import { LicencesDialog } from './licences-dialog.tsx'
 import { LiftDialog } from './lift-dialog.tsx'
 import { MoveDialog } from './move-dialog.tsx'
@@ -13,7 +14,9 @@ import { NewClassDialog } from './new-class-dialog.tsx'
 import { NewPageDialog } from './new-page-dialog.tsx'
 import { PartDialog } from './part-dialog.tsx'
 import { RenameDialog } from './rename-dialog.tsx'
+import { ReplaceDialog } from './replace-dialog.tsx'
 import { ScriptsDialog } from './scripts-dialog.tsx'
+import { SectionDialog } from './section-dialog.tsx'
 import { SetAsideDialog } from './set-aside-dialog.tsx'
 import { ShareDialog } from './share-dialog.tsx'
 import { SplitDialog } from './split-dialog.tsx'
@@ -66,6 +69,12 @@ export function Dialogs() {
       return <GatherDialog plans={asking.plans} onClose={onClose} />
     case 'tidy':
       return <TidyDialog onClose={onClose} />
+    case 'replace':
+      return <ReplaceDialog find={asking.find} onClose={onClose} />
+    case 'head':
+      return <HeadDialog onClose={onClose} />
+    case 'section':
+      return <SectionDialog at={asking.at} onClose={onClose} />
     case 'licences':
       return <LicencesDialog onClose={onClose} />
   }

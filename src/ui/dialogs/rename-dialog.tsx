@@ -2,6 +2,7 @@
 import { useState } from 'react'
 import type { NameKind } from '../../core/classes/names-in-css.ts'
 import { nameFault } from '../../core/classes/rename.ts'
+import { swatchNameFault } from '../../core/color/swatches.ts'
 import { Modal } from '../controls/modal.tsx'
 import { carryOut } from '../state/carry-out.ts'
 import { useNotice, useWorkroom } from '../state/context.tsx'
@@ -10,20 +11,19 @@ import { count } from '../words.ts'
 import { Buttons, TextField } from './form.tsx'
 import { ProofLine, useProof } from './proof.tsx'
 
-const SIGN = { class: '.', id: '#' } as const
+const SIGN = { class: '.', id: '#', property: '' } as const
+type What = NameKind | 'property'
 /** A pause in typing before the site is asked. */
 const ASK_AFTER_MS = 200
 
-/** Gives a class or id another name wherever the site names it; shows first where, and proves what the pages look like then. */
-export function RenameDialog({ kind, name, onClose }: { kind: NameKind; name: string; onClose: () => void }) {
+/** Gives a class, an id or a custom property another name wherever the site names it; shows first where, and proves what the pages look like then. */
+export function RenameDialog({ kind, name, onClose }: { kind: What; name: string; onClose: () => void }) {
   const workroom = useWorkroom()
   const notice = useNotice()
   const [to, setTo] = useState(name)
-  const fault = to === name ? null : nameFault(kind, to)
+  const fault = to === name ? null : kind === 'property' ? swatchNameFault(to, []) : nameFault(kind, to)
   const ready = to !== name && fault === null
-  const { answer: plan, current } = useAsk('rename', ready ? { rename: { kind, from: name, to } } : null, {
-    pause: ASK_AFTER_MS,
-  })
+  const { answer: plan, current } = usePlan(kind, name, ready ? to : null)
   const { proof, progress, stop, again } = useProof(plan?.change)
   const all = plan?.places.reduce((sum, each) => sum + each.count, 0) ?? 0
   const run = () => {
@@ -77,4 +77,13 @@ export function RenameDialog({ kind, name, onClose }: { kind: NameKind; name: st
       </form>
     </Modal>
   )
+}
+
+/** What the new name comes to; nothing while there is none. */
+function usePlan(kind: What, from: string, to: string | null) {
+  const named = to !== null && kind !== 'property' ? { rename: { kind, from, to } } : null
+  const name = useAsk('rename', named, { pause: ASK_AFTER_MS })
+  const set = to !== null && kind === 'property' ? { from, to } : null
+  const property = useAsk('renameProperty', set, { pause: ASK_AFTER_MS })
+  return kind === 'property' ? property : name
 }

@@ -59,6 +59,17 @@ export const theme = EditorView.theme({
   },
   '.cm-word p + p': { marginTop: '3px' },
   '.cm-word code': { fontFamily: 'var(--font-mono)', fontWeight: '650' },
+  '.cm-chip': {
+    display: 'inline-block',
+    width: '0.8em',
+    height: '0.8em',
+    marginRight: '0.3em',
+    border: '1px solid var(--edge)',
+    borderRadius: '2px',
+    verticalAlign: '-0.05em',
+    cursor: 'pointer',
+  },
+  '.cm-picked-rule': { backgroundColor: 'var(--accent-wash)', boxShadow: '0 0 0 2px var(--accent-wash)' },
   '.cm-swatch': {
     display: 'inline-block',
     width: '11px',

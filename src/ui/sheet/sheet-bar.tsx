@@ -8,6 +8,7 @@ import { useRoomPlan } from '../state/room.ts'
 import { useAsk } from '../state/use-answer.ts'
 import { reachInWords } from '../state/reach-words.ts'
 import { loadSheetEditor } from './load-editors.ts'
+import { Outline } from './outline.tsx'
 
 /** Opens and closes the sheet, and says what is in it: a bar below the pages, or over the sheet's text. */
 export function SheetBar() {
@@ -42,6 +43,7 @@ export function SheetBar() {
         {open && !source && <ReachAtCursor />}
         <kbd className="ml-auto shrink-0 pl-2 font-mono text-[11px] text-quiet">Alt+S</kbd>
       </button>
+      {open && !source && <Outline />}
       {open && <PlaceButton />}
     </div>
   )

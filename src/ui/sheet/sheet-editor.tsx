@@ -14,16 +14,21 @@ import { lintGutter, lintKeymap } from '@codemirror/lint'
 import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
 import { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
-import { useEffect, useRef } from 'react'
+import { useCallback, useEffect, useRef, useState, type RefObject } from 'react'
 import { diffTexts } from '../../core/text/splice.ts'
 import { selectorAt } from '../../core/sheet/selector-at.ts'
 import { sheetText } from '../state/document.ts'
 import { sheetOf } from '../state/texts.ts'
 import { useRoom, useWorkroom } from '../state/context.tsx'
 import { useShowReach } from '../state/outline.ts'
+import { useAsk } from '../state/use-answer.ts'
 import { highlight, showRange, theme } from './editor-look.ts'
 import { sheetCompletions, sheetWords, swatchOption } from './sheet-completions.ts'
 import { stepKeys } from './step-number.ts'
+import { renameKeys } from './text-keys.ts'
+import { ChipPicker, type Picked } from './chip-picker.tsx'
+import { colourAt, colourChips, type ChosenColour } from './colour-chips.ts'
+import { pickedRules, showRules } from './picked-rules.ts'
 import { markFaults } from './text-faults.ts'
 import { docText, fromEditor, fromStore, lineEnd, toEditor } from './editor-text.ts'
 
@@ -39,6 +44,7 @@ export function SheetEditor() {
   const goTo = useRoom((state) => state.goTo)
   const showReach = useShowReach()
   const show = useRef(showReach)
+  const [picked, setPicked] = useState<Picked | null>(null)
 
   useEffect(() => {
     show.current = showReach
@@ -85,11 +91,15 @@ export function SheetEditor() {
             icons: false,
           }),
           sheetWords(workroom, sheetFile),
+          colourChips((chosen) => setPicked(placed(chosen))),
+          pickedRules,
           syntaxHighlighting(highlight),
           theme,
           keymap.of([
             ...completionKeymap,
             ...stepKeys,
+            ...renameKeys(workroom),
+            { key: 'Alt-p', run: (view) => pickAt(view, setPicked) },
             ...foldKeymap,
             ...closeBracketsKeymap,
             ...searchKeymap,
@@ -138,5 +148,41 @@ export function SheetEditor() {
     showRange(editor, from, to)
   }, [goTo])
 
-  return <div ref={host} className="h-full" data-testid="sheet-editor" />
+  useMarkedRules(view)
+  const close = useCallback(() => {
+    setPicked(null)
+    view.current?.focus()
+  }, [])
+  return (
+    <>
+      <div ref={host} className="h-full" data-testid="sheet-editor" />
+      {picked && <ChipPicker picked={picked} onMove={setPicked} onClose={close} />}
+    </>
+  )
+}
+
+/** Marks the rules that the picked element matches, as long as one is picked. */
+function useMarkedRules(view: RefObject<EditorView | null>) {
+  const file = useRoom((state) => state.sheetPath)
+  const picked = useRoom((state) => state.picked)
+  const { answer } = useAsk('rulesOf', picked && { file, page: picked.page, index: picked.index }, { pause: 0 })
+  useEffect(() => {
+    if (view.current) showRules(view.current, (picked && answer) ?? [])
+  }, [view, picked, answer])
+}
+
+/** Where the picker of a chip begins: below it, in the window. */
+function placed({ chip, ...colour }: ChosenColour): Picked {
+  const { left, bottom } = chip.getBoundingClientRect()
+  return { ...colour, left, top: bottom + 4 }
+}
+
+/** Picks the colour under the cursor, or the next one on its line. */
+function pickAt(view: EditorView, pick: (picked: Picked) => void): boolean {
+  const { head } = view.state.selection.main
+  const found = colourAt(view, head)
+  const place = view.coordsAtPos(head)
+  if (!found || !place) return false
+  pick({ ...found, left: place.left, top: place.bottom + 4 })
+  return true
 }

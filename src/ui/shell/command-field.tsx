@@ -4,11 +4,15 @@ import { FACETS } from '../facets/index.ts'
 import type { Command } from '../facets/facet.ts'
 import { useAnswer } from '../state/use-answer.ts'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/react'
-import { useEffect, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import { parseSelectorList } from '../../core/selectors/parse.ts'
 import { useViewport, WIDTHS } from '../lineup/viewport.ts'
-import { pagePaths } from '../state/document.ts'
+import { styleRules } from '../../core/sheet/walk.ts'
+import { placeOf } from '../../core/text/place.ts'
+import { outlineOf } from '../../core/writing/outline.ts'
+import { pagePaths, settledSheetText } from '../state/document.ts'
+import { sheetOf } from '../state/texts.ts'
 import { useRoom, useWorkroom } from '../state/context.tsx'
 import { useShowReach } from '../state/outline.ts'
 import { reachInWords } from '../state/reach-words.ts'
@@ -34,7 +38,8 @@ export function CommandField({ onImport, onNew, onTheme, onHandOff }: Outside) {
   const show = useShowReach()
   const commands = useCommands({ onImport, onNew, onTheme, onHandOff })
   const typed = query.trim()
-  const found = commands
+  const places = useSheetPlaces(typed)
+  const found = [...commands, ...places]
     .filter(({ name, hint }) =>
       typed.split(/\s+/).every((word) => `${name} ${hint}`.toLowerCase().includes(word.toLowerCase())),
     )
@@ -119,7 +124,7 @@ export function CommandField({ onImport, onNew, onTheme, onHandOff }: Outside) {
         )}
         {found.map((command) => (
           <ComboboxOption
-            key={command.name}
+            key={`${command.name} ${command.hint}`}
             value={command}
             className="flex items-baseline gap-3 rounded-sm px-2 py-1.5 data-focus:bg-accent-wash"
           >
@@ -130,6 +135,35 @@ export function CommandField({ onImport, onNew, onTheme, onHandOff }: Outside) {
       </ComboboxOptions>
     </Combobox>
   )
+}
+
+/** A letter alone would find nearly every rule. */
+const FEWEST_LETTERS = 2
+
+/** The sheet's sections, rules and at-rules as places to go to, while something is typed. */
+function useSheetPlaces(typed: string): readonly Command[] {
+  const { store } = useWorkroom()
+  const wanted = typed.length >= FEWEST_LETTERS
+  const text = useRoom((state) => (wanted ? settledSheetText(state) : ''))
+  return useMemo(() => {
+    const sheet = sheetOf(text)
+    const go = (name: string, from: number, to: number): Command => ({
+      name: `Go to ${name}`,
+      hint: `line ${placeOf(text, from).line}`,
+      run: () => store.getState().showText(null, { from, to }),
+    })
+    return [
+      ...outlineOf(sheet).map(({ name, from }) => go(name, from, from)),
+      ...styleRules(sheet).map(
+        ({
+          rule: {
+            selector,
+            selectorRange: { from, to },
+          },
+        }) => go(selector.replace(/\s+/g, ' '), from, to),
+      ),
+    ]
+  }, [text, store])
 }
 
 function useCommands({ onImport, onNew, onTheme, onHandOff }: Outside): Command[] {
@@ -195,6 +229,13 @@ function useCommands({ onImport, onNew, onTheme, onHandOff }: Outside): Command[
         ]),
     ...WIDTHS.map((width) => ({ name: `Show pages ${width} px wide`, hint: 'viewport', run: () => setWidth(width) })),
     { name: 'Tidy the sheet …', hint: 'with proof', run: () => set({ asking: { kind: 'tidy' } }) },
+    { name: 'Replace in the sheet …', hint: 'all places', run: () => set({ asking: { kind: 'replace', find: '' } }) },
+    { name: 'Head of the sheet …', hint: 'a comment', run: () => set({ asking: { kind: 'head' } }) },
+    {
+      name: 'New section of the sheet …',
+      hint: 'a comment',
+      run: () => set({ asking: { kind: 'section', at: null } }),
+    },
     { name: 'Hand off', hint: 'a ZIP', run: onHandOff },
     ...pages.map((page) => ({
       name: `Close-up of ${page}`,

@@ -37,7 +37,7 @@ export type Asking =
       /** What a proof cannot know, in sentences. */
       readonly beside?: string
     }
-  | { readonly kind: 'rename'; readonly what: NameKind; readonly name: string }
+  | { readonly kind: 'rename'; readonly what: NameKind | 'property'; readonly name: string }
   /** A new class, for elements that are picked or for none. */
   | { readonly kind: 'new-class'; readonly picked: PickedElements | null }
   | { readonly kind: 'split'; readonly name: string }
@@ -45,6 +45,12 @@ export type Asking =
   | { readonly kind: 'scripts' }
   | { readonly kind: 'licences' }
   | { readonly kind: 'tidy' }
+  /** Words of the sheet replaced by others. */
+  | { readonly kind: 'replace'; readonly find: string }
+  /** The comment at the head of the sheet. */
+  | { readonly kind: 'head' }
+  /** A section of the sheet by its place, or a new one. */
+  | { readonly kind: 'section'; readonly at: number | null }
 
 /** Which pages the lineup shows. */
 export interface LineupFilter {
