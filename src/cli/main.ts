@@ -145,7 +145,11 @@ async function run(
     if (values.out === undefined) throw new WrongUse('Say where the tidied copy goes: --out <folder>.')
     const plan = tidy(folder, values.out, { only: values.only, format: values.format }, viewport, values.sheet)
     const { done, left, rules, size, proof } = plan
-    out(values.json ? JSON.stringify({ done, left, rules, size, proof }) : tidyText(plan))
+    out(
+      values.json
+        ? JSON.stringify({ done: done.map(({ kind, says }) => ({ kind, says })), left, rules, size, proof })
+        : tidyText(plan),
+    )
     return left.length > 0 ? 1 : 0
   }
   const site = readSite(folder, viewport, values.sheet)

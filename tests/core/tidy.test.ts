@@ -165,7 +165,13 @@ describe('tidying a sheet', () => {
       {
         kind: 'merge',
         says: 'The rules for .x become one.',
-        difference: { page: 'index.html', property: 'color', before: 'rgb(255, 0, 0)', after: 'rgb(0, 0, 255)' },
+        difference: {
+          page: 'index.html',
+          property: 'color',
+          before: 'rgb(255, 0, 0)',
+          after: 'rgb(0, 0, 255)',
+          why: 'Now .x in css/site.css decides; then it would be .y in css/site.css.',
+        },
       },
     ])
     expect([proof.difference, proof.values > 1000]).toEqual([null, true])

@@ -69,8 +69,8 @@ export function tidyText({ done, left, rules, size, proof, worn }: TidyPlan): st
       : [`${TIDY_WORDS[kind].title}: ${says.length}`, ...says.map((each) => `  ${each.says}`)]
   })
   const undone = left.map(
-    ({ says, difference: { element, page, property, pseudo, before, after, while: state } }) =>
-      `  Left: ${says} Then ${property} of ${element}${pseudo === '' ? '' : `::${pseudo}`} on ${page}${state === '' ? '' : `, ${state},`} would be ${after}, not ${before}.`,
+    ({ says, difference: { element, page, property, pseudo, before, after, while: state, why } }) =>
+      `  Left: ${says} Then ${property} of ${element}${pseudo === '' ? '' : `::${pseudo}`} on ${page}${state === '' ? '' : `, ${state},`} would be ${after}, not ${before}. ${why}`,
   )
   return [
     ...unworn,

@@ -208,7 +208,8 @@ function differing(
   return found
 }
 
-function whyOf(
+/** What decides a value now and what would decide it then, as a sentence. */
+export function whyOf(
   old: PageStyles,
   now: PageStyles,
   element: PageElement,

@@ -31,6 +31,8 @@ function lineStarts(text: string): readonly number[] {
 
 /** Where the line begins that holds an offset. */
 export function lineStartOf(text: string, offset: number): number {
+  // Before the first character, lastIndexOf would look at it all the same.
+  if (offset <= 0) return 0
   return Math.max(text.lastIndexOf('\n', offset - 1), text.lastIndexOf('\r', offset - 1)) + 1
 }
 

@@ -1,10 +1,11 @@
 import { PageStyles } from '../cascade/cascade.ts'
+import type { StyleNode } from '../cascade/style-tree.ts'
 import type { ElementStyle } from '../cascade/style.ts'
 import { describeElement } from '../markup/describe.ts'
 import type { PageElement } from '../markup/tree.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { SitePath } from '../paths/paths.ts'
-import { isThere } from '../proof/proof.ts'
+import { isThere, whyOf } from '../proof/proof.ts'
 import { LONGHANDS } from '../properties/longhands.ts'
 import type { Viewport } from '../values/media.ts'
 import type { Condition } from './conditions.ts'
@@ -22,6 +23,8 @@ export interface Difference {
   readonly viewport: Viewport
   /** What the element is in then, such as `hovered`; '' at rest. */
   readonly while: string
+  /** What decides now and what would decide then. */
+  readonly why: string
 }
 
 /** What a comparison of all values of two sites came to. */
@@ -51,7 +54,7 @@ export function* compareWorlds(before: Worlds, after: Worlds): Generator<void, C
   return { values, pages, difference: null }
 }
 
-type Different = Pick<Difference, 'element' | 'pseudo' | 'property' | 'before' | 'after'>
+type Different = Pick<Difference, 'element' | 'pseudo' | 'property' | 'before' | 'after' | 'why'>
 
 /** A comparison in one world: no two styles are compared twice. */
 class Compared {
@@ -75,10 +78,10 @@ class Compared {
     for (const { page, condition, elements } of places) {
       const [old, now] = [this.before.stylesOf(page, viewport), this.after.stylesOf(page, viewport)]
       for (const { index, node } of elements) {
-        const at = (styles: PageStyles) => new PageStyles(styles.page, styles.cascade, [], () => node)
         if (old.cascade.styleAt(node) === now.cascade.styleAt(node)) this.values += LONGHANDS.length
         else {
-          const different = this.element(at(old), at(now), old.page.elements[index]!)
+          const element = old.page.elements[index]!
+          const different = this.element(standing(old, element, node), standing(now, element, node), element)
           if (different) return this.told(page, condition, different)
         }
       }
@@ -118,10 +121,21 @@ class Compared {
       if (pseudo !== '' && !isThere(x, a) && !isThere(y, b)) continue
       this.values += LONGHANDS.length
       const found = firstDifferent(x, y)
-      if (found) return { element: describeElement(element), pseudo, ...found }
+      if (!found) continue
+      const why = whyOf(old, now, element, element, found.property, pseudo)
+      return { element: describeElement(element), pseudo, ...found, why }
     }
     return null
   }
+}
+
+/** The styles of a page of which an element stands at a place of the tree, and what is around it above that. */
+function standing({ page, cascade }: PageStyles, element: PageElement, node: StyleNode): PageStyles {
+  return new PageStyles(page, cascade, [], (index) => {
+    let [at, place] = [element, node]
+    while (at.index !== index && at.parent && place.parent) [at, place] = [at.parent, place.parent]
+    return place
+  })
 }
 
 function firstDifferent(x: ElementStyle, y: ElementStyle): Pick<Different, 'property' | 'before' | 'after'> | null {

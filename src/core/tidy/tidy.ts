@@ -6,6 +6,7 @@ import type { Sheet } from '../sheet/parse.ts'
 import { styleRules } from '../sheet/walk.ts'
 import { joinChanges, NO_CHANGE, type SiteChange } from '../site/change.ts'
 import { applySplices, rewritten, type Splice } from '../text/splice.ts'
+import { excerptOf, type Excerpt } from './excerpt.ts'
 import type { FormatSettings } from './formatted.ts'
 import { TIDIERS } from './kinds/index.ts'
 import { formatOf, planFormat } from './own-format.ts'
@@ -21,6 +22,12 @@ export interface LeftUndone {
   readonly difference: Difference
 }
 
+/** Something that was done, with the lines it touched, as they were then. */
+export interface Done extends Excerpt {
+  readonly kind: TidyKind
+  readonly says: string
+}
+
 /** What tidying a sheet comes to. */
 export interface TidyPlan {
   readonly change: SiteChange
@@ -29,7 +36,7 @@ export interface TidyPlan {
   readonly format: FormatSettings
   /** Whether any page wears the sheet: without one, only that is done which needs no proof. */
   readonly worn: boolean
-  readonly done: readonly { readonly kind: TidyKind; readonly says: string }[]
+  readonly done: readonly Done[]
   readonly left: readonly LeftUndone[]
   /** Rules and characters, before and after. */
   readonly rules: readonly [number, number]
@@ -148,7 +155,7 @@ function* told(
 
 /** Tries proposals on a sheet, all at once where that is neutral, else by halves. */
 class Trial {
-  readonly taken: { kind: TidyKind; says: string }[] = []
+  readonly taken: Done[] = []
   readonly refused: LeftUndone[] = []
 
   constructor(
@@ -192,7 +199,7 @@ class Trial {
     const { kind, says, or } = proposal
     for (const other of or) {
       const splices = [...taken, ...other]
-      const differs = yield* this.tried(text, splices, [proposal])
+      const differs = yield* this.tried(text, splices, [{ ...proposal, splices: other }])
       if (!differs) return splices
     }
     this.refused.push({ kind, says, difference })
@@ -215,7 +222,9 @@ class Trial {
     const then = this.now.with(this.path, applySplices(text, splices))
     const { difference } = yield* told(compareWorlds(this.now, then), progress)
     if (difference) return difference
-    this.taken.push(...proposals.map(({ kind, says }) => ({ kind, says })))
+    this.taken.push(
+      ...proposals.map((each) => ({ kind: each.kind, says: each.says, ...excerptOf(text, each.splices) })),
+    )
     this.now = then
     return null
   }

@@ -3,7 +3,7 @@ import { CircleCheck, TriangleAlert } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import type { FormatSettings } from '../../core/tidy/formatted.ts'
 import { TIDY_KINDS, TIDY_WORDS, USUAL_KINDS, type TidyKind } from '../../core/tidy/words.ts'
-import type { LeftUndone, TidyPlan } from '../../core/tidy/tidy.ts'
+import type { Done, LeftUndone, TidyPlan } from '../../core/tidy/tidy.ts'
 import { Modal } from '../controls/modal.tsx'
 import { carryOut } from '../state/carry-out.ts'
 import { useNotice, useRoom, useWorkroom } from '../state/context.tsx'
@@ -55,7 +55,7 @@ export function TidyDialog({ onClose }: { onClose: () => void }) {
         <Stand plan={ready ? plan : null} progress={progress} stopped={stopped} onStop={stop} onAgain={again} />
         {plan && (
           <div className={`mt-3 max-h-64 overflow-auto border border-line ${ready ? '' : 'opacity-50'}`} tabIndex={0}>
-            <Done plan={plan} without={without} onTurn={(says) => setWithout(turn(without, says))} />
+            <DoneList plan={plan} without={without} onTurn={(says) => setWithout(turn(without, says))} />
             {plan.left.length > 0 && <Left left={plan.left} />}
           </div>
         )}
@@ -174,7 +174,7 @@ function progressInWords(progress: unknown): string {
 }
 
 /** What is done, by kind; each can be left out. */
-function Done({
+function DoneList({
   plan,
   without,
   onTurn,
@@ -183,26 +183,60 @@ function Done({
   without: readonly string[]
   onTurn: (says: string) => void
 }) {
-  const rows = [
-    ...plan.done,
-    ...without.filter((says) => !plan.done.some((each) => each.says === says)).map((says) => ({ kind: null, says })),
-  ]
+  const rows = [...plan.done, ...without.filter((says) => !plan.done.some((each) => each.says === says))]
   return (
     <ul className="divide-y divide-line text-[12px]">
-      {rows.map(({ kind, says }) => (
-        <li key={`${kind} ${says}`}>
-          <label className="flex items-baseline gap-2 px-3 py-1.5">
-            <input
-              type="checkbox"
-              checked={!without.includes(says)}
-              onChange={() => onTurn(says)}
-              className="translate-y-0.5 accent-(--accent)"
-            />
-            <span className="min-w-0 break-words">{says}</span>
-          </label>
-        </li>
+      {rows.map((row, at) => (
+        <Item
+          key={`${at} ${typeof row === 'string' ? row : row.says}`}
+          says={typeof row === 'string' ? row : row.says}
+          lines={typeof row === 'string' ? null : row}
+          chosen={typeof row !== 'string'}
+          onTurn={onTurn}
+        />
       ))}
     </ul>
+  )
+}
+
+/** One thing that is done; it can be left out, and its lines looked at. */
+function Item({
+  says,
+  lines,
+  chosen,
+  onTurn,
+}: {
+  says: string
+  lines: Done | null
+  chosen: boolean
+  onTurn: (says: string) => void
+}) {
+  const [open, setOpen] = useState(false)
+  return (
+    <li>
+      <div className="flex items-baseline gap-2 px-3 py-1.5">
+        <label className="flex min-w-0 flex-1 items-baseline gap-2">
+          <input
+            type="checkbox"
+            checked={chosen}
+            onChange={() => onTurn(says)}
+            className="translate-y-0.5 accent-(--accent)"
+          />
+          <span className="min-w-0 break-words">{says}</span>
+        </label>
+        {lines && (
+          <button
+            type="button"
+            aria-expanded={open}
+            className="shrink-0 underline decoration-edge underline-offset-2 hover:text-accent"
+            onClick={() => setOpen(!open)}
+          >
+            lines
+          </button>
+        )}
+      </div>
+      {open && lines && <LineDiff before={lines.before} after={lines.after} />}
+    </li>
   )
 }
 
@@ -215,14 +249,13 @@ function Left({ left }: { left: readonly LeftUndone[] }) {
         {count(left.length, 'change')} left undone
       </h3>
       <ul className="mt-1 flex flex-col gap-1">
-        {left.map(({ says, difference: { element, page, pseudo, property, before, after, while: state } }) => (
+        {left.map(({ says, difference: { element, page, pseudo, property, before, after, while: state, why } }) => (
           <li key={says} className="break-words">
             {says}{' '}
             <span className="text-quiet">
               Then {property} of {element}
               {pseudo === '' ? '' : `::${pseudo}`} on {page}
-              {state === '' ? '' : `, ${state},`} would be {after}, not
-              {before}.
+              {state === '' ? '' : `, ${state},`} would be {after}, not {before}. {why}
             </span>
           </li>
         ))}
