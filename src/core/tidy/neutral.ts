@@ -114,9 +114,7 @@ class Compared {
     this.equal.set(a, known)
     if (known.has(b)) return null
     known.add(b)
-    // One style is of one cascade: its pseudo-elements are the same as well.
-    const rules = a === b ? [] : [...a.matched.rules, ...b.matched.rules]
-    for (const pseudo of new Set(['', ...rules.map((rule) => rule.pseudo)])) {
+    for (const pseudo of ['', ...pseudosOf(a, b)]) {
       const [x, y] = pseudo === '' ? [a, b] : [old.of(element, pseudo), now.of(element, pseudo)]
       if (pseudo !== '' && !isThere(x, a) && !isThere(y, b)) continue
       this.values += LONGHANDS.length
@@ -128,6 +126,15 @@ class Compared {
     return null
   }
 }
+
+/** The pseudo-elements that may differ: where the same rules match and the same is handed down, none does unless its element does. */
+function pseudosOf(a: ElementStyle, b: ElementStyle): ReadonlySet<string> {
+  if (a.matched === b.matched && a.inherited === b.inherited) return NONE
+  const rules = [...a.matched.rules, ...b.matched.rules]
+  return new Set(rules.flatMap(({ pseudo }) => (pseudo === '' ? [] : [pseudo])))
+}
+
+const NONE: ReadonlySet<string> = new Set()
 
 /** The styles of a page of which an element stands at a place of the tree, and what is around it above that. */
 function standing({ page, cascade }: PageStyles, element: PageElement, node: StyleNode): PageStyles {

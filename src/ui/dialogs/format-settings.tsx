@@ -55,13 +55,13 @@ export function FormatChoices({
   onChange: (next: FormatSettings) => void
 }) {
   return (
-    <fieldset className="mt-3 flex flex-wrap gap-x-4 gap-y-2 text-[12px]">
+    <fieldset className="mt-2 grid grid-cols-[auto_minmax(0,1fr)] items-center gap-x-3 gap-y-1 pl-6 text-[12px]">
       <legend className="sr-only">How it is written</legend>
       {CHOICES.map(([name, choices]) => (
-        <label key={name} className="flex items-center gap-2">
+        <label key={name} className="contents">
           <span className="text-quiet">{name}</span>
           <select
-            className="field h-7 py-0 text-[12px]"
+            className="field h-6 w-fit py-0 text-[12px]"
             value={choices.findIndex(([, settings]) => holds(format, settings))}
             onChange={({ target }) => onChange({ ...format, ...choices[Number(target.value)]?.[1] })}
           >

@@ -48,21 +48,27 @@ export function TidyDialog({ onClose }: { onClose: () => void }) {
           queries turn, on paper, and whatever is hovered, focused, pressed or visited.
         </p>
         <div className="mt-3 grid gap-x-6 gap-y-3 sm:grid-cols-2">
-          <Kinds legend="Usual" usual kinds={kinds} onTurn={(kind) => setKinds(chosen(kinds, kind))} />
+          <div>
+            <Kinds legend="Usual" usual kinds={kinds} onTurn={(kind) => setKinds(chosen(kinds, kind))} />
+            {plan && kinds.includes('format') && <FormatChoices format={format ?? plan.format} onChange={setFormat} />}
+          </div>
           <Kinds legend="When asked for" usual={false} kinds={kinds} onTurn={(kind) => setKinds(chosen(kinds, kind))} />
         </div>
-        {plan && kinds.includes('format') && <FormatChoices format={format ?? plan.format} onChange={setFormat} />}
-        <Stand plan={ready ? plan : null} progress={progress} stopped={stopped} onStop={stop} onAgain={again} />
+        <div className="mt-3 flex items-center gap-3">
+          <div className="min-w-0 flex-1">
+            <Stand plan={ready ? plan : null} progress={progress} stopped={stopped} onStop={stop} onAgain={again} />
+          </div>
+          {something && (
+            <button type="button" className="btn h-7" aria-expanded={shown} onClick={() => setShown(!shown)}>
+              {shown ? 'Hide the text' : 'Show the text'}
+            </button>
+          )}
+        </div>
         {plan && (
-          <div className={`mt-3 max-h-64 overflow-auto border border-line ${ready ? '' : 'opacity-50'}`} tabIndex={0}>
+          <div className={`mt-3 max-h-40 overflow-auto border border-line ${ready ? '' : 'opacity-50'}`} tabIndex={0}>
             <DoneList plan={plan} without={without} onTurn={(says) => setWithout(turn(without, says))} />
             {plan.left.length > 0 && <Left left={plan.left} />}
           </div>
-        )}
-        {something && (
-          <button type="button" className="btn mt-2 h-7" aria-expanded={shown} onClick={() => setShown(!shown)}>
-            {shown ? 'Hide the text' : 'Show the text'}
-          </button>
         )}
         {something && shown && (
           <div className="mt-2 max-h-64 overflow-auto border border-line">
@@ -107,7 +113,7 @@ function Kinds({
             />
             <span>
               {TIDY_WORDS[kind].title}
-              {TIDY_WORDS[kind].says && <span className="block text-[12px] text-quiet">{TIDY_WORDS[kind].says}</span>}
+              {TIDY_WORDS[kind].says && <span className="text-[12px] text-quiet"> {TIDY_WORDS[kind].says}</span>}
             </span>
           </label>
         ))}
@@ -131,7 +137,7 @@ function Stand({
 }) {
   if (stopped)
     return (
-      <p className="mt-3 flex items-center gap-3 text-quiet">
+      <p className="flex items-center gap-3 text-quiet">
         Stopped.
         <button type="button" className="btn h-7 text-ink" onClick={onAgain}>
           Go on
@@ -140,7 +146,7 @@ function Stand({
     )
   if (!plan)
     return (
-      <div className="mt-3 flex items-center gap-3" role="status">
+      <div className="flex items-center gap-3" role="status">
         <p className="shrink-0">{progressInWords(progress)}</p>
         <progress aria-label="Tidying" className="h-2 flex-1 accent-(--accent)" />
         <button type="button" className="btn h-7" onClick={onStop}>
@@ -151,13 +157,13 @@ function Stand({
   const { rules, size, proof, done, worn } = plan
   if (done.length === 0 || !worn)
     return (
-      <p className="mt-3 flex items-center gap-2" role="status">
+      <p className="flex items-center gap-2" role="status">
         <CircleCheck aria-hidden className="size-4 shrink-0 text-accent" />
         {worn ? 'There is nothing to tidy.' : 'No page wears the sheet: only what needs no proof can be done.'}
       </p>
     )
   return (
-    <p className="mt-3 flex items-baseline gap-2 font-semibold" role="status">
+    <p className="flex items-baseline gap-2 font-semibold" role="status">
       <CircleCheck aria-hidden className="size-4 shrink-0 translate-y-0.5 text-accent" />
       {count(rules[0], 'rule')} became {rules[1]}, {kilobytes(size[0])} became {kilobytes(size[1])};{' '}
       {proof.values.toLocaleString('en')} values on {count(proof.pages, 'page')} are the same.
