@@ -6,7 +6,8 @@ import prettier from 'prettier'
 import { root } from './setup.mjs'
 
 const { properties } = createRequire(import.meta.url)('mdn-data').css
-const EVERYWHERE = /^allElements(?:AndText|AndPseudos|AcceptingWidthOrHeight|SVG.*|NoEffect.*)?$|^(?:sameAs|asLonghands|see)/
+const EVERYWHERE =
+  /^allElements(?:AndText|AndPseudos|AcceptingWidthOrHeight|SVG.*|NoEffect.*)?$|^(?:sameAs|asLonghands|see)/
 
 const bySort = {}
 for (const [name, { appliesto, status }] of Object.entries(properties).sort(([a], [b]) => (a < b ? -1 : 1))) {

@@ -164,6 +164,9 @@ try {
   await shoot('classes')
   await page.getByRole('button', { name: 'Cancel' }).click()
   await facet('Colour')
+  await tidying(page)
+  await shoot('tidy')
+  await page.getByRole('button', { name: 'Cancel' }).click()
   await sheetText(page)
   await shoot('sheet-text')
   await page.keyboard.press('Escape')
@@ -175,9 +178,6 @@ try {
   await facet('Colour')
   await shoot('dark-night-crossing')
   await page.getByRole('button', { name: 'Light interface' }).click()
-  await page.getByRole('button', { name: /Vennor Isles Ferry/ }).click()
-  await page.getByRole('menuitem', { name: 'Bring in a site …' }).click()
-  await shoot('bring-in')
 } finally {
   await browser.close()
   server.kill('SIGKILL')
@@ -194,6 +194,18 @@ async function clickInCloseUp(page, selector) {
   const box = await iframe.boundingBox()
   const scale = box.width / spot.all
   await page.mouse.click(box.x + spot.x * scale, box.y + spot.y * scale)
+}
+
+/** Asks for the sheet to be tidied, and waits for the proof. */
+async function tidying(page) {
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('Tidy the sheet')
+  await page
+    .getByRole('option', { name: /^Tidy the sheet/ })
+    .last()
+    .click()
+  await page.getByText(/values on 8 pages are the same/).waitFor()
+  await page.getByRole('button', { name: 'lines' }).nth(2).click()
 }
 
 /** Opens the sheet's text and writes a rule with a slip in it, up to where a value is chosen. */
