@@ -208,6 +208,11 @@ describe('tidying a sheet', () => {
     )
   })
 
+  it('leaves a declaration that has a comment in its midst', () => {
+    const sheet = 'p { color: red /* why */; color: blue }\nb { margin-top: 1px /* a */; margin: 0 }\n'
+    expect(become(sheet, 'repeats', 'drop', 'sides')).toBe(sheet)
+  })
+
   it('nests and writes out again what it nested', () => {
     const sheet = '.box { top: 0 }\n.box li { left: 0 }\n.box > a:hover { color: red }\np { top: 0 }\n'
     const nested = become(sheet, 'nest')

@@ -6,7 +6,9 @@ import { missingSemicolon } from './missing-semicolon.ts'
 import { quirkOf } from '../properties/shorthands.ts'
 import { withPiece } from './pieces.ts'
 import { nearestWord, nearestWords } from './nearest-word.ts'
-import { faultInWords, hasCurlyQuotes, straightened, valueFault, type ValueFault } from './value-fault.ts'
+import type { ValueFault } from './value/look.ts'
+import { hasCurlyQuotes, straightened } from './value/written.ts'
+import { faultInWords, valueFault } from './value-fault.ts'
 import { isKnown, verdictOf } from './verdict.ts'
 
 /** What is wrong with a declaration of a style rule by itself; empty for one that browsers take as it is meant. */

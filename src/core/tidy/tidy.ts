@@ -89,9 +89,11 @@ export function* tidySheet(
     const now = siteIn(trial.now)
     const sheet = now.sheet(path)
     const found = sheet ? TIDIERS[kind](sheet, { site: now, path, target: madeFor(now), format }) : []
-    return apart(
-      found.map((each) => ({ ...each, kind })).filter((each) => !without.has(each.says) && !trial.refuses(each)),
-    )
+    const wanted = found
+      .filter(({ splices }) => keepsComments(sheet!.text, splices))
+      .map((each) => ({ ...each, or: each.or.filter((other) => keepsComments(sheet!.text, other)), kind }))
+      .filter((each) => !without.has(each.says) && !trial.refuses(each))
+    return apart(wanted)
   }
   for (let round = 0, done = -1; done !== trial.taken.length && round < ROUNDS; round++) {
     done = trial.taken.length
@@ -129,6 +131,14 @@ const isWorn = (site: SiteSnapshot, path: SitePath): boolean =>
 const siteIn = ({ all }: Worlds): SiteSnapshot => all[0]!.site
 
 const countRules = (sheet: Sheet | null): number => (sheet ? styleRules(sheet).length : 0)
+
+const commentsIn = (text: string): number => text.match(/\/\*[\s\S]*?\*\//g)?.length ?? 0
+
+/** Whether as many comments are written as are taken away: one in the midst of a declaration would go with it. */
+function keepsComments(text: string, splices: readonly Splice[]): boolean {
+  const gone = splices.reduce((sum, { from, to }) => sum + commentsIn(text.slice(from, to)), 0)
+  return gone === 0 || gone === splices.reduce((sum, { insert }) => sum + commentsIn(insert), 0)
+}
 
 /** Of proposals that touch one place, the first: the others come in the next round. */
 function apart(proposals: readonly Proposal[]): Proposal[] {

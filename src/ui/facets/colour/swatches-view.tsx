@@ -1,17 +1,9 @@
 'use client'
 import { ChevronRight, Plus } from 'lucide-react'
 import { memo, useId, useMemo, useState } from 'react'
-import {
-  addSwatch,
-  renameInPage,
-  renameInSheet,
-  swatchesOf,
-  swatchNameFault,
-  type Swatch,
-} from '../../../core/color/swatches.ts'
+import { addSwatch, swatchesOf, swatchNameFault, type Swatch } from '../../../core/color/swatches.ts'
 import { derivedName, derivedValue, type Derivation } from '../../../core/color/derive.ts'
-import { isPage } from '../../../core/paths/paths.ts'
-import { fileDoc, lookDoc, pathOfDoc } from '../../../core/site/step.ts'
+import { lookDoc } from '../../../core/site/step.ts'
 import { removeDeclaration, setValue } from '../../../core/sheet/edit.ts'
 import { resolveVars } from '../../../core/edit/variables.ts'
 import { declarationsOf, topStyleRules } from '../../../core/sheet/walk.ts'
@@ -22,7 +14,8 @@ import { settledSheetText, sheetText } from '../../state/document.ts'
 import { sheetOf } from '../../state/texts.ts'
 import { placeOf } from '../../../core/text/place.ts'
 import { count } from '../../words.ts'
-import { useAnswer } from '../../state/use-answer.ts'
+import { carryOut } from '../../state/carry-out.ts'
+import { askOnce, useAnswer } from '../../state/use-answer.ts'
 import { useOutline } from '../../state/outline.ts'
 import { useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
 import { Group } from '../../controls/parts.tsx'
@@ -78,27 +71,21 @@ const SwatchRow = memo(function SwatchRow({
   open: boolean
   onOpen: (name: string | null) => void
 }) {
-  const { store } = useWorkroom()
+  const workroom = useWorkroom()
+  const { store } = workroom
   const notice = useNotice()
   const [name, setName] = useState<string | null>(null)
   const fault = name === null || name === swatch.name ? null : swatchNameFault(name, taken)
   const id = useId()
   const doc = () => lookDoc(store.getState().lookId)
 
-  const rename = () => {
+  const rename = async () => {
     if (name === null || fault) return
     setName(null)
     if (name === swatch.name) return
-    const { texts, edit } = store.getState()
-    const others = [...texts].flatMap(([each, text]) => {
-      const path = pathOfDoc(each)
-      if (path === null) return []
-      const splices = isPage(path) ? renameInPage(text, swatch.name, name) : renameInSheet(text, swatch.name, name)
-      return splices.length > 0 ? [{ doc: fileDoc(path), splices }] : []
-    })
+    const plan = await askOnce(workroom, 'renameProperty', { from: swatch.name, to: name })
     const label = `Renamed the swatch ${swatch.name} to ${name}`
-    edit({ label, texts: [{ doc: doc(), splices: renameInSheet(texts.get(doc())!, swatch.name, name) }, ...others] })
-    notice(`${label}; ${count(swatch.uses, 'use')} followed.`)
+    if (plan && carryOut(workroom, label, plan.change)) notice(`${label}; ${count(swatch.uses, 'use')} followed.`)
   }
   const remove = () => {
     const sheet = sheetOf(settledSheetText(store.getState()))
@@ -135,9 +122,9 @@ const SwatchRow = memo(function SwatchRow({
             className="field w-full border-transparent bg-transparent font-mono text-[12px] hover:border-line focus:bg-raised"
             value={name ?? swatch.name}
             onChange={(event) => setName(event.target.value)}
-            onBlur={rename}
+            onBlur={() => void rename()}
             onKeyDown={(event) => {
-              if (event.key === 'Enter') rename()
+              if (event.key === 'Enter') void rename()
               if (event.key === 'Escape') setName(null)
             }}
           />
