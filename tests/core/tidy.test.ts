@@ -40,6 +40,12 @@ describe('tidying a sheet', () => {
       'p { color: red }\n.x { color: blue; margin: 0 }\np.x { color: teal }\n',
     ],
     [
+      'between them where only that is neutral',
+      'merge',
+      '.x { color: red }\n.y { top: 1px }\n[class~="y"] { color: blue }\n.x { top: 0 }\n',
+      '.y { top: 1px }\n.x { color: red; top: 0 }\n[class~="y"] { color: blue }\n',
+    ],
+    [
       'gives rules that say the same one block',
       'group',
       'h1 { color: red }\np { color: red }\n',

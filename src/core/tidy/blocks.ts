@@ -1,7 +1,7 @@
 import { removeRules } from '../sheet/remove.ts'
 import type { Item, Rule, Sheet, StyleRule } from '../sheet/parse.ts'
 import { indentAt, lineEndOf } from '../text/place.ts'
-import type { Splice } from '../text/splice.ts'
+import { applySplices, type Splice } from '../text/splice.ts'
 
 /** The rules of each block of a sheet, the sheet itself first: rules that stand side by side. */
 export function siblings(sheet: Sheet): (readonly Rule[])[] {
@@ -46,6 +46,26 @@ export function writtenInto(sheet: Sheet, into: StyleRule, says: string, where: 
   const from = block.from + inner.trimEnd().length
   const before = inner.trimEnd() === '' ? '' : between
   return { from, to: from, insert: `${needsSemicolon(inner) ? ';' : ''}${before}${onLines ? ended(says) : says}` }
+}
+
+/** Places tried between two rules that come together; further ones are hardly the right ones. */
+const MOST_PLACES = 12
+
+/** Two rules as one, behind each of the rules between them in turn: what stands in the way of one may not be in that of the other. */
+export function between(
+  sheet: Sheet,
+  rules: readonly Rule[],
+  [first, second]: readonly [StyleRule, StyleRule],
+  together: readonly Splice[],
+): Splice[][] {
+  const { text } = sheet
+  const shifted = together.map((splice) => ({ ...splice, from: splice.from - first.from, to: splice.to - first.from }))
+  const one = applySplices(text.slice(first.from, first.to), shifted)
+  const places = rules.slice(rules.indexOf(first) + 1, rules.indexOf(second)).filter((rule) => rule.to <= second.from)
+  return places.slice(0, MOST_PLACES).map((rule) => {
+    const lead = lineEndOf(text) + indentAt(text, rule.from)
+    return [...takenAway(sheet, first), { from: rule.to, to: rule.to, insert: lead + one }, ...takenAway(sheet, second)]
+  })
 }
 
 /** The indentation of the first thing in a block. */

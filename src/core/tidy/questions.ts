@@ -1,6 +1,7 @@
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { FormatSettings } from './formatted.ts'
-import { tidySheet, type TidyPlan, type TidyProgress } from './tidy.ts'
+import { tidySheet, type TidyPlan } from './tidy.ts'
+import type { TidyProgress } from './trial.ts'
 import type { TidyKind } from './words.ts'
 
 export const tidyQuestions = {

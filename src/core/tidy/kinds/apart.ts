@@ -1,3 +1,4 @@
+import type { CascadeRule } from '../../cascade/rules.ts'
 import { hasVar } from '../../css/var.ts'
 import { brief } from '../../diagnostics/diagnosis.ts'
 import { inWords } from '../../diagnostics/takes.ts'
@@ -60,24 +61,22 @@ function hiddenBy({ site, path }: Place): Map<number, Set<string>> {
       if (looked.has(matched)) continue
       looked.add(matched)
       const author = matched.rules.filter(({ source }) => source.kind !== 'user-agent')
-      for (const [at, older] of author.entries()) {
-        if (older.source.file !== path) continue
-        const rule = styles.cascade.present(older)
-        for (const { property, value, declaration } of rule.longhands) {
-          if (!HIDING.has(declaration.property) || !isInitial(property, value)) continue
-          const sets = author
-            .slice(0, at)
-            .some(
-              (other) =>
-                other.pseudo === rule.pseudo &&
-                other.longhands.some((set) => set.property === property && !isInitial(property, set.value)),
-            )
-          if (!sets) continue
-          const names = found.get(declaration.from) ?? new Set<string>()
-          found.set(declaration.from, names.add(property))
-        }
-      }
+      for (const [at, rule] of author.entries())
+        if (rule.source.file === path) addResets(styles.cascade.present(rule), author.slice(0, at), found)
     }
   }
   return found
+}
+
+/** Notes what a rule's shorthands reset of what weaker rules set. */
+function addResets(rule: CascadeRule, weaker: readonly CascadeRule[], found: Map<number, Set<string>>): void {
+  for (const { property, value, declaration } of rule.longhands) {
+    if (!HIDING.has(declaration.property) || !isInitial(property, value)) continue
+    const sets = (other: CascadeRule) =>
+      other.pseudo === rule.pseudo &&
+      other.longhands.some((set) => set.property === property && !isInitial(property, set.value))
+    if (!weaker.some(sets)) continue
+    const names = found.get(declaration.from) ?? new Set<string>()
+    found.set(declaration.from, names.add(property))
+  }
 }

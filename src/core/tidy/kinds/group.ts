@@ -1,8 +1,8 @@
-import type { Sheet, StyleRule } from '../../sheet/parse.ts'
+import type { Rule, Sheet, StyleRule } from '../../sheet/parse.ts'
 import { brief } from '../../diagnostics/diagnosis.ts'
 import { lineEndOf, indentAt } from '../../text/place.ts'
 import type { Splice } from '../../text/splice.ts'
-import { isStyle, siblings, spelled, takenAway } from '../blocks.ts'
+import { between, isStyle, siblings, spelled, takenAway } from '../blocks.ts'
 import { saying, shareable } from '../declared.ts'
 import type { Tidier } from '../proposal.ts'
 
@@ -15,15 +15,24 @@ export const group: Tidier = (sheet) =>
       if (says === undefined) return []
       const first = seen.get(says)
       seen.set(says, rule)
-      return first && spelled(first.selector) !== spelled(rule.selector) ? [together(sheet, first, rule)] : []
+      return first && spelled(first.selector) !== spelled(rule.selector) ? [together(sheet, rules, first, rule)] : []
     })
   })
 
-function together(sheet: Sheet, first: StyleRule, second: StyleRule): ReturnType<Tidier>[number] {
+function together(
+  sheet: Sheet,
+  rules: readonly Rule[],
+  first: StyleRule,
+  second: StyleRule,
+): ReturnType<Tidier>[number] {
+  const into = joined(sheet, first, second.selector, 'end')
   return {
     says: `${brief(spelled(first.selector), 30)} and ${brief(spelled(second.selector), 30)} share one block.`,
-    splices: [joined(sheet, first, second.selector, 'end'), ...takenAway(sheet, second)],
-    or: [[joined(sheet, second, first.selector, 'start'), ...takenAway(sheet, first)]],
+    splices: [into, ...takenAway(sheet, second)],
+    or: [
+      [joined(sheet, second, first.selector, 'start'), ...takenAway(sheet, first)],
+      ...between(sheet, rules, [first, second], [into]),
+    ],
   }
 }
 
