@@ -82,14 +82,13 @@ interface Coloured extends Range {
 
 /** The colours of a sheet in their order: those that are written, and uses of swatches. */
 function coloursOf(sheet: Sheet, from: number, to: number): Coloured[] {
-  const swatches = new Map(swatchesOf(sheet).map(({ name, value }) => [name, resolveVars(sheet, value)]))
+  const swatches = new Set(swatchesOf(sheet).map(({ name }) => name))
   const within = (range: Range) => range.from < to && range.to > from
   const uses = [...sheet.text.slice(from, to).matchAll(/var\(\s*(--[\w-]+)\s*\)/g)].flatMap(
     ({ index, 0: value, 1: name }) => {
-      const color = swatches.get(name!)
-      return color === undefined || !isColor(color)
-        ? []
-        : [{ from: from + index, to: from + index + value.length, value, color }]
+      // Only those in view are worked out: this is asked with every key.
+      const color = swatches.has(name!) ? resolveVars(sheet, value) : ''
+      return !isColor(color) ? [] : [{ from: from + index, to: from + index + value.length, value, color }]
     },
   )
   const written = literalsOf({ ...sheet, rules: sheet.rules.filter(within) })
