@@ -1,6 +1,6 @@
 'use client'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react'
-import { ArrowDown, ArrowUp, ListTree, Pencil } from 'lucide-react'
+import { ArrowDown, ArrowUp, ListTree, Pencil, type LucideIcon } from 'lucide-react'
 import { lookDoc } from '../../core/site/step.ts'
 import { NO_CHANGE } from '../../core/site/change.ts'
 import { outlineOf, sectionsOf } from '../../core/writing/outline.ts'
@@ -102,41 +102,54 @@ function SectionDeeds({ at, last, name, close }: { at: number; last: number; nam
       },
     })
   }
-  const button = 'btn btn-bare size-6 shrink-0 p-0'
+  const rename = () => {
+    close()
+    set({ asking: { kind: 'section', at } })
+  }
   return (
     <>
-      <button
-        type="button"
-        className={button}
-        aria-label={`Rename the section ${name}`}
-        title="Rename"
-        onClick={() => {
-          close()
-          set({ asking: { kind: 'section', at } })
-        }}
-      >
-        <Pencil aria-hidden className="size-3.5" />
-      </button>
-      <button
-        type="button"
-        className={button}
-        aria-label={`Move the section ${name} up`}
+      <Deed label={`Rename the section ${name}`} title="Rename" icon={Pencil} onClick={rename} />
+      <Deed
+        label={`Move the section ${name} up`}
         title="Move up, with its rules"
+        icon={ArrowUp}
         disabled={at === 0}
         onClick={() => move(at - 1)}
-      >
-        <ArrowUp aria-hidden className="size-3.5" />
-      </button>
-      <button
-        type="button"
-        className={button}
-        aria-label={`Move the section ${name} down`}
+      />
+      <Deed
+        label={`Move the section ${name} down`}
         title="Move down, with its rules"
+        icon={ArrowDown}
         disabled={at === last}
         onClick={() => move(at + 1)}
-      >
-        <ArrowDown aria-hidden className="size-3.5" />
-      </button>
+      />
     </>
+  )
+}
+
+function Deed({
+  label,
+  title,
+  icon: Icon,
+  disabled = false,
+  onClick,
+}: {
+  label: string
+  title: string
+  icon: LucideIcon
+  disabled?: boolean
+  onClick: () => void
+}) {
+  return (
+    <button
+      type="button"
+      className="btn btn-bare size-6 shrink-0 p-0"
+      aria-label={label}
+      title={title}
+      disabled={disabled}
+      onClick={onClick}
+    >
+      <Icon aria-hidden className="size-3.5" />
+    </button>
   )
 }
