@@ -42,7 +42,7 @@ const [, pass] = timed(() => site.pagePaths.forEach((path) => site.stylesOf(path
 console.log(`a full pass of the cascade over ${site.pagePaths.length} pages, parsed: ${(pass / 1000).toFixed(2)} s`)
 
 const [worlds, known] = timed(() => {
-  const made = Worlds.of(site)
+  const made = Worlds.of(site, PATH)
   compared(made, made)
   return made
 })

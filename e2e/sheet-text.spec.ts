@@ -185,7 +185,7 @@ test('a custom property is renamed from the text, words are replaced, rules are 
   const editor = await openSheet(page)
   await page.locator('.cm-line', { hasText: '--ink: #' }).click()
   await page.keyboard.press('Home')
-  await page.keyboard.press('F2')
+  await page.keyboard.press('Alt+n')
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('New name').fill('--deep')
   await expect(dialog.getByText(/^Proved/)).toBeVisible()

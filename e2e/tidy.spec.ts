@@ -92,12 +92,12 @@ test('the sheet is tidied from the command field: looked at first, one step, tak
     .click()
   const dialog = page.getByRole('dialog')
   await expect(dialog.getByText('The rules for h1 become one.')).toBeVisible()
-  await expect(dialog.getByText(/values on 1 page are the same/)).toBeVisible()
+  await expect(dialog.getByText(/values on 1 page that wears it are the same/)).toBeVisible()
   await dialog.getByRole('button', { name: 'Show the text' }).click()
   await expect(dialog.getByLabel('The difference, line by line')).toContainText('+ h1')
   // What is sorted out is not done.
   await dialog.getByRole('checkbox', { name: /^margin: 1px 1px 1px 1px of p is 1px/ }).uncheck()
-  await expect(dialog.getByText(/values on 1 page are the same/)).toBeVisible()
+  await expect(dialog.getByText(/values on 1 page that wears it are the same/)).toBeVisible()
   // While it is planned anew the button waits.
   await expect(async () => {
     await dialog.getByRole('button', { name: 'Tidy it' }).click({ timeout: 2000 })

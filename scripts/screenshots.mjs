@@ -204,7 +204,7 @@ async function tidying(page) {
     .getByRole('option', { name: /^Tidy the sheet/ })
     .last()
     .click()
-  await page.getByText(/values on 8 pages are the same/).waitFor()
+  await page.getByText(/values on 6 pages that wear it are the same/).waitFor()
   await page.getByRole('button', { name: 'lines' }).nth(2).click()
 }
 

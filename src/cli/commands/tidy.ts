@@ -86,5 +86,5 @@ function summary(
   { values, pages }: TidyPlan['proof'],
 ): string {
   const kilobytes = (characters: number) => `${(characters / 1000).toFixed(1)} kB`
-  return `${from} rules became ${to}, ${kilobytes(large)} became ${kilobytes(small)}; ${values.toLocaleString('en')} values on ${pages} ${pages === 1 ? 'page' : 'pages'} are the same.`
+  return `${from} rules became ${to}, ${kilobytes(large)} became ${kilobytes(small)}; ${values.toLocaleString('en')} values on ${pages} ${pages === 1 ? 'page that wears' : 'pages that wear'} it are the same.`
 }

@@ -1,7 +1,7 @@
 import { removeRules } from '../sheet/remove.ts'
 import type { Item, Rule, Sheet, StyleRule } from '../sheet/parse.ts'
 import { indentAt, lineEndOf } from '../text/place.ts'
-import { applySplices, type Splice } from '../text/splice.ts'
+import { applySplices, type Range, type Splice } from '../text/splice.ts'
 
 /** The rules of each block of a sheet, the sheet itself first: rules that stand side by side. */
 export function siblings(sheet: Sheet): (readonly Rule[])[] {
@@ -19,8 +19,11 @@ const HOLDS_RULES = new Set(['media', 'supports', 'layer', 'container', 'scope',
 
 export const isStyle = (rule: Rule): rule is StyleRule => rule.kind === 'style' && rule.closed
 
+/** A rule with braces: a style rule, or an at-rule such as `@media`. */
+export type Block = Rule & { readonly block: Range }
+
 /** What stands in a rule's braces, comments included, without the space at both ends. */
-export const body = ({ text }: Sheet, { block }: StyleRule): string => text.slice(block.from, block.to).trim()
+export const body = ({ text }: Sheet, { block }: Block): string => text.slice(block.from, block.to).trim()
 
 /** A selector list with one space where any stands: equal ones are the same. */
 export const spelled = (selector: string): string =>
@@ -33,7 +36,7 @@ export const spelled = (selector: string): string =>
 export const takenAway = (sheet: Sheet, rule: Rule): Splice[] => removeRules(sheet, [rule])
 
 /** Writes what one rule says at the beginning or the end of another's block. */
-export function writtenInto(sheet: Sheet, into: StyleRule, says: string, where: 'start' | 'end'): Splice {
+export function writtenInto(sheet: Sheet, into: Block, says: string, where: 'start' | 'end'): Splice {
   const { text } = sheet
   const { block } = into
   const inner = text.slice(block.from, block.to)
@@ -48,28 +51,44 @@ export function writtenInto(sheet: Sheet, into: StyleRule, says: string, where: 
   return { from, to: from, insert: `${needsSemicolon(inner) ? ';' : ''}${before}${onLines ? ended(says) : says}` }
 }
 
+/** What each says, written into the other. */
+export const bodiesInto = (sheet: Sheet, first: Block, second: Block): readonly [Splice, Splice] => [
+  writtenInto(sheet, first, body(sheet, second), 'end'),
+  writtenInto(sheet, second, body(sheet, first), 'start'),
+]
+
 /** Places tried between two rules that come together; further ones are hardly the right ones. */
 const MOST_PLACES = 12
 
-/** Two rules as one, behind each of the rules between them in turn: what stands in the way of one may not be in that of the other. */
-export function between(
+/**
+ * Two rules as one, in the place of the first, of the second, or behind each of the rules between them in turn: what stands in the way of
+ * one may not be in that of the other. What is given last is written into the first, or into the second, to make it both.
+ */
+export function together(
   sheet: Sheet,
   rules: readonly Rule[],
-  [first, second]: readonly [StyleRule, StyleRule],
-  together: readonly Splice[],
-): Splice[][] {
+  [first, second]: readonly [Rule, Rule],
+  [intoFirst, intoSecond]: readonly [Splice, Splice],
+): { readonly splices: Splice[]; readonly or: Splice[][] } {
   const { text } = sheet
-  const shifted = together.map((splice) => ({ ...splice, from: splice.from - first.from, to: splice.to - first.from }))
-  const one = applySplices(text.slice(first.from, first.to), shifted)
-  const places = rules.slice(rules.indexOf(first) + 1, rules.indexOf(second)).filter((rule) => rule.to <= second.from)
-  return places.slice(0, MOST_PLACES).map((rule) => {
-    const lead = lineEndOf(text) + indentAt(text, rule.from)
-    return [...takenAway(sheet, first), { from: rule.to, to: rule.to, insert: lead + one }, ...takenAway(sheet, second)]
-  })
+  const gone = [...takenAway(sheet, first), ...takenAway(sheet, second)]
+  const shifted = { ...intoFirst, from: intoFirst.from - first.from, to: intoFirst.to - first.from }
+  const both = applySplices(text.slice(first.from, first.to), [shifted])
+  const between = rules.slice(rules.indexOf(first) + 1, rules.indexOf(second)).slice(0, MOST_PLACES)
+  return {
+    splices: [intoFirst, ...takenAway(sheet, second)],
+    or: [
+      [intoSecond, ...takenAway(sheet, first)],
+      ...between.map(({ from, to }) => [
+        ...gone,
+        { from: to, to, insert: lineEndOf(text) + indentAt(text, from) + both },
+      ]),
+    ],
+  }
 }
 
 /** The indentation of the first thing in a block. */
-function indentOf({ text }: Sheet, { items, from }: StyleRule): string {
+function indentOf({ text }: Sheet, { items, from }: Block): string {
   const [first] = items
   return first ? indentAt(text, first.from) : `${indentAt(text, from)}  `
 }

@@ -29,7 +29,7 @@ const VISITED = HANDLED.filter(([says]) =>
   ['hovered', 'focused by the keyboard', 'pressed', 'hovered and pressed by the keyboard'].includes(says),
 )
 
-/** Everything in the same states; one function for each, for matching remembers what it found by it. */
+/** Everything in the same states. */
 function everything(says: string, states: readonly State[]): Condition {
   const all: ReadonlySet<State> = new Set(states)
   return { says, states: () => all }
@@ -44,8 +44,8 @@ export const FEW_CONDITIONS: readonly Condition[] = [
 ]
 
 /**
- * At rest; every element in every set of states that a person can bring about, links visited or not; and links alone, with what is
- * around them as it then is.
+ * At rest; every element in the sets of states that a pointer and the keyboard bring about, and in some of them visited; and links alone,
+ * with what is around them as it then is.
  */
 export const CONDITIONS: readonly Condition[] = [
   { says: '', states: null },

@@ -12,7 +12,7 @@ export function excerptOf(text: string, splices: readonly Splice[]): Excerpt {
   const pieces: { from: number; to: number; splices: Splice[] }[] = []
   for (const splice of splices.toSorted((a, b) => a.from - b.from)) {
     const from = lineStartOf(text, splice.from)
-    const to = lineEndOf(text, splice.to)
+    const to = endOfLine(text, splice.to)
     const last = pieces.at(-1)
     if (last && from <= last.to) {
       last.to = Math.max(last.to, to)
@@ -29,7 +29,7 @@ export function excerptOf(text: string, splices: readonly Splice[]): Excerpt {
 
 const joined = (parts: readonly string[]) => parts.map((part) => part.replace(/\s+$/, '')).join('\n')
 
-function lineEndOf(text: string, offset: number): number {
+function endOfLine(text: string, offset: number): number {
   const end = text.slice(offset).search(/[\r\n]/)
   return end < 0 ? text.length : offset + end
 }

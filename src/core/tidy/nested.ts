@@ -1,4 +1,4 @@
-import { Token, tokensOf } from '../css/tokens.ts'
+import { splitAtCommas, Token, tokensOf } from '../css/tokens.ts'
 import { splitSelectorList } from '../selectors/parse.ts'
 
 /**
@@ -12,29 +12,10 @@ export function writtenOut(nested: string, around: string): string | null {
     return null
   if (inner.length === 0) return null
   const whole = outer.length === 1 ? outer[0]!.text : null
-  const list = listOf(nested).map((each) => outOne(each, whole, `:is(${around.trim()})`))
+  const list = splitAtCommas(nested).map((each) => outOne(each.text, whole, `:is(${around.trim()})`))
   const text = list.join(', ')
   return splitSelectorList(text).every(({ selector }) => selector) ? text : null
 }
-
-/** The selectors of a list as they are written. */
-function listOf(text: string): string[] {
-  const found: string[] = []
-  let from = 0
-  let depth = 0
-  for (const token of tokensOf(text)) {
-    if (OPENS.has(token.type)) depth++
-    else if (CLOSES.has(token.type)) depth--
-    else if (token.type === Token.Comma && depth === 0) {
-      found.push(text.slice(from, token.from).trim())
-      from = token.to
-    }
-  }
-  return [...found, text.slice(from).trim()]
-}
-
-const OPENS = new Set<number>([Token.Function, Token.LeftParenthesis, Token.LeftSquareBracket])
-const CLOSES = new Set<number>([Token.RightParenthesis, Token.RightSquareBracket])
 
 /** Where `&` stands in a selector. */
 const ampersands = (text: string) =>

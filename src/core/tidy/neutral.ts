@@ -37,13 +37,13 @@ export interface Comparison {
 }
 
 /**
- * Compares every longhand of every element and pseudo-element of all pages, in every world and every condition; `after` are the worlds
+ * Compares every longhand of every element and pseudo-element of their pages, in every world and every condition; `after` are the worlds
  * of `before` with other texts. Stops at the first that
  * differs; whoever runs it may stop after each world.
  */
 export function* compareWorlds(before: Worlds, after: Worlds): Generator<void, Comparison, void> {
   let values = 0
-  const pages = before.all[0]?.site.pagePaths.length ?? 0
+  const pages = before.all[0]!.world.pages.length
   for (const [at, { world, site: old }] of before.all.entries()) {
     const compared = new Compared(world, old, after.all[at]!.site)
     const difference = yield* compared.run()
@@ -91,7 +91,7 @@ class Compared {
 
   /** Every element of every page in every condition, matched anew. */
   private *anew(): Generator<void, Difference | null, void> {
-    for (const page of this.before.pagePaths) {
+    for (const page of this.world.pages) {
       for (const condition of conditionsOf(this.world)) {
         const [old, now] = [this.before, this.after].map((site) => stylesIn(site, page, condition, this.world))
         for (const element of old!.page.elements) {

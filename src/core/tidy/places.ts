@@ -14,13 +14,13 @@ export interface Place {
 
 const known = new WeakMap<World, { readonly site: SiteSnapshot; readonly places: readonly Place[] }>()
 
-/** Of each place in the trees of styles one element, over all pages and conditions; found once for a world. Pauses after each page. */
+/** Of each place in the trees of styles one element, over its pages and conditions; found once for a world. Pauses after each page. */
 export function* placesIn(world: World, site: SiteSnapshot): Generator<void, readonly Place[], void> {
   const found = known.get(world)
   if (found && shareMatches(world, found.site, site)) return found.places
   const seen = new Set<StyleNode>()
   const places: Place[] = []
-  for (const page of site.pagePaths) {
+  for (const page of world.pages) {
     for (const condition of conditionsOf(world)) {
       const { nodes } = stylesIn(site, page, condition, world)
       const elements = nodes.flatMap((node, index) => {
@@ -37,8 +37,8 @@ export function* placesIn(world: World, site: SiteSnapshot): Generator<void, rea
 }
 
 /** Whether what matches in one version of a site is known from the other, on every page. */
-export function shareMatches({ viewport }: World, one: SiteSnapshot, other: SiteSnapshot): boolean {
-  return one.pagePaths.every((page) =>
+export function shareMatches({ pages, viewport }: World, one: SiteSnapshot, other: SiteSnapshot): boolean {
+  return pages.every((page) =>
     one.stylesOf(page, viewport).cascade.sharesMatches(other.stylesOf(page, viewport).cascade),
   )
 }

@@ -1,6 +1,5 @@
 import { madeFor } from '../model/made-for.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
-import { sheetsWorn } from '../model/wear.ts'
 import type { SitePath } from '../paths/paths.ts'
 import type { Sheet } from '../sheet/parse.ts'
 import { styleRules } from '../sheet/walk.ts'
@@ -61,9 +60,9 @@ export function* tidySheet(
 ): Generator<TidyProgress, TidyPlan, void> {
   const { kinds, without, format: asked } = { ...USUAL_WISHES, ...wishes }
   const format = asked ?? formatOf(site)
-  const worn = isWorn(site, path)
+  const before = Worlds.of(site, path)
+  const worn = before.all[0]!.world.pages.length > 0
   const able = TIDY_KINDS.filter((each) => kinds.includes(each) && (worn || UNPROVED.includes(each)))
-  const before = Worlds.of(site)
   const trial = new Trial(before, path)
   const proposals = (kind: TidyKind) => {
     const now = siteIn(trial.now)
@@ -98,8 +97,5 @@ function planOf(
     size: [old.length, text.length],
   }
 }
-
-const isWorn = (site: SiteSnapshot, path: SitePath): boolean =>
-  site.pagePaths.some((page) => sheetsWorn(page, site.page(page), site.wearContext()).some(({ file }) => file === path))
 
 const countRules = (sheet: Sheet | null): number => (sheet ? styleRules(sheet).length : 0)

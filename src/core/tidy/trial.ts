@@ -47,6 +47,8 @@ export function* told(
 export class Trial {
   readonly taken: Done[] = []
   readonly refused: LeftUndone[] = []
+  /** Whether the styles as they are have been computed. */
+  private isKnown = false
 
   constructor(
     /** With all that has been taken. */
@@ -113,7 +115,8 @@ export class Trial {
   ): Generator<TidyProgress, Difference | null, void> {
     const progress = this.progress(proposals[0]!.kind)
     // What is known of the site as it is, is handed on to what it would be.
-    if (this.taken.length + this.refused.length === 0) yield* told(compareWorlds(this.now, this.now), progress)
+    if (!this.isKnown) yield* told(compareWorlds(this.now, this.now), progress)
+    this.isKnown = true
     const then = this.now.with(this.path, applySplices(text, splices))
     const { difference } = yield* told(compareWorlds(this.now, then), progress)
     if (difference) return difference

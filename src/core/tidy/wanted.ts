@@ -1,9 +1,10 @@
+import { commentsIn } from '../css/comments.ts'
 import type { Splice } from '../text/splice.ts'
 import { TIDIERS } from './kinds/index.ts'
 import type { Place, Proposal } from './proposal.ts'
 import type { TidyKind } from './words.ts'
 
-/** What could be done of a kind, for the present text of a sheet: nothing that would lose a comment, and nothing that touches what another does. */
+/** What could be done of a kind, for the present text of a sheet: nothing that would lose a comment. */
 export function proposalsOf(kind: TidyKind, place: Place): Proposal[] {
   const sheet = place.site.sheet(place.path)
   if (!sheet) return []
@@ -13,12 +14,10 @@ export function proposalsOf(kind: TidyKind, place: Place): Proposal[] {
     .map((each) => ({ ...each, or: each.or.filter(safe), kind }))
 }
 
-const commentsIn = (text: string): number => text.match(/\/\*[\s\S]*?\*\//g)?.length ?? 0
-
 /** Whether as many comments are written as are taken away: one in the midst of a declaration would go with it. */
 function keepsComments(text: string, splices: readonly Splice[]): boolean {
-  const gone = splices.reduce((sum, { from, to }) => sum + commentsIn(text.slice(from, to)), 0)
-  return gone === 0 || gone === splices.reduce((sum, { insert }) => sum + commentsIn(insert), 0)
+  const gone = splices.reduce((sum, { from, to }) => sum + commentsIn(text.slice(from, to)).length, 0)
+  return gone === 0 || gone === splices.reduce((sum, { insert }) => sum + commentsIn(insert).length, 0)
 }
 
 /** Of proposals that touch one place, the first: the others come in the next round. */

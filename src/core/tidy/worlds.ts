@@ -1,13 +1,18 @@
 import { stretchesOf } from '../boxes/widths-of-page.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
+import { sheetsWorn } from '../model/wear.ts'
 import type { SitePath } from '../paths/paths.ts'
 import { parseSheet, type AtRule, type Item } from '../sheet/parse.ts'
 import { styleRules } from '../sheet/walk.ts'
 import { applySplices } from '../text/splice.ts'
 import { DESK, mediaMatches, type Viewport } from '../values/media.ts'
 
-/** What a site is looked at in: a viewport, and what is taken to hold because no viewport makes it so: conditions of at-rules, and states of form controls. */
+/**
+ * What a site is looked at in: the pages that wear a sheet, a viewport, and what is taken to hold because no viewport makes it so,
+ * conditions of at-rules and states of form controls.
+ */
 export interface World {
+  readonly pages: readonly SitePath[]
   readonly viewport: Viewport
   readonly holds: ReadonlySet<string>
 }
@@ -17,11 +22,11 @@ export class Worlds {
   private constructor(readonly all: readonly { readonly world: World; readonly site: SiteSnapshot }[]) {}
 
   /**
-   * A site at a width of each stretch between those at which its media queries turn. What no screen makes hold (paper, a preference, a
+   * The pages of a site that wear a sheet, at a width of each stretch between those at which its media queries turn. What no screen makes hold (paper, a preference, a
    * container), or what a visitor brings about (`:checked`, `:invalid`), is taken to hold once each, and once all together.
    */
-  static of(site: SiteSnapshot): Worlds {
-    return new Worlds(worldsOf(site).map((world) => ({ world, site: inWorld(site, world) })))
+  static of(site: SiteSnapshot, path: SitePath): Worlds {
+    return new Worlds(worldsOf(site, path).map((world) => ({ world, site: inWorld(site, world) })))
   }
 
   /** The same worlds with another text of a sheet. */
@@ -32,7 +37,8 @@ export class Worlds {
   }
 }
 
-function worldsOf(site: SiteSnapshot): World[] {
+function worldsOf(site: SiteSnapshot, path: SitePath): World[] {
+  const pages = site.pagePaths.filter((page) => wears(site, page, path))
   const conditions = site.wornSheets.flatMap(({ sheet }) => conditionsIn(sheet.rules))
   const media = conditions.filter(({ name }) => name === 'media').map(({ prelude }) => prelude)
   const viewports = stretchesOf(media, DESK.height).map(({ from, to }) => ({
@@ -46,10 +52,13 @@ function worldsOf(site: SiteSnapshot): World[] {
   const keys = [...new Set([...never.map(conditionKey), ...states.map((state) => state.toLowerCase())])]
   const together = keys.length > 1 ? [keys] : []
   return [
-    ...viewports.map((viewport) => ({ viewport, holds: new Set<string>() })),
-    ...[...keys.map((key) => [key]), ...together].map((holds) => ({ viewport: DESK, holds: new Set(holds) })),
+    ...viewports.map((viewport) => ({ pages, viewport, holds: new Set<string>() })),
+    ...[...keys.map((key) => [key]), ...together].map((holds) => ({ pages, viewport: DESK, holds: new Set(holds) })),
   ]
 }
+
+const wears = (site: SiteSnapshot, page: SitePath, path: SitePath): boolean =>
+  sheetsWorn(page, site.page(page), site.wearContext()).some(({ file }) => file === path)
 
 const CONDITIONAL = new Set(['media', 'supports', 'container'])
 

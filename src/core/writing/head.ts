@@ -2,7 +2,7 @@ import type { Sheet } from '../sheet/parse.ts'
 import { parseSheet } from '../sheet/parse.ts'
 import { lineEndOf } from '../text/place.ts'
 import { applySplices, type Range, type Splice } from '../text/splice.ts'
-import { sectionsOf, topComments } from './outline.ts'
+import { sectionsOf } from './outline.ts'
 
 /** What the comment at the head of a sheet says. */
 export interface Head {
@@ -17,9 +17,8 @@ const LIST = 'Sections'
 
 /** The head of a sheet with its place; null where it has none. */
 export function headOf(sheet: Sheet): (Head & Range & { readonly sections: readonly string[] }) | null {
-  const [first] = topComments(sheet)
-  if (!first || sheet.rules.some((rule) => rule.from < first.from && !(rule.kind === 'at' && rule.name === 'charset')))
-    return null
+  const first = firstComment(sheet)
+  if (!first) return null
   const lines = sheet.text.slice(first.from + 2, first.to - 2).split(/\r\n|[\r\n]/)
   const list = lines.findIndex((line) => line.trim() === `${LIST}:`)
   if (list < 0) return null
@@ -31,6 +30,14 @@ export function headOf(sheet: Sheet): (Head & Range & { readonly sections: reado
       .trim() ?? ''
   const sections = lines.slice(list + 1).flatMap((line) => /^\s*\d+\s+(.*\S)\s*$/.exec(line)?.[1] ?? [])
   return { ...first, purpose: field(FIELDS.purpose), author: field(FIELDS.author), date: field(FIELDS.date), sections }
+}
+
+/** The comment in front of all but `@charset`. Nothing behind is looked at: this is asked whenever typing rests. */
+function firstComment({ text, rules }: Sheet): Range | null {
+  const charset = rules[0]?.kind === 'at' && rules[0].name === 'charset' ? rules[0] : null
+  const from = charset?.to ?? 0
+  const found = /\/\*[\s\S]*?\*\//.exec(text.slice(from, rules[charset ? 1 : 0]?.from ?? text.length))
+  return found && { from: from + found.index, to: from + found.index + found[0].length }
 }
 
 /** Writes the head of a sheet, in the place of the one it has: at the very front, behind `@charset` alone. */

@@ -26,7 +26,7 @@ export interface OutlineEntry extends Range {
 const LONGEST_NAME = 60
 
 /** The comments between the rules of the top level, with their places. */
-export const topComments = memo(({ text, rules }: Sheet): readonly Range[] => {
+const topComments = memo(({ text, rules }: Sheet): readonly Range[] => {
   const gaps = [...rules.map((rule, at) => ({ from: rules[at - 1]?.to ?? 0, to: rule.from }))]
   const rest = { from: rules.at(-1)?.to ?? 0, to: text.length }
   return [...gaps, rest].flatMap(({ from, to }) =>

@@ -18,10 +18,7 @@ export function LineDiff({ before, after }: { before: string; after: string }) {
         const lines = value.replace(/\n$/, '').split('\n')
         if (!added && !removed) return <Kept key={at} lines={lines} first={at === 0} last={at === pieces.length - 1} />
         return lines.map((line, row) => (
-          <span
-            key={`${at} ${row}`}
-            className={`block ${added ? 'font-semibold' : removed ? 'text-alarm line-through' : 'text-quiet'}`}
-          >
+          <span key={`${at} ${row}`} className={`block ${added ? 'font-semibold' : 'text-alarm line-through'}`}>
             {added ? '+ ' : '− '}
             {line}
           </span>

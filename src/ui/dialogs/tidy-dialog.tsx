@@ -167,7 +167,8 @@ function Stand({
     <p className="flex items-baseline gap-2 font-semibold" role="status">
       <CircleCheck aria-hidden className="size-4 shrink-0 translate-y-0.5 text-accent" />
       {count(rules[0], 'rule')} became {rules[1]}, {kilobytes(size[0])} became {kilobytes(size[1])};{' '}
-      {proof.values.toLocaleString('en')} values on {count(proof.pages, 'page')} are the same.
+      {proof.values.toLocaleString('en')} values on {count(proof.pages, 'page that wears', 'pages that wear')} it are
+      the same.
     </p>
   )
 }

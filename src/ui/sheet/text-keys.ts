@@ -24,5 +24,5 @@ const rename =
     return true
   }
 
-/** F2 renames what is under the cursor. */
-export const renameKeys = (workroom: Workroom): readonly KeyBinding[] => [{ key: 'F2', run: rename(workroom) }]
+/** Alt+N gives what is under the cursor another name. */
+export const renameKeys = (workroom: Workroom): readonly KeyBinding[] => [{ key: 'Alt-n', run: rename(workroom) }]

@@ -17,7 +17,7 @@ import {
   type Step,
 } from '../../core/site/step.ts'
 import { applySplices, diffTexts, SpliceError, type Splice } from '../../core/text/splice.ts'
-import { withHeadRight } from '../../core/writing/head.ts'
+import { headFollows } from '../../core/writing/head.ts'
 import { api } from './api.ts'
 import { filesAfter } from './files-after.ts'
 import { sheetOf } from './texts.ts'
@@ -267,7 +267,7 @@ export function createDocument(site: SiteState): StateCreator<DocumentState & Vi
         const path = pathOfDoc(doc)
         const typed = get().texts.get(doc)!
         // The list of sections in the head of the sheet follows what is typed.
-        const now = path === null ? withHeadRight(typed, []) : typed
+        const now = path === null ? applySplices(typed, headFollows(sheetOf(typed))) : typed
         if (now !== typed) set((state) => ({ texts: new Map(state.texts).set(doc, now) }))
         const step = stepOf(
           {

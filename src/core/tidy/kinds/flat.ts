@@ -1,3 +1,4 @@
+import { commentsIn } from '../../css/comments.ts'
 import { brief } from '../../diagnostics/diagnosis.ts'
 import type { Item, Rule, Sheet } from '../../sheet/parse.ts'
 import { topStyleRules } from '../../sheet/walk.ts'
@@ -43,7 +44,7 @@ class Writer {
       run = []
     }
     for (const item of rule.items) {
-      const comments = this.comments(at, item.from)
+      const comments = commentsIn(this.sheet.text.slice(at, item.from))
       at = this.endOf(item)
       if (item.kind === 'declaration') {
         run.push(...comments, `${this.sheet.text.slice(item.from, item.to)};`)
@@ -54,7 +55,7 @@ class Writer {
       if (inner === null) return null
       pieces.push(...comments, inner)
     }
-    run.push(...this.comments(at, rule.block!.to))
+    run.push(...commentsIn(this.sheet.text.slice(at, rule.block!.to)))
     flush()
     return pieces.join(eol)
   }
@@ -69,10 +70,6 @@ class Writer {
     const { eol, unit } = this
     const head = `@${item.name}${item.prelude === '' ? '' : ` ${item.prelude}`}`
     return inner === null ? null : `${head} {${eol}${inner.replace(/^(?=.)/gm, unit)}${eol}}`
-  }
-
-  private comments(from: number, to: number): string[] {
-    return this.sheet.text.slice(from, to).match(/\/\*[\s\S]*?\*\//g) ?? []
   }
 
   private endOf(item: Item): number {

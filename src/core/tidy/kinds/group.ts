@@ -1,8 +1,8 @@
-import type { Rule, Sheet, StyleRule } from '../../sheet/parse.ts'
+import type { Sheet, StyleRule } from '../../sheet/parse.ts'
 import { brief } from '../../diagnostics/diagnosis.ts'
 import { lineEndOf, indentAt } from '../../text/place.ts'
 import type { Splice } from '../../text/splice.ts'
-import { between, isStyle, siblings, spelled, takenAway } from '../blocks.ts'
+import { isStyle, siblings, spelled, together } from '../blocks.ts'
 import { saying, shareable } from '../declared.ts'
 import type { Tidier } from '../proposal.ts'
 
@@ -15,26 +15,12 @@ export const group: Tidier = (sheet) =>
       if (says === undefined) return []
       const first = seen.get(says)
       seen.set(says, rule)
-      return first && spelled(first.selector) !== spelled(rule.selector) ? [together(sheet, rules, first, rule)] : []
+      if (!first || spelled(first.selector) === spelled(rule.selector)) return []
+      const names = [first, rule].map(({ selector }) => brief(spelled(selector), 30))
+      const joint = [joined(sheet, first, rule.selector, 'end'), joined(sheet, rule, first.selector, 'start')] as const
+      return [{ says: `${names.join(' and ')} share one block.`, ...together(sheet, rules, [first, rule], joint) }]
     })
   })
-
-function together(
-  sheet: Sheet,
-  rules: readonly Rule[],
-  first: StyleRule,
-  second: StyleRule,
-): ReturnType<Tidier>[number] {
-  const into = joined(sheet, first, second.selector, 'end')
-  return {
-    says: `${brief(spelled(first.selector), 30)} and ${brief(spelled(second.selector), 30)} share one block.`,
-    splices: [into, ...takenAway(sheet, second)],
-    or: [
-      [joined(sheet, second, first.selector, 'start'), ...takenAway(sheet, first)],
-      ...between(sheet, rules, [first, second], [into]),
-    ],
-  }
-}
 
 /** Writes a selector at the end or the beginning of a rule's list, on a line of its own where the list has lines. */
 function joined({ text }: Sheet, rule: StyleRule, selector: string, where: 'start' | 'end'): Splice {

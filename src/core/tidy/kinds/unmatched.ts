@@ -1,10 +1,12 @@
+import { commentsIn } from '../../css/comments.ts'
 import { brief } from '../../diagnostics/diagnosis.ts'
 import { unmatchedSelectors } from '../../fit/unmatched.ts'
 import { splitSelectorList } from '../../selectors/parse.ts'
 import type { Sheet, StyleRule } from '../../sheet/parse.ts'
-import { removeRules } from '../../sheet/remove.ts'
 import { styleRules } from '../../sheet/walk.ts'
+import { lineEndOf } from '../../text/place.ts'
 import type { Splice } from '../../text/splice.ts'
+import { takenAway } from '../blocks.ts'
 import type { Tidier } from '../proposal.ts'
 
 /** Rules, and selectors of rules, that touch nothing on any page. */
@@ -18,7 +20,7 @@ export const unmatched: Tidier = (sheet, { site, path }) => {
     if (gone.length === list.length)
       return [{ says: `${brief(rule.selector)} touches nothing.`, splices: withoutRule(sheet, rule), or: [] }]
     const kept = list.filter((each) => !gone.includes(each)).map(({ text }) => text)
-    const insert = kept.join(rule.selector.includes('\n') ? ',\n' : ', ')
+    const insert = kept.join(/[\r\n]/.test(rule.selector) ? `,${lineEndOf(sheet.text)}` : ', ')
     const says = `${brief(gone.map(({ text }) => text).join(', '))} in a longer list touches nothing.`
     return [{ says, splices: [{ ...rangeOf(list), insert }], or: [] }]
   })
@@ -28,6 +30,7 @@ const rangeOf = (list: readonly { from: number; to: number }[]) => ({ from: list
 
 /** Takes a rule away; what comments in it say stays. */
 function withoutRule(sheet: Sheet, rule: StyleRule): Splice[] {
-  const comments = sheet.text.slice(rule.from, rule.to).match(/\/\*[\s\S]*?\*\//g)
-  return comments ? [{ from: rule.from, to: rule.to, insert: comments.join('\n') }] : removeRules(sheet, [rule])
+  const comments = commentsIn(sheet.text.slice(rule.from, rule.to))
+  if (comments.length === 0) return takenAway(sheet, rule)
+  return [{ from: rule.from, to: rule.to, insert: comments.join(lineEndOf(sheet.text)) }]
 }
