@@ -13,11 +13,21 @@ export const REACH_WORDS: Readonly<Record<Reach, string>> = {
   site: 'all like it on all pages',
 }
 
-/** Where an element stands by types alone: those of all around it, outermost first, and its own. */
-export function structureOf(element: PageElement): string {
+/** Where an element stands by types alone: its own and those of all around it, outermost last. */
+export function structureOf(element: PageElement): string[] {
   const tags: string[] = []
-  for (let at: PageElement | null = element; at; at = at.parent) tags.unshift(at.tag)
-  return tags.join('>')
+  for (let at: PageElement | null = element; at; at = at.parent) tags.push(at.tag)
+  return tags
+}
+
+/** Whether an element stands so. Nearly all differ in their first types; only those that do not are followed outwards. */
+function hasStructure(element: PageElement, structure: readonly string[]): boolean {
+  let at: PageElement | null = element
+  for (const tag of structure) {
+    if (at?.tag !== tag) return false
+    at = at.parent
+  }
+  return at === null
 }
 
 const HOLDERS: Readonly<Record<'list' | 'column', ReadonlySet<string>>> = {
@@ -45,9 +55,14 @@ export function reachesFor(element: PageElement): Reach[] {
 }
 
 /** The elements of a page that are like one: of the same structure, in the same list or column where that is asked. */
-export function likeThis(page: Page, element: PageElement | null, structure: string, reach: Reach): PageElement[] {
+export function likeThis(
+  page: Page,
+  element: PageElement | null,
+  structure: readonly string[],
+  reach: Reach,
+): PageElement[] {
   if (reach === 'one') return element ? [element] : []
-  const alike = (each: PageElement) => each.place !== null && structureOf(each) === structure
+  const alike = (each: PageElement) => each.place !== null && hasStructure(each, structure)
   if (reach === 'page' || reach === 'site') return page.elements.filter(alike)
   const holder = element && holderOf(element, reach)
   if (!element || !holder) return []
