@@ -9,7 +9,7 @@ import { planAttach, wearOf } from '../../src/core/model/wear-summary.ts'
 import { SiteSnapshot } from '../../src/core/model/snapshot.ts'
 import { attachSheet } from '../../src/core/model/attach.ts'
 import { parsePage } from '../../src/core/markup/tree.ts'
-import { rootedUrls, wornCopy } from '../../src/core/markup/worn.ts'
+import { wornCopy, wornSheet } from '../../src/core/markup/worn.ts'
 import { wearReport, type WearContext } from '../../src/core/model/wear.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
@@ -209,7 +209,7 @@ describe('the copy a frame gets', () => {
     expect(
       applySplices(
         '@import "/a.css"; p { background: url( "/x" ), url(//y) }',
-        rootedUrls('@import "/a.css"; p { background: url( "/x" ), url(//y) }', '/r/'),
+        wornSheet('@import "/a.css"; p { background: url( "/x" ), url(//y) }', '/r/'),
       ),
     ).toBe('@import "/r/a.css"; p { background: url( "/r/x" ), url(//y) }')
   })

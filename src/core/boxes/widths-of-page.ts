@@ -175,17 +175,21 @@ function turnsOf(query: string, height: number): number[] {
 
 /** The stretches in which all queries keep their answers, narrowest first. */
 export function stretchesOf(queries: readonly string[], height: number): Stretch[] {
-  const unique = [...new Set(queries)]
-  const turns = unique.flatMap((query) => turnsOf(query, height)).filter((turn) => turn > NARROWEST && turn <= WIDEST)
+  const turns = [...new Set(queries)].flatMap((query) => changesOf(query, height))
   const starts = [...new Set([NARROWEST, ...turns])].sort((a, b) => a - b)
-  const answers = (width: number) => unique.map((query) => Number(mediaMatches(query, { width, height }))).join('')
-  const stretches: { from: number; to: number; answers: string }[] = []
-  for (const [at, from] of starts.entries()) {
-    const to = (starts[at + 1] ?? WIDEST + 1) - 1
-    const last = stretches.at(-1)
-    const now = answers(from)
-    if (last?.answers === now) last.to = to
-    else stretches.push({ from, to, answers: now })
-  }
-  return stretches.map(({ from, to }) => ({ from, to }))
+  return starts.map((from, at) => ({ from, to: (starts[at + 1] ?? WIDEST + 1) - 1 }))
+}
+
+/** The widths from which on a query answers otherwise than below. */
+function changesOf(query: string, height: number): number[] {
+  const turns = turnsOf(query, height).filter((turn) => turn > NARROWEST && turn <= WIDEST)
+  const answer = (width: number) => mediaMatches(query, { width, height })
+  let before = answer(NARROWEST)
+  return turns
+    .sort((a, b) => a - b)
+    .filter((turn) => {
+      const [was, is] = [before, answer(turn)]
+      before = is
+      return was !== is
+    })
 }

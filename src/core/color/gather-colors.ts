@@ -39,11 +39,16 @@ export function gather(sheet: Sheet, threshold: number): Gathered[] {
       .filter((rule) => selectorsOf(rule).includes(':root'))
       .flatMap(({ items }) => items),
   )
+  const swatchNamed = new Set(swatches.map(({ name }) => name))
+  const written = literalsOf(sheet).filter(
+    ({ declaration, property }) => !own.has(declaration) || !swatchNamed.has(property),
+  )
   const byValue = new Map<string, Literal[]>()
-  for (const literal of literalsOf(sheet)) {
-    if (own.has(literal.declaration) && swatches.some(({ name }) => name === literal.property)) continue
+  for (const literal of written) {
     const key = literal.value.toLowerCase()
-    byValue.set(key, [...(byValue.get(key) ?? []), literal])
+    const same = byValue.get(key)
+    if (same) same.push(literal)
+    else byValue.set(key, [literal])
   }
   const colors = [...byValue.values()]
     .map((uses) => ({ value: uses[0]!.value, hex: toHex(uses[0]!.value)!, uses }))
@@ -95,12 +100,10 @@ export interface GatherPlan {
 export function planGather(sheet: Sheet, plans: readonly GatherPlan[]): Splice[] {
   const swatches = swatchesOf(sheet)
   const own = new Set(swatches.map(({ declaration }) => declaration))
-  const literals = literalsOf(sheet).filter(({ declaration }) => !own.has(declaration))
-  const splices = plans.flatMap(({ name, members }) => {
-    const wanted = new Set(members.map((member) => member.toLowerCase()))
-    return literals
-      .filter(({ value }) => wanted.has(value.toLowerCase()))
-      .map(({ from, to }) => ({ from, to, insert: `var(${name})` }))
+  const nameOf = new Map(plans.flatMap(({ name, members }) => members.map((member) => [member.toLowerCase(), name])))
+  const splices = literalsOf(sheet).flatMap(({ declaration, value, from, to }): Splice[] => {
+    const name = own.has(declaration) ? undefined : nameOf.get(value.toLowerCase())
+    return name === undefined ? [] : [{ from, to, insert: `var(${name})` }]
   })
   const fresh = plans.filter(({ name }) => !swatches.some((swatch) => swatch.name === name))
   if (fresh.length === 0) return splices

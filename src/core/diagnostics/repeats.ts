@@ -3,7 +3,7 @@ import { longhandsOf, overlaps, isShorthand } from '../properties/shorthands.ts'
 import { aliasOf } from '../properties/aliases.ts'
 import type { Declaration, Rule, Sheet, StyleRule } from '../sheet/parse.ts'
 import { declarationsOf, styleRules, type PlacedRule } from '../sheet/walk.ts'
-import { lineEndOf, placeOf } from '../text/place.ts'
+import { beginsLine, indentAt, lineEndOf, placeOf } from '../text/place.ts'
 import { removeDeclaration } from '../sheet/edit.ts'
 import { componentsOf, type Component } from '../values/component.ts'
 import { brief, type Diagnosis } from './diagnosis.ts'
@@ -23,13 +23,11 @@ const lineOf = (sheet: Sheet, from: number) => placeOf(sheet.text, from).line
 
 /** Declarations of the same property in one rule, of which the later always wins. */
 function propertiesTwice(sheet: Sheet, rule: StyleRule): Diagnosis[] {
-  const all = declarationsOf(rule)
-  if (all.length < 2) return []
   const found: Diagnosis[] = []
-  for (const [at, earlier] of all.entries()) {
-    const later = all
-      .slice(at + 1)
-      .find((each) => each.property === earlier.property && each.important >= earlier.important)
+  const behind = new Behind()
+  for (const earlier of declarationsOf(rule).toReversed()) {
+    const later = behind.nearest(earlier.property, earlier.important)
+    behind.add(earlier)
     if (!later || isFallback(earlier, later)) continue
     const same = later.value === earlier.value
     found.push({
@@ -42,7 +40,27 @@ function propertiesTwice(sheet: Sheet, rule: StyleRule): Diagnosis[] {
       mend: { label: 'Take it away', splices: removeDeclaration(sheet, earlier) },
     })
   }
-  return found
+  return found.reverse()
+}
+
+/** What stands behind a place in a rule, gathered from the rule's end: nobody looks through all of it for each declaration. */
+class Behind {
+  private readonly any = new Map<string, Declaration>()
+  private readonly important = new Map<string, Declaration>()
+
+  add(declaration: Declaration): void {
+    this.any.set(declaration.property, declaration)
+    if (declaration.important) this.important.set(declaration.property, declaration)
+  }
+
+  get properties(): Iterable<string> {
+    return this.any.keys()
+  }
+
+  /** The nearest declaration of a property that is not weaker than one before it. */
+  nearest(property: string, important: boolean): Declaration | undefined {
+    return (important ? this.important : this.any).get(property)
+  }
 }
 
 /** Whether the earlier of two is there for browsers that do not take the later. */
@@ -89,40 +107,41 @@ function formOf(property: string, component: Component): string {
 
 /** A longhand that a shorthand behind it in the same rule sets back, mostly without anybody meaning it. */
 function takenBack(sheet: Sheet, rule: StyleRule): Diagnosis[] {
-  const all = declarationsOf(rule)
-  return all.flatMap((earlier, at) => {
-    const later = all
-      .slice(at + 1)
-      .find(
-        (each) =>
-          aliasOf(each.property) !== aliasOf(earlier.property) &&
-          isShorthand(aliasOf(each.property)) &&
-          each.important >= earlier.important &&
-          each.property !== 'all' &&
-          coversWhole(each.property, earlier.property) &&
-          verdictOf(each.property, each.value) === 'taken',
-      )
-    if (!later || verdictOf(earlier.property, earlier.value) !== 'taken') return []
-    return [
-      {
-        rule: 'shorthand-resets' as const,
-        severity: 'warning' as const,
-        from: earlier.from,
-        to: earlier.to,
-        message: `${earlier.property} does nothing here: ${later.property} in line ${lineOf(sheet, later.from)} of the same rule sets it anew, also where it does not name it. Write it behind ${later.property}.`,
-        mend: moveBehind(sheet, earlier, later),
-      },
-    ]
-  })
+  const found: Diagnosis[] = []
+  const behind = new Behind()
+  for (const earlier of declarationsOf(rule).toReversed()) {
+    const later = coveredBy(behind, earlier)
+    if (isTakenShorthand(earlier)) behind.add(earlier)
+    if (!later || verdictOf(earlier.property, earlier.value) !== 'taken') continue
+    found.push({
+      rule: 'shorthand-resets',
+      severity: 'warning',
+      from: earlier.from,
+      to: earlier.to,
+      message: `${earlier.property} does nothing here: ${later.property} in line ${lineOf(sheet, later.from)} of the same rule sets it anew, also where it does not name it. Write it behind ${later.property}.`,
+      mend: moveBehind(sheet, earlier, later),
+    })
+  }
+  return found.reverse()
+}
+
+const isTakenShorthand = ({ property, value }: Declaration) =>
+  property !== 'all' && isShorthand(aliasOf(property)) && verdictOf(property, value) === 'taken'
+
+/** The nearest shorthand behind a declaration that sets all of it anew. */
+function coveredBy(shorthands: Behind, { property, important }: Declaration): Declaration | undefined {
+  return [...shorthands.properties]
+    .filter((each) => aliasOf(each) !== aliasOf(property) && coversWhole(each, property))
+    .flatMap((each) => shorthands.nearest(each, important) ?? [])
+    .sort((a, b) => a.from - b.from)[0]
 }
 
 /** Moves a declaration behind another one, in its spelling. */
 function moveBehind(sheet: Sheet, moved: Declaration, behind: Declaration): Diagnosis['mend'] {
   const { text } = sheet
   const at = behind.semicolon ? text.indexOf(';', behind.to) + 1 : behind.to
-  const gap = /[ \t]*$/.exec(text.slice(0, behind.from))![0]
-  const onOwnLine = /[\r\n][ \t]*$/.test(text.slice(0, behind.from))
-  const before = `${behind.semicolon ? '' : ';'}${onOwnLine ? lineEndOf(text) + gap : ' '}`
+  const onOwnLine = beginsLine(text, behind.from)
+  const before = `${behind.semicolon ? '' : ';'}${onOwnLine ? lineEndOf(text) + indentAt(text, behind.from) : ' '}`
   return {
     label: `Move it behind ${behind.property}`,
     splices: [

@@ -51,29 +51,56 @@ function judge(
     .filter(({ source }) => source.kind !== 'user-agent')
     .map((rule) => cascade.present(rule))
     .filter(holdsAlways)
+  const strongest = new Strongest(always)
   for (const rule of rules)
     for (const set of rule.longhands) {
       const key = keyOf(rule, set)
       if (winners.has(key)) continue
-      const beatenBy = set.id < 0 || set.logical || !holdsAlways(rule) ? null : strongerOf(rule, set, always)
+      const beatenBy = set.id < 0 || set.logical || !holdsAlways(rule) ? null : strongest.over(rule, set)
       if (!beatenBy) winners.add(key)
       else if (!fates.has(key)) fates.set(key, { file: rule.source.file, rule, declaration: set.declaration, beatenBy })
     }
 }
 
-function strongerOf(rule: CascadeRule, set: SetLonghand, always: readonly CascadeRule[]): Fate['beatenBy'] {
-  for (const other of always) {
-    if (other === rule || other.from === rule.from || other.pseudo !== rule.pseudo || other.layer !== rule.layer)
-      continue
-    const against = other.longhands.findLast(
-      ({ property, wide }) => property === set.property && !/^revert/.test(wide ?? ''),
-    )
-    if (!against || (set.important && !against.important)) continue
-    if (against.important !== set.important || isStronger(other, rule))
-      return { rule: other, important: against.important }
+type Beating = NonNullable<Fate['beatenBy']>
+
+/** Per property the strongest of the rules of one match, so that none is held against all others. */
+class Strongest {
+  /** The strongest, and the strongest of another rule: a rule with several selectors does not beat itself. */
+  private readonly known = new Map<string, readonly Beating[]>()
+
+  constructor(rules: readonly CascadeRule[]) {
+    for (const rule of rules)
+      for (const [property, important] of importanceOf(rule)) this.add(this.key(rule, property), { rule, important })
   }
-  return null
+
+  /** What beats a declaration of a rule; null when nothing of its layer does. */
+  over(rule: CascadeRule, { property, important }: SetLonghand): Beating | null {
+    const other = this.known.get(this.key(rule, property))?.find((each) => !isOneRule(each.rule, rule))
+    return other && beats(other, { rule, important }) ? other : null
+  }
+
+  private add(key: string, one: Beating): void {
+    const best = this.known.get(key) ?? []
+    const rivals = [one, ...best].sort((a, b) => (beats(a, b) ? -1 : 1))
+    this.known.set(key, [rivals[0]!, ...rivals.filter(({ rule }) => !isOneRule(rule, rivals[0]!.rule)).slice(0, 1)])
+  }
+
+  private key({ pseudo, layer }: CascadeRule, property: string): string {
+    return `${property} ${pseudo} ${layer}`
+  }
 }
+
+/** Whether the last declaration of each property of a rule that does not hand it back is !important. */
+function importanceOf({ longhands }: CascadeRule): Map<string, boolean> {
+  const ahead = longhands.filter(({ wide }) => !/^revert/.test(wide ?? ''))
+  return new Map(ahead.map(({ property, important }) => [property, important]))
+}
+
+const isOneRule = (a: CascadeRule, b: CascadeRule) => a.from === b.from && a.source === b.source
+
+const beats = (a: Beating, b: Beating): boolean =>
+  a.important === b.important ? isStronger(a.rule, b.rule) : a.important
 
 /** Whether a rule beats another among declarations of the same importance, in the same layer. */
 export const isStronger = (a: CascadeRule, b: CascadeRule): boolean =>

@@ -1,3 +1,4 @@
+import { emptiedDeepBlocks } from '../css/deep-blocks.ts'
 import { addressesIn } from '../sheet/references.ts'
 import type { Splice } from '../text/splice.ts'
 import { disarmed } from './disarm.ts'
@@ -17,7 +18,8 @@ export interface WornOptions {
 
 /**
  * The copy of a page that a frame is given. The page's tree stays as it is, but: the bridge comes first; stylesheets are
- *
+ * fetched with CORS, so that single rules can be changed; "/" leads to the site's own root; and what would make the frame
+ * leave, open connections or bring the browser down is taken out of action.
  */
 export function wornCopy(text: string, { bridge, root, self, xml = false }: WornOptions): Splice[] {
   const page = parsePage(text)
@@ -36,13 +38,23 @@ export function wornCopy(text: string, { bridge, root, self, xml = false }: Worn
       splices.push(afterName(element, ' crossorigin=""'))
     }
     if (element.tag === 'style' && element.rawText)
-      splices.push(...rootedUrls(element.rawText.text, root, element.rawText.from))
+      splices.push(...wornSheet(element.rawText.text, root, element.rawText.from))
   }
   return splices
 }
 
+/**
+ * The copy of a stylesheet that a frame is given: its addresses led to `root`, and without what stands too deep in blocks.
+ * `base` shifts the places.
+ */
+export function wornSheet(text: string, root: string, base = 0): Splice[] {
+  const emptied = emptiedDeepBlocks(text, base)
+  const stays = ({ from }: Splice) => !emptied.some((gone) => from >= gone.from && from < gone.to)
+  return [...rootedUrls(text, root, base).filter(stays), ...emptied]
+}
+
 /** Splices that lead every root-relative `url()` and `@import` of a stylesheet to `root`; `base` shifts their places. */
-export function rootedUrls(text: string, root: string, base = 0): Splice[] {
+function rootedUrls(text: string, root: string, base = 0): Splice[] {
   if (!text.includes('/')) return []
   return addressesIn(text, base)
     .filter(({ from }) => text[from - base] === '/' && text[from - base + 1] !== '/')

@@ -1,4 +1,4 @@
-import { indentAt, lineEndOf } from '../text/place.ts'
+import { indentAt, lineEndOf, spaceBefore } from '../text/place.ts'
 import { applySplices, type Splice } from '../text/splice.ts'
 import type { Declaration, Rule, Sheet, StyleRule } from './parse.ts'
 import { parseSheet } from './parse.ts'
@@ -48,7 +48,7 @@ export function removeDeclaration(sheet: Sheet, declaration: Declaration): Splic
   const { text } = sheet
   let from = declaration.from
   let to = declaration.semicolon ? text.indexOf(';', declaration.to) + 1 : declaration.to
-  const lead = /[ \t]*$/.exec(text.slice(0, from))![0].length
+  const lead = spaceBefore(text, from).length
   const trail = /^[ \t]*/.exec(text.slice(to))![0].length
   const lineStarts = from - lead === 0 || /[\r\n]/.test(text[from - lead - 1]!)
   const lineEnds = /^(?:\r\n|\r|\n)/.exec(text.slice(to + trail))

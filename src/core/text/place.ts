@@ -29,11 +29,21 @@ function lineStarts(text: string): readonly number[] {
   return starts
 }
 
+const isLineEnd = (text: string, at: number) => text[at] === '\n' || text[at] === '\r'
+
 /** Where the line begins that holds an offset. */
 export function lineStartOf(text: string, offset: number): number {
-  // Before the first character, lastIndexOf would look at it all the same.
-  if (offset <= 0) return 0
-  return Math.max(text.lastIndexOf('\n', offset - 1), text.lastIndexOf('\r', offset - 1)) + 1
+  // Step by step: looking for a line end that a text does not use would go through all of it.
+  let start = offset
+  while (start > 0 && !isLineEnd(text, start - 1)) start--
+  return start
+}
+
+/** Spaces and tabs right before an offset. */
+export function spaceBefore(text: string, offset: number): string {
+  let start = offset
+  while (text[start - 1] === ' ' || text[start - 1] === '\t') start--
+  return text.slice(start, offset)
 }
 
 /** White space before an offset on its line. */
@@ -43,7 +53,8 @@ export function indentAt(text: string, offset: number): string {
 
 /** Whether nothing but white space stands before an offset on its line. */
 export function beginsLine(text: string, offset: number): boolean {
-  return indentAt(text, offset).length === offset - lineStartOf(text, offset)
+  const start = offset - spaceBefore(text, offset).length
+  return start === 0 || isLineEnd(text, start - 1)
 }
 
 /** The line end a text uses: that of its first line, LF when it has none. */

@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto'
 import mime from 'mime'
-import { rootedUrls, wornCopy } from '../../core/markup/worn.ts'
+import { wornCopy, wornSheet } from '../../core/markup/worn.ts'
 import type { TextEncodingName } from '../../core/site/encoding.ts'
 import { isPage, isSheet, isXml, nameOf, type SitePath } from '../../core/paths/paths.ts'
 import { applySplices } from '../../core/text/splice.ts'
@@ -32,7 +32,7 @@ export async function serveWorn(repository: Repository, request: WearRequest): P
   if (isSheet(path)) {
     const text = decodeText(file.bytes, file.encoding ?? 'bytes')
     return answer(
-      encodeText(applySplices(text, rootedUrls(text, root)), file.encoding ?? 'bytes'),
+      encodeText(applySplices(text, wornSheet(text, root)), file.encoding ?? 'bytes'),
       contentType(path, file.encoding),
       root,
       request.origin,

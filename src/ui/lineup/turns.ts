@@ -1,6 +1,20 @@
 import { useEffect, useState } from 'react'
 import { useWorkroom } from '../state/context.tsx'
 
+/** What is to be done in a task of its own each, so that the window answers between them. */
+const tasks: (() => void)[] = []
+
+function inOwnTask(task: () => void): void {
+  tasks.push(task)
+  if (tasks.length === 1) setTimeout(nextTask)
+}
+
+function nextTask(): void {
+  tasks[0]?.()
+  tasks.shift()
+  if (tasks.length > 0) setTimeout(nextTask)
+}
+
 /** So long must a page stay in view before its frame is made: one that only flies by in scrolling is not worth it. */
 const STAYS_MS = 140
 /** Between two frames that come alive, so that scrolling stays smooth while they do. */
@@ -41,7 +55,10 @@ export function useTurn(inView: boolean): boolean {
 /** A page that does not come holds up those out of view no longer than this. */
 const PATIENCE_MS = 3000
 
-/** Whether it is a frame's turn when a site is opened: those in view come first, the others once these are there. */
+/**
+ * Whether it is a frame's turn when a site is opened: those in view come first, the others once these are there; each in a
+ * task of its own, for making one takes a browser over 10 ms.
+ */
 export function useAfterThoseInView(inView: boolean): boolean {
   const { frames } = useWorkroom()
   const [calm, setCalm] = useState(() => frames.isCalm)
@@ -58,7 +75,12 @@ export function useAfterThoseInView(inView: boolean): boolean {
   const [came, setCame] = useState(false)
   const comes = inView || calm
   useEffect(() => {
-    if (comes) setCame(true)
-  }, [comes])
-  return came || comes
+    if (!comes || came) return
+    let over = false
+    inOwnTask(() => !over && setCame(true))
+    return () => {
+      over = true
+    }
+  }, [comes, came])
+  return came
 }

@@ -1,4 +1,4 @@
-import { rootedUrls } from '../../core/markup/worn.ts'
+import { wornSheet } from '../../core/markup/worn.ts'
 import { parseSheet, type Sheet } from '../../core/sheet/parse.ts'
 import { reparseSheet } from '../../core/sheet/reparse.ts'
 import { applySplices } from '../../core/text/splice.ts'
@@ -26,7 +26,7 @@ export function frameRules(sheet: Sheet, root: string): string[] {
   if (known) return known
   const rules = sheet.rules.map((rule) => {
     const text = sheet.text.slice(rule.from, rule.to)
-    return /url\(|@import/i.test(text) ? applySplices(text, rootedUrls(text, root)) : text
+    return applySplices(text, wornSheet(text, root))
   })
   byRoot.set(root, rules)
   return rules

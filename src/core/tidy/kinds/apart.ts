@@ -6,7 +6,7 @@ import { longhand } from '../../properties/longhands.ts'
 import { expand, wideKeyword } from '../../properties/shorthands.ts'
 import type { Declaration, Sheet } from '../../sheet/parse.ts'
 import { declarationsOf, styleRules } from '../../sheet/walk.ts'
-import { indentAt, lineEndOf } from '../../text/place.ts'
+import { beginsLine, indentAt, lineEndOf } from '../../text/place.ts'
 import type { Place, Tidier } from '../proposal.ts'
 
 /** Shorthands that set more than they seem to say. */
@@ -41,7 +41,7 @@ const isInitial = (name: string, value: string) =>
   value === 'initial' || value.toLowerCase() === longhand(name)?.initial.toLowerCase()
 
 function inFull({ text }: Sheet, { from, important }: Declaration, written: readonly (readonly [string, string])[]) {
-  const onLine = /[\r\n][ \t]*$/.test(text.slice(0, from))
+  const onLine = beginsLine(text, from)
   const between = onLine ? `;${lineEndOf(text)}${indentAt(text, from)}` : '; '
   return written
     .map(
