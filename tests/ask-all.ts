@@ -52,6 +52,7 @@ export const ASKS: Readonly<Record<string, object>> = {
   worn: { state: 'active', subject: { on: 'links' }, pages: [{ page: PATH, viewport: VIEWPORT }] },
   tagAt: { page: PATH, index: 3 },
   swatchReach: { name: '--v0' },
+  gathered: { threshold: 0.03 },
   contrast: { viewport: VIEWPORT },
   offers: { page: PATH, index: 3, property: 'color', value: 'red', viewport: VIEWPORT, pseudo: '' },
   rivals: { selector: 'p', properties: ['color'] },

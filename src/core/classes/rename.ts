@@ -9,6 +9,7 @@ import { parseSheet, type Sheet } from '../sheet/parse.ts'
 import { NO_CHANGE, type SiteChange } from '../site/change.ts'
 import { pathOfDoc } from '../site/step.ts'
 import { escapeRegExp } from '../text/escape-reg-exp.ts'
+import { HTML_SPACE, spaceBefore } from '../text/place.ts'
 import type { Splice } from '../text/splice.ts'
 import { ID_REFERENCES, namesInCss, type NameInCss, type NameKind } from './names-in-css.ts'
 import { wordsOfAttribute } from './names-in-page.ts'
@@ -119,7 +120,7 @@ function inWords(page: Page, element: PageElement, attribute: string, { from, to
     .filter(({ word }) => word === from)
     .map((word): Splice => {
       const { from: start, to: end } = word
-      const before = /[ \t\n\f\r]*$/.exec(page.text.slice(0, start))![0].length
+      const before = spaceBefore(page.text, start, HTML_SPACE).length
       const first = words[0] === word
       const after = /^[ \t\n\f\r]*/.exec(page.text.slice(end))![0].length
       if (has)

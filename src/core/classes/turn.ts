@@ -50,6 +50,8 @@ function inSheet(sheet: Sheet, kind: NameKind, name: string, base = 0): Splice[]
 
 function inPage(site: SiteSnapshot, path: SitePath, kind: NameKind, name: string): Splice[] {
   const page = site.page(path)
+  // Asked once, and only where an element has it: it looks through the whole site.
+  const stays = kind === 'id' && page.elements.some(({ id }) => id === name) && isReferredTo(site, name)
   return page.elements.flatMap((element) => {
     if (element.copyOf || !element.place) return []
     if (element.tag === 'style' && element.rawText)
@@ -61,7 +63,7 @@ function inPage(site: SiteSnapshot, path: SitePath, kind: NameKind, name: string
     if (element.id !== name) return []
     const given = changeClasses(page, element, [name])
     // What something refers to keeps its id.
-    return isReferredTo(site, name) ? given : [...given, ...removeAttribute(page, element, 'id')]
+    return stays ? given : [...given, ...removeAttribute(page, element, 'id')]
   })
 }
 

@@ -28,8 +28,13 @@ export interface GatheredColor {
   readonly hex: string
   /** From the one that stands for all, in OKLab; 0 when equal. */
   readonly difference: number
+  /** The first of its places, and how many more there are. */
   readonly uses: readonly Pick<Literal, 'from' | 'to' | 'property' | 'rule'>[]
+  readonly more: number
 }
+
+/** Nobody goes through more places of one colour. */
+const MOST_PLACES = 500
 
 /** Colours written directly in a sheet, those nearer than `threshold` (OKLab) to each other together; swatches' own values are not among them. */
 export function gather(sheet: Sheet, threshold: number): Gathered[] {
@@ -81,7 +86,8 @@ export function gather(sheet: Sheet, threshold: number): Gathered[] {
           value: member.value,
           hex: member.hex,
           difference: difference(value, member.value),
-          uses: member.uses.map(({ from, to, property, rule }) => ({ from, to, property, rule })),
+          uses: member.uses.slice(0, MOST_PLACES).map(({ from, to, property, rule }) => ({ from, to, property, rule })),
+          more: Math.max(0, member.uses.length - MOST_PLACES),
         })),
       }
     })

@@ -1,6 +1,7 @@
 import { parseSheet, type Declaration, type Item, type Rule, type Sheet } from '../sheet/parse.ts'
 import { closerOf, isTrivia, skipComponent, Token, tokensOf } from '../css/tokens.ts'
 import type { Range } from '../text/splice.ts'
+import { memo } from '../text/memo.ts'
 import { isColor } from '../values/color-notation.ts'
 
 /** A colour written directly in a sheet, with its place. */
@@ -18,11 +19,21 @@ const CALLS = /^(?:rgba?|hsla?|hwb|lab|lch|oklab|oklch|color)\($/i
 const COLORED =
   /color|^(?:background|border|outline|box-shadow|text-shadow|fill|stroke|column-rule|text-decoration|text-emphasis|filter|backdrop-filter|mask|list-style|content|cursor|shape-outside)|^--/
 
-/** Every colour written directly in a sheet, in source order: custom properties, gradients and shadows included. */
-export function literalsOf(sheet: Sheet): Literal[] {
+/**
+ * Every colour written directly in a sheet, in source order: custom properties, gradients and shadows included. Of a part of
+ * it those of all declarations that reach into the part.
+ */
+export function literalsOf(sheet: Sheet, part?: Range): readonly Literal[] {
+  return part ? literalsWithin(sheet, part) : allLiterals(sheet)
+}
+
+const allLiterals = memo((sheet: Sheet) => literalsWithin(sheet, { from: 0, to: Infinity }))
+
+function literalsWithin(sheet: Sheet, part: Range): readonly Literal[] {
   const found: Literal[] = []
   const visit = (items: readonly Item[], rule: Rule | null) => {
     for (const item of items) {
+      if (item.from >= part.to || item.to <= part.from) continue
       if (item.kind !== 'declaration') visit(item.items, item)
       // An initial value of `@property` must stand for itself, and `@font-face` takes no colours.
       else if (rule && !(rule.kind === 'at' && ['property', 'font-face', 'counter-style'].includes(rule.name)))
@@ -82,6 +93,6 @@ function isAlone(tokens: readonly { type: number }[], at: number): boolean {
 }
 
 /** The colours written directly in a sheet's text. */
-export function literalsInText(text: string): Literal[] {
+export function literalsInText(text: string): readonly Literal[] {
   return literalsOf(parseSheet(text))
 }

@@ -22,6 +22,19 @@ interface News {
 const named = (site: SiteSnapshot, standing: Standing, ids: readonly string[]): Cause[] =>
   standing.sortedOut(site).causes.filter(({ id }) => ids.includes(id))
 
+/** More tell nothing new, and would cover the text. */
+const MOST_MARKED = 200
+
+/** What is marked in a text. */
+interface MarkedFaults {
+  readonly doc: Doc
+  /** The first of them, in their order in the text. */
+  readonly faults: readonly TextFault[]
+  /** How many errors there are, and how many of them are beyond those. */
+  readonly mistakes: number
+  readonly unmarked: number
+}
+
 export const fitQuestions = {
   /** What every rule says of itself. */
   rules: (): RuleWords[] =>
@@ -39,13 +52,17 @@ export const fitQuestions = {
     standing: Standing,
   ) => tellPlaces(site, standing, ask),
   /** What is wrong with a page or a stylesheet and can be seen in its text, as the check says it; and which text that is. */
-  textFaults: (
-    site: SiteSnapshot,
-    { file }: { file: SitePath },
-  ): { readonly doc: Doc; readonly faults: TextFault[] } => ({
-    doc: site.docOf(file),
-    faults: textFaults(site, file),
-  }),
+  textFaults: (site: SiteSnapshot, { file }: { file: SitePath }): MarkedFaults => {
+    const faults = textFaults(site, file)
+    const marked = faults.slice(0, MOST_MARKED)
+    const errors = (some: readonly TextFault[]) => some.filter(({ severity }) => severity === 'error').length
+    return {
+      doc: site.docOf(file),
+      faults: marked,
+      mistakes: errors(faults),
+      unmarked: errors(faults) - errors(marked),
+    }
+  },
   /** The pages where a rule found something. */
   pagesOfRule: (site: SiteSnapshot, { rule }: { rule: string }, standing: Standing): SitePath[] => [
     ...new Set(

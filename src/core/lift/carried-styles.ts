@@ -4,6 +4,7 @@ import { parseSelectorList } from '../selectors/parse.ts'
 import { parseDeclarations, parseSheet, type Rule } from '../sheet/parse.ts'
 import { retargetSheet } from '../site/retarget.ts'
 import type { SitePath } from '../paths/paths.ts'
+import { beginsLine, spaceBefore } from '../text/place.ts'
 import { applySplices, type Range } from '../text/splice.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import { wearSummary } from '../model/wear-summary.ts'
@@ -175,9 +176,12 @@ function whyLeft(rule: Rule): string {
 
 /** The start of a comment that stands right above a rule and belongs to it; markup comments are no part of CSS. */
 function withComment(text: string, from: number): number {
-  const before = text.slice(0, from)
-  const match = /\/\*(?:[^*]|\*(?!\/))*\*\/[ \t]*(?:\r\n|\r|\n)?[ \t]*$/.exec(before)
-  return match && !match[0].includes('<') ? match.index : from
+  const line = from - spaceBefore(text, from).length
+  const above = line - (text.endsWith('\r\n', line) ? 2 : Number(beginsLine(text, line) && line > 0))
+  const end = above - spaceBefore(text, above).length
+  if (!text.endsWith('*/', end)) return from
+  const start = text.indexOf('/*', Math.max(0, text.lastIndexOf('*/', end - 3) + 2))
+  return start >= 0 && start < end && !text.slice(start, end).includes('<') ? start : from
 }
 
 function gatherAttributes(

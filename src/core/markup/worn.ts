@@ -54,7 +54,7 @@ export function wornSheet(text: string, root: string, base = 0): Splice[] {
 }
 
 /** Splices that lead every root-relative `url()` and `@import` of a stylesheet to `root`; `base` shifts their places. */
-function rootedUrls(text: string, root: string, base = 0): Splice[] {
+export function rootedUrls(text: string, root: string, base = 0): Splice[] {
   if (!text.includes('/')) return []
   return addressesIn(text, base)
     .filter(({ from }) => text[from - base] === '/' && text[from - base + 1] !== '/')

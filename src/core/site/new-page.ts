@@ -1,5 +1,6 @@
 import { escapeText } from '../markup/attributes.ts'
 import { firstByTag, parsePage } from '../markup/tree.ts'
+import { HTML_SPACE, spaceBefore } from '../text/place.ts'
 import { applySplices, type Splice } from '../text/splice.ts'
 import type { SitePath } from '../paths/paths.ts'
 import { adaptBlock, partMarks, partsIn } from './parts.ts'
@@ -38,7 +39,7 @@ function withoutCurrent(text: string): string {
   const page = parsePage(text)
   const splices: Splice[] = page.elements.flatMap((element) => {
     const at = element.attributes.get('aria-current') === 'page' ? element.place?.attributes['aria-current'] : undefined
-    return at ? [{ from: at.from - /\s*$/.exec(text.slice(0, at.from))![0].length, to: at.to, insert: '' }] : []
+    return at ? [{ from: at.from - spaceBefore(text, at.from, HTML_SPACE).length, to: at.to, insert: '' }] : []
   })
   return applySplices(text, splices)
 }

@@ -15,7 +15,7 @@ import { unfitCharacter, unfitSentence } from './encoding.ts'
 import { fileDoc, type Doc } from './step.ts'
 import type { SiteView } from './view.ts'
 import type { Page, PageElement } from '../markup/tree.ts'
-import { beginsLine, indentAt, lineEndOf } from '../text/place.ts'
+import { beginsLine, indentAt, lineEndOf, spaceBefore } from '../text/place.ts'
 import type { Range, Splice } from '../text/splice.ts'
 
 /** What becomes of one page when a part is shared or rewritten. */
@@ -284,8 +284,9 @@ export function planUnshare(site: SiteView, name: string): { readonly doc: Doc; 
           to: to + next[0].length + /^[ \t]*/.exec(text.slice(to + next[0].length))![0].length,
           insert: '',
         }
-      const back = /(?:\r\n|\r|\n)[ \t]*$/.exec(text.slice(0, from))
-      return { from: from - (back?.[0].length ?? 0), to, insert: '' }
+      const start = from - spaceBefore(text, from).length
+      const end = text.endsWith('\r\n', start) ? 2 : Number(start > 0)
+      return { from: start - end, to, insert: '' }
     }
     const opens = site.page(path).comments.find(({ from }) => from === place.whole.from)!
     const closes = site.page(path).comments.find(({ to, from }) => to === place.whole.to && from !== place.whole.from)

@@ -31,6 +31,9 @@ function lineStarts(text: string): readonly number[] {
 
 const isLineEnd = (text: string, at: number) => text[at] === '\n' || text[at] === '\r'
 
+/** White space of HTML. */
+export const HTML_SPACE = ' \t\n\f\r'
+
 /** Where the line begins that holds an offset. */
 export function lineStartOf(text: string, offset: number): number {
   // Step by step: looking for a line end that a text does not use would go through all of it.
@@ -39,10 +42,10 @@ export function lineStartOf(text: string, offset: number): number {
   return start
 }
 
-/** Spaces and tabs right before an offset. */
-export function spaceBefore(text: string, offset: number): string {
+/** Spaces and tabs right before an offset, or what else counts as space. */
+export function spaceBefore(text: string, offset: number, space = ' \t'): string {
   let start = offset
-  while (text[start - 1] === ' ' || text[start - 1] === '\t') start--
+  while (start > 0 && space.includes(text[start - 1]!)) start--
   return text.slice(start, offset)
 }
 

@@ -1,6 +1,7 @@
 import type { AtRule, Sheet } from '../sheet/parse.ts'
 import { declarationsOf, fontFaces } from '../sheet/walk.ts'
 import { splitAtCommas } from '../css/tokens.ts'
+import { memo } from '../text/memo.ts'
 import { targetOf, type SitePath } from '../paths/paths.ts'
 import { familiesIn } from './stack.ts'
 
@@ -31,8 +32,10 @@ const STRETCH: Readonly<Record<string, number>> = {
 }
 
 /** The faces a sheet declares on its top level, in order; those without a family or a source are no faces. */
-export function facesOf(sheet: Pick<Sheet, 'rules'>): Face[] {
-  return fontFaces(sheet).flatMap((rule) => {
+export const facesOf = (sheet: Pick<Sheet, 'rules'>): readonly Face[] => facesIn(sheet.rules)
+
+const facesIn = memo((rules: Sheet['rules']): readonly Face[] =>
+  fontFaces({ rules }).flatMap((rule) => {
     const get = (property: string) =>
       declarationsOf(rule)
         .filter((each) => each.property === property)
@@ -65,8 +68,8 @@ export function facesOf(sheet: Pick<Sheet, 'rules'>): Face[] {
         ),
       },
     ]
-  })
-}
+  }),
+)
 
 function range(
   text: string,

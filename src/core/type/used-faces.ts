@@ -4,7 +4,7 @@ import type { Sheet } from '../sheet/parse.ts'
 import { removeRules } from '../sheet/remove.ts'
 import { targetOf, type SitePath } from '../paths/paths.ts'
 import { referencesIn } from '../markup/references.ts'
-import type { Splice } from '../text/splice.ts'
+import { applySplices, type Splice } from '../text/splice.ts'
 import { facesOf, filesOf, type Face } from './faces.ts'
 
 /** Elements that browsers set in italics by themselves (HTML, section 15.3.4). */
@@ -24,17 +24,19 @@ export function unusedFaces(
   const said = [withoutFaces(sheet), ...site.others, ...pages.flatMap(writtenStyles)].join('\n').toLowerCase()
   const italics =
     /italic|oblique/.test(said) || pages.some((page) => page.elements.some(({ tag }) => ITALIC_TAGS.has(tag)))
+  const families = new Set(faces.map(({ family }) => family))
+  const named = new Set([...families].filter((family) => said.includes(family.toLowerCase())))
+  const upright = new Set(faces.flatMap(({ family, style }) => (style === 'normal' ? family : [])))
   return faces.filter(
-    ({ family, style }) =>
-      !said.includes(family.toLowerCase()) ||
-      (style !== 'normal' && !italics && faces.some((other) => other.family === family && other.style === 'normal')),
+    ({ family, style }) => !named.has(family) || (style !== 'normal' && !italics && upright.has(family)),
   )
 }
 
 function withoutFaces(sheet: Sheet): string {
-  let text = sheet.text
-  for (const { rule } of [...facesOf(sheet)].reverse()) text = text.slice(0, rule.from) + text.slice(rule.to)
-  return text
+  return applySplices(
+    sheet.text,
+    facesOf(sheet).map(({ rule: { from, to } }) => ({ from, to, insert: '' })),
+  )
 }
 
 /** What a page itself says of styles and scripts: any of it may name a font. */

@@ -91,7 +91,7 @@ function coloursOf(sheet: Sheet, from: number, to: number): Coloured[] {
       return !isColor(color) ? [] : [{ from: from + index, to: from + index + value.length, value, color }]
     },
   )
-  const written = literalsOf({ ...sheet, rules: sheet.rules.filter(within) })
+  const written = literalsOf(sheet, { from, to })
     .filter(within)
     .map((literal) => ({ from: literal.from, to: literal.to, value: literal.value, color: literal.value }))
   return [...uses, ...written].sort((a, b) => a.from - b.from)

@@ -56,9 +56,12 @@ const COUNT_AFTER_MS = 400
 function Mistakes() {
   const file = useRoom((state) => state.sheetPath)
   const { answer } = useAsk('textFaults', { file }, { pause: COUNT_AFTER_MS, keep: true })
-  const mistakes = answer?.faults.filter(({ severity }) => severity === 'error').length ?? 0
-  if (mistakes === 0) return null
-  return <span className="min-w-0 truncate text-alarm">{count(mistakes, 'mistake')}, marked in the text</span>
+  if (!answer || answer.mistakes === 0) return null
+  return (
+    <span className="min-w-0 truncate text-alarm">
+      {count(answer.mistakes, 'mistake')}, {answer.unmarked > 0 ? 'the first marked' : 'marked'} in the text
+    </span>
+  )
 }
 
 /** Moves the sheet below the pages or beside them. */

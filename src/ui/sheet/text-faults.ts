@@ -9,8 +9,6 @@ import { docText, toEditor } from './editor-text.ts'
 
 /** Faults are marked when typing rests: half a word is one every time. */
 const MARK_AFTER_MS = 250
-/** More tell nothing new, and would cover the text. */
-const MOST_MARKED = 200
 
 /** Marks in the text of a page or stylesheet what the fit check says of it. Gives what asks for it again, and what ends it. */
 export function markFaults(workroom: Workroom, file: () => string, editor: EditorView) {
@@ -39,7 +37,7 @@ export function markFaults(workroom: Workroom, file: () => string, editor: Edito
 function diagnosticsOf(workroom: Workroom, editor: EditorView, { doc, faults }: Answer<'textFaults'>): Diagnostic[] {
   const { length } = editor.state.doc
   const text = docText(editor.state)
-  return faults.slice(0, MOST_MARKED).map(({ from, to, message, severity, mend }) => {
+  return faults.map(({ from, to, message, severity, mend }) => {
     const range = toEditor(editor.state, { from, to, insert: '' })
     return {
       from: Math.min(range.from, length),

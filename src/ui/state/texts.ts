@@ -1,4 +1,4 @@
-import { wornSheet } from '../../core/markup/worn.ts'
+import { rootedUrls, wornSheet } from '../../core/markup/worn.ts'
 import { parseSheet, type Sheet } from '../../core/sheet/parse.ts'
 import { reparseSheet } from '../../core/sheet/reparse.ts'
 import { applySplices } from '../../core/text/splice.ts'
@@ -24,9 +24,11 @@ export function frameRules(sheet: Sheet, root: string): string[] {
   lists.set(sheet, byRoot)
   const known = byRoot.get(root)
   if (known) return known
+  // Only a sheet of which Attire itself left something out can be too deep for a browser.
+  const worn = sheet.errors.some(({ leftOut }) => leftOut) ? wornSheet : rootedUrls
   const rules = sheet.rules.map((rule) => {
     const text = sheet.text.slice(rule.from, rule.to)
-    return applySplices(text, wornSheet(text, root))
+    return applySplices(text, worn(text, root))
   })
   byRoot.set(root, rules)
   return rules

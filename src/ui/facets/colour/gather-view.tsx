@@ -1,12 +1,13 @@
 'use client'
 import { CircleCheck } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { gather, type Gathered, type GatherPlan } from '../../../core/color/gather-colors.ts'
+import type { Gathered, GatheredColor, GatherPlan } from '../../../core/color/gather-colors.ts'
 import { placeOf } from '../../../core/text/place.ts'
 import { settledSheetText } from '../../state/document.ts'
-import { sheetOf } from '../../state/texts.ts'
+import { useAnswer } from '../../state/use-answer.ts'
 import { count } from '../../words.ts'
 import { useRoom, useWorkroom } from '../../state/context.tsx'
+import { LongList } from '../../controls/long-list.tsx'
 import { Group } from '../../controls/parts.tsx'
 
 /** How far apart colours may lie to be shown together, in OKLab: just seen, and clearly different. */
@@ -14,12 +15,12 @@ const THRESHOLDS = { least: 0, most: 0.12, usual: 0.03 } as const
 
 /** Colours written directly in the sheet; equal and nearly equal ones become a swatch. */
 export function GatherView() {
-  const settled = useRoom(settledSheetText)
   const set = useRoom((state) => state.set)
   const [threshold, setThreshold] = useState<number>(THRESHOLDS.usual)
-  const groups = useMemo(() => gather(sheetOf(settled), threshold), [settled, threshold])
+  const groups = useAnswer('gathered', { threshold }, { keep: true })
   // Colours that several names are fit for get them in turn.
-  const plans = useMemo(() => planAll(groups), [groups])
+  const planned = useMemo(() => planAll(groups ?? []), [groups])
+  if (!groups) return <p className="px-4 py-3.5 text-quiet">Looking for colours …</p>
   if (groups.length === 0)
     return (
       <p className="flex items-center gap-2 px-4 py-3.5">
@@ -48,21 +49,24 @@ export function GatherView() {
           Difference in OKLab; about 0.02 is just seen side by side (common practice).
         </p>
         {groups.length > 1 && (
-          <button type="button" className="btn mt-2" onClick={() => set({ asking: { kind: 'gather', plans } })}>
+          <button
+            type="button"
+            className="btn mt-2"
+            onClick={() => set({ asking: { kind: 'gather', plans: planned.map(({ plan }) => plan) } })}
+          >
             Make swatches of all …
           </button>
         )}
       </div>
-      <ul aria-label="Colours written directly">
-        {groups.map((group, at) => (
-          <GroupRow
-            key={group.members[0]!.value}
-            group={group}
-            plan={plans[at]!}
-            onMerge={() => set({ asking: { kind: 'gather', plans: [plans[at]!] } })}
-          />
-        ))}
-      </ul>
+      <LongList
+        label="Colours written directly"
+        items={planned}
+        keyOf={({ group }) => group.members[0]!.value}
+        rowHeight={56}
+        row={({ group, plan }) => (
+          <GroupRow group={group} plan={plan} onMerge={() => set({ asking: { kind: 'gather', plans: [plan] } })} />
+        )}
+      />
       <Group title="How it works">
         <p className="text-[12px] text-quiet">
           Before anything is written, Attire proves what each element on each page would look like, and lists what
@@ -73,21 +77,25 @@ export function GatherView() {
   )
 }
 
-function planAll(groups: readonly Gathered[]): (GatherPlan & { names: readonly string[] })[] {
+interface Planned {
+  readonly group: Gathered
+  readonly plan: GatherPlan & { readonly names: readonly string[] }
+}
+
+function planAll(groups: readonly Gathered[]): Planned[] {
   const taken = new Set<string>()
-  return groups.map(({ names, swatch, value, members }) => {
+  return groups.map((group) => {
+    const { names, swatch, value, members } = group
     const name = swatch ?? names.find((each) => !taken.has(each)) ?? `${names[0] ?? '--colour'}-${taken.size + 1}`
     taken.add(name)
-    return { name, names, value, members: members.map((member) => member.value) }
+    return { group, plan: { name, names, value, members: members.map((member) => member.value) } }
   })
 }
 
 function GroupRow({ group, plan, onMerge }: { group: Gathered; plan: GatherPlan; onMerge: () => void }) {
-  const { store } = useWorkroom()
-  const text = useRoom(settledSheetText)
   const [open, setOpen] = useState(false)
   return (
-    <li className="border-b border-line px-4 py-2.5">
+    <div className="border-b border-line px-4 py-2.5">
       <div className="flex items-center gap-2">
         <span aria-hidden className="flex h-[30px] w-14 shrink-0 overflow-hidden rounded-[3px] border border-edge">
           {(group.swatch ? [{ hex: group.hex, value: group.value }, ...group.members] : group.members)
@@ -115,34 +123,50 @@ function GroupRow({ group, plan, onMerge }: { group: Gathered; plan: GatherPlan;
         <ul className="mt-2 flex flex-col gap-1 border-l-2 border-edge pl-2 text-[12px]">
           {group.members.map((member) => (
             <li key={member.value}>
-              <p className="flex items-center gap-1.5">
-                <span
-                  aria-hidden
-                  className="size-3.5 rounded-[2px] border border-edge"
-                  style={{ backgroundColor: member.hex }}
-                />
-                <code className="font-mono">{member.value}</code>
-                {member.difference >= 1e-4 && (
-                  <span className="text-quiet">
-                    {member.difference.toFixed(3)} from {group.swatch ?? group.value}
-                  </span>
-                )}
-              </p>
-              {member.uses.map((use) => (
-                <button
-                  key={use.from}
-                  type="button"
-                  className="block w-full truncate text-left text-quiet hover:text-ink hover:underline"
-                  onClick={() => store.getState().showText(null, { from: use.from, to: use.to })}
-                >
-                  line {placeOf(text, use.from).line}{' '}
-                  <code className="font-mono text-ink">{use.rule.replace(/\s+/g, ' ')}</code> {use.property}
-                </button>
-              ))}
+              <Member member={member} lead={group.swatch ?? group.value} />
             </li>
           ))}
         </ul>
       )}
-    </li>
+    </div>
+  )
+}
+
+/** One colour as it is written, with its places. */
+function Member({ member, lead }: { member: GatheredColor; lead: string }) {
+  const { store } = useWorkroom()
+  const text = useRoom(settledSheetText)
+  return (
+    <>
+      <p className="flex items-center gap-1.5">
+        <span
+          aria-hidden
+          className="size-3.5 rounded-[2px] border border-edge"
+          style={{ backgroundColor: member.hex }}
+        />
+        <code className="font-mono">{member.value}</code>
+        {member.difference >= 1e-4 && (
+          <span className="text-quiet">
+            {member.difference.toFixed(3)} from {lead}
+          </span>
+        )}
+      </p>
+      <LongList
+        items={member.uses}
+        keyOf={({ from }) => `${from}`}
+        rowHeight={18}
+        row={({ from, to, rule, property }) => (
+          <button
+            type="button"
+            className="block w-full truncate text-left text-quiet hover:text-ink hover:underline"
+            onClick={() => store.getState().showText(null, { from, to })}
+          >
+            line {placeOf(text, from).line} <code className="font-mono text-ink">{rule.replace(/\s+/g, ' ')}</code>{' '}
+            {property}
+          </button>
+        )}
+      />
+      {member.more > 0 && <p className="text-quiet">and {member.more.toLocaleString('en')} more</p>}
+    </>
   )
 }

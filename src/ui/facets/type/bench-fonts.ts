@@ -20,6 +20,9 @@ export function useShippedFaces(): void {
   }, [])
 }
 
+/** More faces than any text is set in; each costs the browser a moment, and a window has only so many. */
+const MOST_FACES = 300
+
 /** The same for the faces of the sheet, so that specimens are set as the pages are. */
 export function useSheetFaces(): void {
   const { frames } = useWorkroom()
@@ -28,14 +31,15 @@ export function useSheetFaces(): void {
   const lookId = useRoom((state) => state.lookId)
   const kept = useRoom((state) => state.keeping.state === 'kept')
   const shipped = new Set(FAMILIES.map(({ name }) => name))
+  const faces = facesOf(sheetOf(text))
+    .filter(({ family }) => !shipped.has(family))
+    .slice(0, MOST_FACES)
   const key = JSON.stringify(
-    facesOf(sheetOf(text))
-      .filter(({ family }) => !shipped.has(family))
-      .flatMap((face) =>
-        filesOf(face, sheetPath)
-          .slice(0, 1)
-          .map((path) => ({ family: face.family, path, weight: face.weight.join(' '), style: face.style })),
-      ),
+    faces.flatMap((face) =>
+      filesOf(face, sheetPath)
+        .slice(0, 1)
+        .map((path) => ({ family: face.family, path, weight: face.weight.join(' '), style: face.style })),
+    ),
   )
   useEffect(() => {
     // The server knows a file once the step that brought it is kept.
