@@ -1,7 +1,7 @@
 import { createSocket } from 'node:dgram'
 import { createServer, type Server } from 'node:http'
 import { expect, test } from './test.ts'
-import { bringIn, bytes, inFrame, openSite, pageFrames, stored } from './helpers.ts'
+import { bringIn, bytes, frameOf, inFrame, kept, openSite, pageFrames, stored, valueIn } from './helpers.ts'
 
 /** A server that a page must not reach: it writes down whoever comes. */
 let outside: Server
@@ -262,6 +262,47 @@ test('routes refuse foreign origins and hosts with one shape and a sentence', as
   expect((await request.get('/')).headers()['content-security-policy']).toMatch(
     /script-src 'self' 'nonce-[^']+' 'strict-dynamic'; style-src 'self' 'nonce-[^']+'/,
   )
+})
+
+test('sheets nested deeper than a browser lives through are shown and typed in', async ({ page, request }) => {
+  const deep = (start: string) => start.repeat(40_000)
+  const site = await bringIn(request, 'Deep', {
+    'index.html': bytes(
+      `<!doctype html><title>t</title><link rel="stylesheet" href="s.css"><style>${deep('b{')}</style><p>x</p>`,
+    ),
+    's.css': bytes(`p { color: green } ${deep('@media all{')}`),
+  })
+  await openSite(page, site)
+  await expect.poll(() => valueIn(page, 'index.html', 'p', 'color')).toBe('rgb(0, 128, 0)')
+  await page.keyboard.press('Alt+s')
+  await page.locator('.cm-content').click({ position: { x: 5, y: 5 } })
+  await page.keyboard.press('Control+Home')
+  await page.keyboard.type('p{top:1px;}')
+  await expect.poll(() => valueIn(page, 'index.html', 'p', 'top')).toBe('1px')
+  await kept(page)
+  expect((await stored(request, site)).looks[0]!.text).toBe(`p{top:1px;}p { color: green } ${deep('@media all{')}`)
+})
+
+test('a page that answers no more is loaded anew', async ({ page, request }) => {
+  const site = await bringIn(request, 'Deaf', {
+    'index.html': bytes('<!doctype html><title>t</title><link rel="stylesheet" href="s.css"><p>x</p>'),
+    's.css': bytes('p { color: green }'),
+  })
+  // Before the bridge, so that it can be kept from hearing anything.
+  await page.addInitScript(() => {
+    const deafen = (event: Event) => 'deaf' in window && event.stopImmediatePropagation()
+    window.addEventListener('message', deafen, true)
+  })
+  await openSite(page, site)
+  await frameOf(page, 'index.html').evaluate(() => Object.assign(window, { deaf: true }))
+  await page.keyboard.press('Alt+s')
+  await page.locator('.cm-content').click({ position: { x: 5, y: 5 } })
+  await page.keyboard.press('Control+Home')
+  await page.keyboard.type('p{top:1px;}')
+  await kept(page)
+  expect(await valueIn(page, 'index.html', 'p', 'top')).toBe('auto')
+  await expect.poll(() => valueIn(page, 'index.html', 'p', 'top')).toBe('1px')
+  expect((await stored(request, site)).looks[0]!.text).toBe('p{top:1px;}p { color: green }')
 })
 
 /** Blurred things that turn: this many are too many for any machine without a graphics card. */

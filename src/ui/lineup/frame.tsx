@@ -56,8 +56,10 @@ export function Frame({ generation, ...props }: Props & { readonly generation: s
                 props.listener?.onReady?.()
                 setSilent(false)
               },
+              onSilent: () => each === generation && lose(),
               onApplied: (sheets) => {
                 props.listener?.onApplied?.(sheets)
+                setSilent(false)
                 if (each === generation) setShown(generation)
               },
             }}
@@ -130,6 +132,7 @@ function SingleFrame({
         heard.current?.onReady?.()
       },
       onApplied: (sheets) => heard.current?.onApplied?.(sheets),
+      onSilent: () => heard.current?.onSilent?.(),
       onFollow: (href) => heard.current?.onFollow?.(href),
       onPick: (index, tag, more) => heard.current?.onPick?.(index, tag, more),
       onKey: (key) => heard.current?.onKey?.(key),

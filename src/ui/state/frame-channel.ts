@@ -20,7 +20,12 @@ export interface FrameListener {
   onHeight?(seen: SeenHeight): void
   /** The line to the frame, once it is open. */
   onChannel?(channel: FrameChannel): void
+  /** The frame has not answered for so long that its browser process must have ended. */
+  onSilent?(): void
 }
+
+/** Dressing the heaviest page takes a part of this. */
+const ANSWERS_WITHIN_MS = 8000
 
 /** What a frame answers when it is asked. */
 export type FrameAnswer = Extract<FromFrame, { type: 'values' | 'present' | 'laid' | 'edited' }>
@@ -49,6 +54,7 @@ export class FrameChannel {
   /** What it was told last of states that are worn. */
   statesWorn = '[]'
   private heard = { since: 0, messages: 0, tooMany: false }
+  private awaiting: ReturnType<typeof setTimeout> | undefined
 
   constructor(
     readonly page: string,
@@ -95,7 +101,21 @@ export class FrameChannel {
     if (this.ready) this.send()
   }
 
+  /** Nothing is awaited from the frame any more. */
+  close(): void {
+    clearTimeout(this.awaiting)
+  }
+
+  /** From its last message on, a frame that owes an answer is waited for only so long. */
+  private waitForAnswer(): void {
+    clearTimeout(this.awaiting)
+    this.awaiting = setTimeout(() => {
+      if (this.seq !== this.acknowledged) this.listener.onSilent?.()
+    }, ANSWERS_WITHIN_MS)
+  }
+
   hear(message: FromFrame): void {
+    this.waitForAnswer()
     switch (message.type) {
       case 'ready':
         this.ready = true
@@ -146,6 +166,7 @@ export class FrameChannel {
       this.post({ type: 'patch', seq: ++this.seq, edit })
     }
     this.sent = rules
+    this.waitForAnswer()
   }
 }
 

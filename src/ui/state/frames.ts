@@ -150,6 +150,7 @@ export class Frames {
     return {
       channel,
       close: () => {
+        channel.close()
         if (this.channels.get(source) === channel) this.channels.delete(source)
       },
     }

@@ -10,6 +10,7 @@ import { declarationsOf, topStyleRules } from '../../../core/sheet/walk.ts'
 import { selectorsOf } from '../../../core/edit/decide.ts'
 import { ColorField } from '../../controls/color-field.tsx'
 import { LongList } from '../../controls/long-list.tsx'
+import { NameSelect } from '../../controls/name-select.tsx'
 import { settledSheetText, sheetText } from '../../state/document.ts'
 import { sheetOf } from '../../state/texts.ts'
 import { placeOf } from '../../../core/text/place.ts'
@@ -294,7 +295,6 @@ const Derive = memo(function Derive({ names }: { names: readonly string[] }) {
       label: `Added the swatch ${name}`,
       texts: [{ doc: lookDoc(store.getState().lookId), splices: addSwatch(sheetOf(settled), name, value) }],
     })
-  const choice = 'field h-7 min-w-0 flex-1 px-1 font-mono text-[12px]'
   return (
     <Group title="Make one of another">
       <form
@@ -315,28 +315,8 @@ const Derive = memo(function Derive({ names }: { names: readonly string[] }) {
             <option value="darker">darker</option>
             <option value="mixed">mixed</option>
           </select>
-          <select
-            aria-label="Made of"
-            className={choice}
-            value={from}
-            onChange={(event) => setFrom(event.target.value)}
-          >
-            {names.map((each) => (
-              <option key={each}>{each}</option>
-            ))}
-          </select>
-          {kind === 'mixed' && (
-            <select
-              aria-label="Mixed with"
-              className={choice}
-              value={partner}
-              onChange={(event) => setWith(event.target.value)}
-            >
-              {names.map((each) => (
-                <option key={each}>{each}</option>
-              ))}
-            </select>
-          )}
+          <NameSelect label="Made of" names={names} value={from} onChange={setFrom} />
+          {kind === 'mixed' && <NameSelect label="Mixed with" names={names} value={partner} onChange={setWith} />}
         </div>
         <div className="flex items-center gap-2">
           <input
