@@ -28,12 +28,16 @@ export const DEEP_SHEETS: Readonly<Record<string, string>> = {
 export const WIDE_SHEETS: Readonly<Record<string, string>> = {
   'rules that never close, very many': 'a{'.repeat(100_000),
   'a long selector': `${'div '.repeat(5000)}{ color: red }`,
-  'a long list': `${'p,'.repeat(50_000)}p { color: red }`,
-  'very many declarations': `p { ${'color: red; '.repeat(50_000)} }`,
-  'very many rules': 'p { color: red } '.repeat(30_000),
+  'a long list': `${'p,'.repeat(10_000)}p { color: red }`,
+  'very many declarations': `p { ${'color: red; '.repeat(20_000)} }`,
+  'very many rules': 'p { color: red } '.repeat(8_000),
   'a comment that never ends': `/*${'x'.repeat(500_000)}`,
   'a string that never ends': `p { content: "${'x'.repeat(500_000)}`,
   'very many faces': '@font-face { font-family: a; src: url(a.woff) } '.repeat(5000),
+  'very many media queries': Array.from(
+    { length: 2000 },
+    (_, at) => `@media (min-width: ${at}px) { p { margin: ${at}px } }`,
+  ).join(''),
   'very many layers': Array.from({ length: 5000 }, (_, at) => `@layer l${at};`).join(''),
 }
 
@@ -59,7 +63,7 @@ export const DEEP_PAGES: Readonly<Record<string, string>> = {
 export const WIDE_PAGES: Readonly<Record<string, string>> = {
   'boxes in boxes, closed': '<div>'.repeat(6000) + 'x' + '</div>'.repeat(6000),
   lists: '<ul><li>'.repeat(3000),
-  'very many elements': '<p>x'.repeat(30_000),
+  'very many elements': '<p>x'.repeat(10_000),
   'very many attributes': `<p ${Array.from({ length: 20_000 }, (_, at) => `a${at}=x`).join(' ')}>x`,
   'very many classes': `<p class="${Array.from({ length: 50_000 }, (_, at) => `c${at}`).join(' ')}">x`,
   'a long word': 'x'.repeat(900_000),
@@ -68,5 +72,6 @@ export const WIDE_PAGES: Readonly<Record<string, string>> = {
   styles: '<style>p{color:red}</style>'.repeat(3000),
   'inline styles': '<p style="color:red">x'.repeat(10_000),
   forms: '<form><input>'.repeat(3000),
+  'elements of one id': '<p id=a>x'.repeat(4000),
   addresses: '<a href="http://[">x</a><img src="%"><a href="%zz">y</a>'.repeat(500),
 }

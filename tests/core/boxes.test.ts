@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { create } from 'fontkit'
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
@@ -10,9 +11,11 @@ import { rangeWords, rowSentence } from '../../src/core/boxes/row-words.ts'
 import { readShadows, writeShadows } from '../../src/core/boxes/shadow.ts'
 import { usedWidths } from '../../src/core/boxes/used-widths.ts'
 import { stretchesOf, WidthsOfPage } from '../../src/core/boxes/widths-of-page.ts'
+import { mediaMatches } from '../../src/core/values/media.ts'
 import { usedLength } from '../../src/core/values/used-length.ts'
 import { entriesFor, placeOfEntry } from '../../src/core/cascade/entries.ts'
 import { idOf } from '../../src/core/properties/longhands.ts'
+import { runs } from '../runs.ts'
 import { siteOf } from './model.ts'
 
 /** A page with a sheet; its elements' used boxes by id. */
@@ -160,6 +163,23 @@ describe('rows', () => {
       { from: 601, to: 799 },
       { from: 800, to: 2560 },
     ])
+  })
+
+  it('whatever the queries are, each answers alike within a stretch and one of them otherwise in the next', () => {
+    const px = fc.integer({ min: 200, max: 2700 })
+    const query = fc.oneof(
+      px.map((at) => `(min-width: ${at}px)`),
+      px.map((at) => `(width < ${at / 16}em)`),
+      fc.tuple(px, px).map(([a, b]) => `(${a}px <= width < ${b}px), (orientation: portrait)`),
+    )
+    fc.assert(
+      fc.property(fc.array(query, { maxLength: 6 }), (queries) => {
+        const answers = (width: number) => queries.map((each) => mediaMatches(each, { width, height: 800 })).join()
+        const turns = Array.from({ length: 2280 }, (_, at) => 281 + at).filter((at) => answers(at) !== answers(at - 1))
+        expect(stretchesOf(queries, 800).map(({ from }) => from)).toEqual([280, ...turns])
+      }),
+      { numRuns: runs(20) },
+    )
   })
 })
 

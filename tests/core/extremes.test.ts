@@ -1,21 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import { askAll } from '../ask-all.ts'
 import { DEEP_PAGES, DEEP_SHEETS, WIDE_PAGES, WIDE_SHEETS } from '../extremes.ts'
-import { runs } from '../runs.ts'
 import { siteOf } from './model.ts'
 
 const PATH = 'index.html'
 const PAGE =
   '<!doctype html><html lang=en><head><title>t</title><link rel=stylesheet href=css/site.css></head><body><main><p>x</p><p class=a>y</p></main></body></html>'
 const SHEET = 'p { color: red } div b, li > a { top: 0 }'
-/** What is only long takes long, so it is asked where more than usual is (`ATTIRE_RUNS`). */
-const wide = runs(1) > 1
 
 describe('too deep, too long or too clever: everything is answered, nothing throws', () => {
-  it.each(Object.entries({ ...DEEP_SHEETS, ...(wide ? WIDE_SHEETS : {}) }))('a sheet of %s', (_, css) =>
+  it.each(Object.entries({ ...DEEP_SHEETS, ...WIDE_SHEETS }))('a sheet of %s', (_, css) =>
     askAll(siteOf({ [PATH]: PAGE, 'css/site.css': css })),
   )
-  it.each(Object.entries({ ...DEEP_PAGES, ...(wide ? WIDE_PAGES : {}) }))('a page of %s', (_, html) =>
+  it.each(Object.entries({ ...DEEP_PAGES, ...WIDE_PAGES }))('a page of %s', (_, html) =>
     askAll(siteOf({ [PATH]: `<link rel=stylesheet href=css/site.css>${html}`, 'css/site.css': SHEET })),
   )
   it('what is left out is said', () => {
