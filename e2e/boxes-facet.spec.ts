@@ -105,6 +105,11 @@ test('while a size is dragged, the pages where a row would break are named befor
   await page.mouse.move(drawn.x + 30, drawn.y + drawn.height / 2, { steps: 5 })
   await expect(page.getByText('This would break 2 rows:')).toBeVisible()
   await expect(page.getByText('more.html: div#main drops under div#side.')).toBeVisible()
+  // So wide that the window can be scrolled, as the frames show.
+  await page.mouse.move(drawn.x + drawn.width + 900, drawn.y + drawn.height / 2, { steps: 5 })
+  await expect(page.getByText('This would break 2 rows and make 2 pages scroll sideways:')).toBeVisible()
+  await expect(page.getByText(/^more\.html: scrolls sideways, for div#main sticks out by [\d,.]+ px\./)).toBeVisible()
+  expect(await inFrame(page, 'more.html', () => document.scrollingElement!.scrollWidth > innerWidth)).toBe(true)
   await page.mouse.up()
 })
 

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from './test.ts'
 import { fitRange, rowKey, type FitStretch } from '../src/core/boxes/fit-range.ts'
+import { sticksOutAt } from '../src/core/boxes/sideways.ts'
 import { usedHeights } from '../src/core/boxes/used-heights.ts'
 import { usedWidths } from '../src/core/boxes/used-widths.ts'
 import { findingsIn } from '../src/core/fit/check.ts'
@@ -53,16 +54,22 @@ function measure(page: Page): Promise<Measured[]> {
   )
 }
 
+/** How far the page can be scrolled sideways, px; bars on the right take nothing from it here. */
+const scrollsBy = (page: Page) =>
+  page.evaluate(() => document.scrollingElement!.scrollWidth - document.scrollingElement!.clientWidth)
+
 interface Tally {
   known: number
   high: number
   all: number
+  /** Pages said to scroll sideways at a width. */
+  sideways: number
   readonly wrong: string[]
 }
 
 /** Every width and height that the core claims to know, beside the browser's, at five viewport widths. */
 async function compareWidths(page: Page, files: Files, paths: readonly string[]): Promise<Tally> {
-  const tally: Tally = { known: 0, high: 0, all: 0, wrong: [] }
+  const tally: Tally = { known: 0, high: 0, all: 0, sideways: 0, wrong: [] }
   const site = siteOf(files)
   await serve(page, files)
   for (const path of paths) {
@@ -72,6 +79,13 @@ async function compareWidths(page: Page, files: Files, paths: readonly string[])
       const styles = site.stylesOf(path, { width, height: 800 })
       const boxes = usedWidths(styles)
       const heights = usedHeights(styles, boxes)
+      const out = sticksOutAt(styles, boxes, width)
+      if (out) {
+        tally.sideways++
+        const by = await scrollsBy(page)
+        // Chromium counts whole px.
+        if (by + 1 < out.by) tally.wrong.push(`${path} at ${width} scrolls by ${by} px, not ${out.by}`)
+      }
       const real = await measure(page)
       expect(real).toHaveLength(boxes.length)
       for (const [at, { isBox, isTurned, isSplit, name, width: seen, height: upright }] of real.entries()) {
@@ -92,8 +106,9 @@ async function compareWidths(page: Page, files: Files, paths: readonly string[])
   return tally
 }
 
-function report(what: string, { known, high, all, wrong }: Tally): void {
-  console.log(`${what}: ${known} of ${all} widths known, ${high} heights, ${wrong.length} wrong`)
+function report(what: string, { known, high, all, sideways, wrong }: Tally): void {
+  const scrolls = `${sideways} times wider than the window`
+  console.log(`${what}: ${known} of ${all} widths known, ${high} heights, ${scrolls}, ${wrong.length} wrong`)
 }
 
 const layouts = fc.sample(layoutPage, { numRuns: 60, seed: 20261126 })
@@ -105,6 +120,7 @@ test('every width the core claims to know is the browser’s: generated rows of 
   report('generated layouts', tally)
   expect(tally.wrong).toEqual([])
   expect(tally.known / tally.all).toBeGreaterThan(0.5)
+  expect(tally.sideways).toBeGreaterThan(10)
 })
 
 test('and so are those of the demo, of open stylesheets and of generated pages', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { emptiedDeepBlocks } from '../css/deep-blocks.ts'
+import { emptiedDeepBlocks } from '../sheet/deep-blocks.ts'
 import { addressesIn } from '../sheet/references.ts'
 import type { Splice } from '../text/splice.ts'
 import { disarmed } from './disarm.ts'

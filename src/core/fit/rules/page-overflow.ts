@@ -1,13 +1,12 @@
-import { computed, lengthOf } from '../../boxes/box-style.ts'
-import { isOutOfFlow } from '../../boxes/kinds.ts'
 import { laidInPart, widerThan } from '../../boxes/laid-in-part.ts'
 import { pictureSizes } from '../../boxes/pictures.ts'
 import { pxWords } from '../../boxes/row-words.ts'
-import type { KnownBox, UsedBox } from '../../boxes/used-box.ts'
+import { isInTheWay, mayScroll } from '../../boxes/sideways.ts'
+import type { KnownBox } from '../../boxes/used-box.ts'
 import type { PageStyles } from '../../cascade/cascade.ts'
 import { entriesFor, kindOf, placeOfEntry } from '../../cascade/entries.ts'
 import { describeElement } from '../../markup/describe.ts'
-import { elementsNamed, firstByTag, type PageElement } from '../../markup/tree.ts'
+import { elementsNamed, type PageElement } from '../../markup/tree.ts'
 import { idOf } from '../../properties/longhands.ts'
 import { placeOf } from '../../text/place.ts'
 import { DESK } from '../../values/media.ts'
@@ -34,44 +33,17 @@ export const pageOverflow: PageRule = {
     const maybe = [...new Set([...maybeWide(page.site.model, page.page), ...pictures])]
     if (maybe.length === 0) return []
     const styles = page.site.model.someStylesOf(page.path, { width: PHONE, height: DESK.height })
-    const root = page.page.root
-    const body = firstByTag(page.page, 'body')
-    if ([root, body].some((element) => element && computed(styles.of(element), 'overflow-x') !== 'visible')) return []
+    if (!mayScroll(styles)) return []
     const wide = widerThan(styles, maybe, PHONE, pictures)
     if (wide.length === 0) return []
     const boxes = laidInPart(styles, pictureSize, wide, floatsOf(page, styles))
     return wide.flatMap((element) => {
       const box = boxes[element.index]
-      return box?.known && box.width > PHONE + 0.5 && sticksOut(styles, boxes, element)
+      return box?.known && box.width > PHONE + 0.5 && isInTheWay(styles, boxes, element, PHONE)
         ? [found(page, styles, element, box)]
         : []
     })
   },
-}
-
-/** Whether a box that is too wide begins in the window, nothing around it cuts it off, and no box around it is too wide already. */
-function sticksOut(styles: PageStyles, boxes: readonly (UsedBox | null)[], element: PageElement): boolean {
-  if (!element.place || !beginsInside(styles, element)) return false
-  for (let at = element.parent; at; at = at.parent) {
-    const style = styles.of(at)
-    const box = boxes[at.index]
-    if (computed(style, 'overflow-x') !== 'visible' || !beginsInside(styles, at)) return false
-    if (box && (!box.known || box.width > PHONE + 0.5)) return false
-  }
-  return true
-}
-
-/** Whether nothing pulls a box to the left, where it could go on without being scrolled to. */
-function beginsInside(styles: PageStyles, element: PageElement): boolean {
-  const style = styles.of(element)
-  return (
-    !isOutOfFlow(style) &&
-    computed(style, 'position') === 'static' &&
-    computed(style, 'transform') === 'none' &&
-    computed(style, 'direction') === 'ltr' &&
-    (lengthOf(style, 'margin-left', PHONE) ?? 0) >= 0 &&
-    computed(style, 'float') !== 'right'
-  )
 }
 
 const SIZES = ['width', 'min-width'] as const

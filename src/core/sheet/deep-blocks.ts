@@ -1,4 +1,4 @@
-import { closerOf, Token, tokensOf } from './tokens.ts'
+import { closerOf, Token, tokensOf } from '../css/tokens.ts'
 import type { Range, Splice } from '../text/splice.ts'
 
 /** Blocks in blocks beyond which a frame is not given any: Chromium ends the whole page somewhere above 4,000. */
