@@ -1,18 +1,24 @@
 import { useEffect, useState } from 'react'
 import { useWorkroom } from '../state/context.tsx'
 
-/** What is to be done in a task of its own each, so that the window answers between them. */
-const tasks: (() => void)[] = []
+/** What waits for a task of its own, so that the window answers between them; null while none is under way. */
+let tasks: (() => void)[] | null = null
 
+/** Does the first at once, and what comes soon after it in a task of its own each. */
 function inOwnTask(task: () => void): void {
-  tasks.push(task)
-  if (tasks.length === 1) setTimeout(nextTask)
+  if (tasks) tasks.push(task)
+  else {
+    tasks = []
+    task()
+    setTimeout(nextTask)
+  }
 }
 
 function nextTask(): void {
-  tasks[0]?.()
-  tasks.shift()
-  if (tasks.length > 0) setTimeout(nextTask)
+  const task = tasks!.shift()
+  if (task) setTimeout(nextTask)
+  else tasks = null
+  task?.()
 }
 
 /** So long must a page stay in view before its frame is made: one that only flies by in scrolling is not worth it. */
