@@ -191,18 +191,22 @@ function DoneList({
   without: readonly string[]
   onTurn: (says: string) => void
 }) {
-  const rows = [...plan.done, ...without.filter((says) => !plan.done.some((each) => each.says === says))]
+  const done = new Set(plan.done.map(({ says }) => says))
+  const rows = [
+    ...plan.done.map((lines) => ({ says: lines.says, lines })),
+    ...without.filter((says) => !done.has(says)).map((says) => ({ says, lines: null })),
+  ]
+  const times = new Map<string, number>()
   return (
     <ul className="divide-y divide-line text-[12px]">
-      {rows.map((row, at) => (
-        <Item
-          key={`${at} ${typeof row === 'string' ? row : row.says}`}
-          says={typeof row === 'string' ? row : row.says}
-          lines={typeof row === 'string' ? null : row}
-          chosen={typeof row !== 'string'}
-          onTurn={onTurn}
-        />
-      ))}
+      {rows.map(({ says, lines }) => {
+        // By its words, so that a row that moves keeps the focus; the same may be said of several rules.
+        const time = (times.get(says) ?? 0) + 1
+        times.set(says, time)
+        // What is turned off is so at once, and not only when it is planned anew.
+        const chosen = lines !== null && !without.includes(says)
+        return <Item key={`${says} ${time}`} says={says} lines={lines} chosen={chosen} onTurn={onTurn} />
+      })}
     </ul>
   )
 }
