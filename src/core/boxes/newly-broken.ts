@@ -19,8 +19,8 @@ export interface NewlyBroken {
 }
 
 /**
- * What a changed sheet breaks at a viewport width: rows, and pages that scroll sideways then; on all pages that have boxes of a selector; page by page, so that it
- * can be called off.
+ * What a changed sheet breaks at a viewport width: rows, and pages that scroll sideways then; on all pages that have boxes of a
+ * selector, page by page, so that it can be called off.
  */
 export function* newlyBroken(
   before: SiteSnapshot,

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react'
 import type { Gathered, GatheredColor, GatherPlan } from '../../../core/color/gather-colors.ts'
 import { placeOf } from '../../../core/text/place.ts'
 import { settledSheetText } from '../../state/document.ts'
-import { useAnswer } from '../../state/use-answer.ts'
+import { useAsk } from '../../state/use-answer.ts'
 import { count } from '../../words.ts'
 import { useRoom, useWorkroom } from '../../state/context.tsx'
 import { LongList } from '../../controls/long-list.tsx'
@@ -17,7 +17,8 @@ const THRESHOLDS = { least: 0, most: 0.12, usual: 0.03 } as const
 export function GatherView() {
   const set = useRoom((state) => state.set)
   const [threshold, setThreshold] = useState<number>(THRESHOLDS.usual)
-  const groups = useAnswer('gathered', { threshold }, { keep: true })
+  // While colours are put together anew those from before stay to be seen, and nothing is made of them.
+  const { answer: groups, current } = useAsk('gathered', { threshold }, { keep: true })
   // Colours that several names are fit for get them in turn.
   const planned = useMemo(() => planAll(groups ?? []), [groups])
   if (!groups) return <p className="px-4 py-3.5 text-quiet">Looking for colours …</p>
@@ -52,6 +53,7 @@ export function GatherView() {
           <button
             type="button"
             className="btn mt-2"
+            disabled={!current}
             onClick={() => set({ asking: { kind: 'gather', plans: planned.map(({ plan }) => plan) } })}
           >
             Make swatches of all …
@@ -64,7 +66,12 @@ export function GatherView() {
         keyOf={({ group }) => group.members[0]!.value}
         rowHeight={56}
         row={({ group, plan }) => (
-          <GroupRow group={group} plan={plan} onMerge={() => set({ asking: { kind: 'gather', plans: [plan] } })} />
+          <GroupRow
+            group={group}
+            plan={plan}
+            current={current}
+            onMerge={() => set({ asking: { kind: 'gather', plans: [plan] } })}
+          />
         )}
       />
       <Group title="How it works">
@@ -92,7 +99,17 @@ function planAll(groups: readonly Gathered[]): Planned[] {
   })
 }
 
-function GroupRow({ group, plan, onMerge }: { group: Gathered; plan: GatherPlan; onMerge: () => void }) {
+function GroupRow({
+  group,
+  plan,
+  current,
+  onMerge,
+}: {
+  group: Gathered
+  plan: GatherPlan
+  current: boolean
+  onMerge: () => void
+}) {
   const [open, setOpen] = useState(false)
   return (
     <div className="border-b border-line px-4 py-2.5">
@@ -115,7 +132,7 @@ function GroupRow({ group, plan, onMerge }: { group: Gathered; plan: GatherPlan;
               : ''}
           </span>
         </button>
-        <button type="button" className="btn h-7 px-2 text-[12px]" onClick={onMerge}>
+        <button type="button" className="btn h-7 px-2 text-[12px]" disabled={!current} onClick={onMerge}>
           {group.swatch ? `Use ${plan.name}` : 'To swatch'} …
         </button>
       </div>
