@@ -1,4 +1,4 @@
-import { indentAt, lineEndOf, spaceBefore } from '../text/place.ts'
+import { beginsLine, indentAt, lineEndOf, spaceBefore } from '../text/place.ts'
 import { applySplices, type Splice } from '../text/splice.ts'
 import type { Declaration, Rule, Sheet, StyleRule } from './parse.ts'
 import { parseSheet } from './parse.ts'
@@ -50,9 +50,8 @@ export function removeDeclaration(sheet: Sheet, declaration: Declaration): Splic
   let to = declaration.semicolon ? text.indexOf(';', declaration.to) + 1 : declaration.to
   const lead = spaceBefore(text, from).length
   const trail = /^[ \t]*/.exec(text.slice(to))![0].length
-  const lineStarts = from - lead === 0 || /[\r\n]/.test(text[from - lead - 1]!)
   const lineEnds = /^(?:\r\n|\r|\n)/.exec(text.slice(to + trail))
-  if (lineStarts && lineEnds) {
+  if (beginsLine(text, from) && lineEnds) {
     from -= lead
     to += trail + lineEnds[0].length
   } else from -= lead
