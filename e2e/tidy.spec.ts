@@ -53,17 +53,15 @@ function differences([all, names]: readonly [readonly (readonly [string, string]
   for (const element of document.querySelectorAll('a'))
     for (const name of names.split(' ')) if (name !== '') element.setAttribute(`data-${name}`, '')
   const style = document.head.appendChild(document.createElement('style'))
+  // Custom properties are names, not looks: new ones may come. Listed once: a list of each style takes longer than its values.
+  const looks = [...getComputedStyle(document.body)].filter((name) => !name.startsWith('--'))
   const read = (css: string) => {
     style.textContent = css
     return [...document.body.querySelectorAll('*')].flatMap((element) =>
       ['', '::before'].map((pseudo) => {
         const computed = getComputedStyle(element, pseudo)
         if (pseudo !== '' && computed.content === 'none') return ''
-        // Custom properties are names, not looks: new ones may come.
-        return [...computed]
-          .filter((name) => !name.startsWith('--'))
-          .map((name) => `${name}: ${computed.getPropertyValue(name)}`)
-          .join(';')
+        return looks.map((name) => `${name}: ${computed.getPropertyValue(name)}`).join(';')
       }),
     )
   }

@@ -5,9 +5,10 @@ import { Remembered } from '../text/remembered.ts'
 import type { Viewport } from '../values/media.ts'
 import { authorRules, changedRules } from './author-rules.ts'
 import { Cascaded, NOTHING_OWN, type Entry } from './cascaded.ts'
-import type { Match, Matched } from './matched.ts'
-import { Matcher, type States } from './matching.ts'
-import { rearrange } from './rearranged.ts'
+import { AddedMatcher } from './added-matcher.ts'
+import type { Match, Matched, States } from './matched.ts'
+import { Matcher } from './matching.ts'
+import { rearrange, unmatchedAmong } from './rearranged.ts'
 import {
   followsViewport,
   ruleSet,
@@ -68,13 +69,20 @@ const OWN_AT_MOST = 20_000
 interface Ground {
   readonly quirks: boolean
   readonly tree: StyleTree
-  readonly kinOf: (element: PageElement) => object
   readonly environment: StyleEnvironment
   /** The rules that elements were matched with, by rank. */
   readonly ranked: readonly CascadeRule[]
   /** How many rules are the browser's own: they come first. */
   readonly browser: number
+  /** The ground as it was before rules came that it did not know; null where none have. */
+  readonly before: Ground | null
+  readonly declarations: (text: string) => readonly SetLonghand[]
 }
+
+/** So many selectors may come before all are matched anew. */
+const ADDED_AT_MOST = 64
+/** So many nodes may stand in a tree of styles, for each of its own, that have come with rules. */
+const CROWDED = 3
 
 /** One version of a cascade, as it is handed to the next. */
 interface Version {
@@ -106,6 +114,8 @@ export class Cascade {
   private readonly outcomes: (Matched | undefined)[]
   /** By node id, as far as anybody has asked. */
   private readonly styles: (ElementStyle | undefined)[] = []
+  /** By node id: whether it is something else to what is below it than the node where its elements stood before rules came. */
+  private readonly apart: (boolean | undefined)[] = []
 
   /** `version` is given by {@link after} alone. */
   constructor(
@@ -148,18 +158,28 @@ export class Cascade {
     return this.styles[node.id]!
   }
 
-  /** Computes the style at a node whose parent's is known. */
+  /** Computes the style at a node whose parent's is known; from that of where its elements stood before rules came, if there is one. */
   private compute(node: StyleNode): void {
+    const was = node.was && this.styles[node.was.id]
+    const above = node.parent !== null && node.parent !== node.was?.parent && this.isApart(node.parent)
+    const style = this.newStyle(node, was ?? null, above)
+    this.styles[node.id] = style
+    this.apart[node.id] = !was || !style.keepFrom(was)
+  }
+
+  private isApart(node: StyleNode): boolean {
+    const was = node.was && this.styles[node.was.id]
+    return (this.apart[node.id] ??= !was || !this.styles[node.id]!.keepFrom(was))
+  }
+
+  /** The style at a node from one that its elements had; `above`: whether what is handed down to them is another than it was. */
+  private newStyle(node: StyleNode, was: ElementStyle | null, above: boolean): ElementStyle {
     const matched = this.matchedOf(node.match)
+    const touched = matched !== was?.matched
+    const cascaded = touched ? cascadedAt(node, matched) : was.cascaded
     const parent = node.parent && this.styles[node.parent.id]!
-    this.styles[node.id] = new ElementStyle(
-      parent,
-      matched,
-      cascadedAt(node, matched),
-      node.element,
-      '',
-      this.ground.environment,
-    )
+    const kept = touched || above ? undefined : was
+    return new ElementStyle(parent, matched, cascaded, node.element, '', this.ground.environment, kept)
   }
 
   /** What a match comes to while the rules say what they say now. */
@@ -192,7 +212,7 @@ export class Cascade {
 
   /** The same object for elements of any page that no rule tells from one another, in whatever state, but for siblings and positions. */
   kinOf(element: PageElement): object {
-    return this.ground.kinOf(element)
+    return this.ground.tree.matching.kinOf(element)
   }
 
   /** Whether elements that stand at one place in this cascade stand at the same one in the other. */
@@ -214,8 +234,8 @@ export class Cascade {
   }
 
   /**
-   * The cascade with a new text of one of the sheets, where it brings no new selectors: only what the changed rules reach is computed
-   * anew. Null when it does: then make a new cascade.
+   * The cascade with a new text of one of the sheets: only new selectors are matched, and only what the changed rules reach is computed
+   * anew. Null when too much is new: then make a new cascade.
    */
   after(at: number, sheet: Sheet): Cascade | null {
     const { ground, inSource } = this
@@ -236,18 +256,22 @@ export class Cascade {
   }
 
   /**
-   * The cascade when rules have gone, changed places, or been written apart or together: as long as every selector has been matched before,
-   * nothing is matched again. Null when one has not: then make a new cascade.
+   * The cascade when rules have come, gone, changed places, or been written apart or together: what has been matched before is not
+   * matched again. Null when too much has not: then make a new cascade.
    */
   private rearranged(sheets: readonly AuthorSheet[], next: RuleSet): Cascade | null {
-    const { ground } = this
+    const ground = groundFor(this.ground, next.rules)
+    if (!ground) return null
     const sorted = [...ground.ranked.slice(0, ground.browser), ...next.rules].sort(compareRules)
     const arrangement = rearrange(ground.ranked, this.rules, sorted)
     if (!arrangement) return null
     const version = { ground, inSource: next.rules, outcomes: [], ...arrangement }
     const after = new Cascade(sheets, this.settings, version)
     const placeOf = new Map(arrangement.rules.map((rule, place) => [rule, place]))
-    for (const matched of this.outcomes) if (matched) after.keepOutcome(matched, placeOf)
+    // Ranks of rules that came later say something in their own ground only.
+    const known = ground === this.ground ? Infinity : (ground.before ?? ground).ranked.length
+    for (const matched of this.outcomes)
+      if (matched && (matched.match.ranks.at(-1) ?? 0) < known) after.keepOutcome(matched, placeOf)
     after.takeFrom(this)
     return after
   }
@@ -296,19 +320,10 @@ export class Cascade {
       const old = before.styles[node.id]
       if (!old) continue
       const parent = node.parent && this.styles[node.parent.id]!
-      const matched = this.matchedOf(node.match)
-      const above = node.parent !== null && altered[node.parent.id]!
-      const touched = matched !== old.matched
-      altered[node.id] = false
-      if (!touched && parent === old.parent) this.styles[node.id] = old
-      else {
-        const { environment } = this.ground
-        const cascaded = touched ? cascadedAt(node, matched) : old.cascaded
-        const kept = touched || above ? undefined : old
-        const style = new ElementStyle(parent, matched, cascaded, node.element, '', environment, kept)
-        this.styles[node.id] = style
-        altered[node.id] = !style.keepFrom(old)
-      }
+      const isSame = parent === old.parent && this.matchedOf(node.match) === old.matched
+      const style = isSame ? old : this.newStyle(node, old, node.parent !== null && altered[node.parent.id]!)
+      this.styles[node.id] = style
+      altered[node.id] = !isSame && !style.keepFrom(old)
     }
   }
 }
@@ -335,9 +350,25 @@ function firstVersion(sheets: readonly AuthorSheet[], settings: CascadeSettings)
       resolveUrl?.(reference, typeof owner === 'string' ? '' : owner.source.file) ?? reference,
   }
   const tree = new StyleTree(matcher, declarations)
-  const kinOf = (element: PageElement) => matcher.kinOf(element)
-  const ground = { quirks, tree, kinOf, environment, ranked: rules, browser: browser.length }
+  const ground = { quirks, tree, environment, ranked: rules, browser: browser.length, before: null, declarations }
   return { ground, rules, inSource, orders: rules.map(({ order }) => order), places: null, outcomes: [] }
+}
+
+/** The ground that knows all selectors of some rules: the same, or one in which those that came are matched as well. */
+function groundFor(ground: Ground, rules: readonly CascadeRule[]): Ground | null {
+  if (unmatchedAmong(rules, ground.ranked).length === 0) return ground
+  const before = ground.before ?? ground
+  const added = unmatchedAmong(rules, before.ranked)
+  if (added.length === 0) return { ...before, environment: ground.environment }
+  if (added.length > ADDED_AT_MOST || before.tree.crowding > CROWDED) return null
+  const { quirks, declarations, ranked } = before
+  const matching = new AddedMatcher(before.tree, new Matcher(added, quirks), ranked.length)
+  return {
+    ...ground,
+    before,
+    tree: new StyleTree(matching, declarations, before.tree),
+    ranked: [...ranked, ...added],
+  }
 }
 
 const browserRuleSets = new Map<boolean, readonly CascadeRule[]>()

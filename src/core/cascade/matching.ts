@@ -1,5 +1,5 @@
 import { LINK_TAGS } from '../markup/hyperlink.ts'
-import type { PageElement } from '../markup/tree.ts'
+import type { Page, PageElement } from '../markup/tree.ts'
 import {
   asksForState,
   attributesAsked,
@@ -12,13 +12,10 @@ import {
   type State,
 } from '../selectors/match.ts'
 import type { Simple } from '../selectors/parse.ts'
-import type { Match } from './matched.ts'
+import type { Match, Matching, States } from './matched.ts'
 import { writesAttribute, type CascadeRule } from './rules.ts'
 
 const NONE: Candidate[] = []
-
-/** The states of every element; the same function stands for the same states. */
-export type States = (element: PageElement) => ReadonlySet<State>
 
 /** A rule with what matching it needs. */
 interface Candidate {
@@ -81,7 +78,8 @@ class Node {
 }
 
 /** Finds the rules of a fixed set that elements match. Equal chains of ancestors are matched once. */
-export class Matcher {
+export class Matcher implements Matching {
+  readonly matchIds = { next: 0 }
   private readonly byId = new Map<string, Candidate[]>()
   private readonly byClass = new Map<string, Candidate[]>()
   private readonly byTag = new Map<string, Candidate[]>()
@@ -127,8 +125,8 @@ export class Matcher {
     this.asked.add('id').add('href')
   }
 
-  /** Which rules every element of a page matches at rest; `elements` are all of it, in document order. */
-  matchAll(elements: readonly PageElement[]): Match[] {
+  /** Which rules every element of a page matches at rest, in document order. */
+  matchAll({ elements }: Page): Match[] {
     this.rest.found!.clear()
     const nodes = this.nodesOf(elements)
     return elements.map((element, at) => {
@@ -138,7 +136,7 @@ export class Matcher {
   }
 
   /** The same in states; `atRest` says what an element matches that no state tells from others. */
-  matchInStates(elements: readonly PageElement[], states: States, atRest: (index: number) => Match): Match[] {
+  matchInStates({ elements }: Page, states: States, atRest: (index: number) => Match): Match[] {
     this.rest.found!.clear()
     this.inState.found!.clear()
     this.states = states
@@ -149,7 +147,7 @@ export class Matcher {
   }
 
   /** Which rules one element matches, at rest or in states; of the others only those around it are looked at. */
-  matchOne(element: PageElement, states: States | null = null): Match {
+  matchOne(_: Page, element: PageElement, states: States | null): Match {
     const node = this.kinOf(element)
     if (states && node.stateful.length > 0) {
       if (states !== this.states) this.inState.found!.clear()
@@ -166,6 +164,12 @@ export class Matcher {
     for (const at of missing.reverse())
       this.single.set(at, this.nodeOf(at, at.parent ? this.single.get(at.parent)! : null))
     return this.single.get(element)!
+  }
+
+  /** Whether any of the rules may match an element, in whatever state. */
+  couldMatter(element: PageElement): boolean {
+    const { plain, maybe, stateful } = this.kinOf(element)
+    return plain.ranks.length + maybe.length + stateful.length > 0
   }
 
   private nodesOf(elements: readonly PageElement[]): readonly Node[] {
@@ -298,7 +302,7 @@ export class Matcher {
     let found = this.interned.get(key)
     if (!found) {
       const readsAttributes = sorted.some(({ rule }) => writesAttribute(rule))
-      found = { id: this.interned.size, ranks: sorted.map(({ rank }) => rank), readsAttributes }
+      found = { id: this.matchIds.next++, ranks: sorted.map(({ rank }) => rank), readsAttributes }
       this.interned.set(key, found)
     }
     return found

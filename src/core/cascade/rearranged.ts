@@ -45,6 +45,13 @@ export function rearrange(
   return { rules: takenOver(before, next), orders: next.map(({ order }) => order), places: placesOf(matched, byKey) }
 }
 
+/** The rules with selectors that are among none of those that were matched, one for each selector. */
+export function unmatchedAmong(rules: readonly CascadeRule[], matched: readonly CascadeRule[]): CascadeRule[] {
+  const known = new Set(matched.map(selectorKey))
+  const isNew = (key: string) => !known.has(key) && known.add(key)
+  return rules.filter((rule) => isNew(selectorKey(rule)))
+}
+
 /** Of rules with one selector among those that were matched, the first stands for all. */
 function placesOf(matched: readonly CascadeRule[], byKey: Map<string, number[]>): (readonly number[])[] {
   return matched.map((rule) => {

@@ -1,8 +1,7 @@
 import type { Page, PageElement } from '../markup/tree.ts'
 import { isControl } from './adjust.ts'
 import { NOTHING_OWN, type Own } from './cascaded.ts'
-import type { Match } from './matched.ts'
-import type { Matcher, States } from './matching.ts'
+import type { Match, Matching, States } from './matched.ts'
 import { presentationalHints } from './presentational.ts'
 import type { SetLonghand } from './rules.ts'
 
@@ -15,6 +14,8 @@ export class StyleNode {
   alike: Map<Match, StyleNode> | null = null
   /** Nodes below with something of their own, by a key that says all of it. */
   particular: Map<string, StyleNode> | null = null
+  /** Where its elements stand as long as rules that came later are left out of it. */
+  was: StyleNode | null = null
 
   constructor(
     /** Parents have smaller ids than what is below them. */
@@ -28,29 +29,44 @@ export class StyleNode {
 
 /** The tree of styles of all pages that wear the same rules. It grows with pages and knows nothing of what rules declare. */
 export class StyleTree {
-  /** Every node, parents first. */
-  readonly nodes: StyleNode[] = []
-  private readonly roots = new Map<string, StyleNode>()
+  /** The nodes it made itself, parents first. */
+  private readonly made: StyleNode[] = []
+  private readonly nodeIds: { next: number }
+  private readonly roots: Map<string, StyleNode>
   private readonly byPage = new WeakMap<Page, readonly StyleNode[]>()
   private readonly inPart = new WeakMap<Page, Map<States | null, StyleNode[]>>()
   private readonly inStates = new WeakMap<Page, WeakMap<States, readonly StyleNode[]>>()
 
-  /** `declarations` reads a style attribute. */
+  /**
+   * `declarations` reads a style attribute. `before` is the tree as long as rules are left out that came later: what these do not
+   * match, and nothing around it, stands at the same node in both.
+   */
   constructor(
-    private readonly matcher: Pick<Matcher, 'matchAll' | 'matchInStates' | 'matchOne'>,
+    readonly matching: Matching,
     private readonly declarations: (text: string) => readonly SetLonghand[],
-  ) {}
+    private readonly before: StyleTree | null = null,
+  ) {
+    this.nodeIds = before?.nodeIds ?? { next: 0 }
+    this.roots = before?.roots ?? new Map<string, StyleNode>()
+  }
+
+  /** Every node, parents first. */
+  get nodes(): readonly StyleNode[] {
+    return this.before ? [...this.before.made, ...this.made] : this.made
+  }
+
+  /** How many nodes other trees have hung into this one, for each of its own. */
+  get crowding(): number {
+    return (this.nodeIds.next - this.made.length) / (this.made.length + 1)
+  }
 
   /** The nodes of a page's elements, in document order. */
   nodesOf(page: Page): readonly StyleNode[] {
     const known = this.byPage.get(page)
     if (known) return known
-    const matches = this.matcher.matchAll(page.elements)
-    const found = new Array<StyleNode>(page.elements.length)
-    for (const [at, element] of page.elements.entries()) {
-      const parent = element.parent ? found[element.parent.index]! : null
-      found[at] = this.nodeOf(element, parent, matches[at]!)
-    }
+    const before = this.before?.nodesOf(page) ?? null
+    const found = this.placed(page, this.matching.matchAll(page), before)
+    if (before) tellBefore(found, before)
     this.byPage.set(page, found)
     return found
   }
@@ -65,8 +81,12 @@ export class StyleTree {
     byStates.set(states, some)
     const missing: PageElement[] = []
     for (let at: PageElement | null = page.elements[index]!; at && !some[at.index]; at = at.parent) missing.push(at)
-    for (const at of missing.reverse())
-      some[at.index] = this.nodeOf(at, at.parent ? some[at.parent.index]! : null, this.matcher.matchOne(at, states))
+    for (const at of missing.reverse()) {
+      const match = this.matching.matchOne(page, at, states)
+      const node = this.nodeOf(at, at.parent ? some[at.parent.index]! : null, match)
+      if (this.before) stoodAt(node, this.before.nodeAt(page, at.index, states))
+      some[at.index] = node
+    }
     return some[index]!
   }
 
@@ -77,17 +97,26 @@ export class StyleTree {
     const known = byStates.get(states)
     if (known) return known
     const rest = this.nodesOf(page)
-    const matches = this.matcher.matchInStates(page.elements, states, (index) => rest[index]!.match)
-    const found = new Array<StyleNode>(rest.length)
-    let differs = false
+    const matches = this.matching.matchInStates(page, states, (index) => rest[index]!.match)
+    const before = this.before?.nodesInStates(page, states) ?? null
+    const found = this.placed(page, matches, before ?? rest)
+    if (before) tellBefore(found, before)
+    byStates.set(states, found)
+    return found
+  }
+
+  /** The nodes of elements by what they match: `like` itself, where they are all the same ones. */
+  private placed(page: Page, matches: readonly Match[], like: readonly StyleNode[] | null): readonly StyleNode[] {
+    const made = new Array<StyleNode>(matches.length)
+    let differs = like === null
     for (const [at, element] of page.elements.entries()) {
-      const parent = element.parent ? found[element.parent.index]! : null
-      const same = matches[at] === rest[at]!.match && parent === rest[at]!.parent
-      found[at] = same ? rest[at]! : this.nodeOf(element, parent, matches[at]!)
-      differs ||= !same
+      const parent = element.parent ? made[element.parent.index]! : null
+      const there = like?.[at]
+      const isSame = there?.match === matches[at] && there?.parent === parent
+      made[at] = isSame ? there! : this.nodeOf(element, parent, matches[at]!)
+      differs ||= !isSame
     }
-    byStates.set(states, differs ? found : rest)
-    return differs ? found : rest
+    return differs ? made : like!
   }
 
   private nodeOf(element: PageElement, parent: StyleNode | null, match: Match): StyleNode {
@@ -116,9 +145,17 @@ export class StyleTree {
     own: Own,
     file: (node: StyleNode) => void,
   ): StyleNode {
-    const node = new StyleNode(this.nodes.length, parent, match, own, element)
-    this.nodes.push(node)
+    const node = new StyleNode(this.nodeIds.next++, parent, match, own, element)
+    this.made.push(node)
     file(node)
     return node
   }
+}
+
+function tellBefore(found: readonly StyleNode[], before: readonly StyleNode[]): void {
+  if (found !== before) for (const [at, node] of found.entries()) stoodAt(node, before[at]!)
+}
+
+function stoodAt(node: StyleNode, before: StyleNode): void {
+  if (node !== before) node.was ??= before
 }

@@ -1,6 +1,6 @@
 import { Cascade, type PageStyles } from '../cascade/cascade.ts'
 import type { AuthorSheet } from '../cascade/rules.ts'
-import type { States } from '../cascade/matching.ts'
+import type { States } from '../cascade/matched.ts'
 import { encodePath, folderOf, targetOf, type SitePath } from '../paths/paths.ts'
 import { parseSheet } from '../sheet/parse.ts'
 import { linksIn, type LinkCondition } from '../states/links.ts'

@@ -1,4 +1,4 @@
-import type { States } from '../cascade/matching.ts'
+import type { States } from '../cascade/matched.ts'
 import type { State } from '../selectors/match.ts'
 import { linksIn } from '../states/links.ts'
 

@@ -1,0 +1,68 @@
+import type { Page, PageElement } from '../markup/tree.ts'
+import type { Match, Matching, States } from './matched.ts'
+import type { Matcher } from './matching.ts'
+import type { StyleTree } from './style-tree.ts'
+
+/** Finds what elements match when rules have come to those they were matched with: only the added ones are asked about. */
+export class AddedMatcher implements Matching {
+  readonly matchIds
+  private readonly together = new Map<Match, Map<Match, Match>>()
+  private readonly rest = new WeakMap<Page, readonly Match[]>()
+  private readonly kins = new Map<object, Map<object, object>>()
+
+  /** `first` is the rank of the first of the `added` rules: how many rules the tree was made of. */
+  constructor(
+    private readonly before: StyleTree,
+    private readonly added: Matcher,
+    private readonly first: number,
+  ) {
+    this.matchIds = before.matching.matchIds
+  }
+
+  matchAll(page: Page): Match[] {
+    const before = this.before.nodesOf(page)
+    return this.atRest(page).map((more, at) => this.both(before[at]!.match, more))
+  }
+
+  matchInStates(page: Page, states: States): Match[] {
+    const before = this.before.nodesInStates(page, states)
+    const rest = this.atRest(page)
+    const added = this.added.matchInStates(page, states, (index) => rest[index]!)
+    return added.map((more, at) => this.both(before[at]!.match, more))
+  }
+
+  private atRest(page: Page): readonly Match[] {
+    const found = this.rest.get(page) ?? this.added.matchAll(page)
+    this.rest.set(page, found)
+    return found
+  }
+
+  matchOne(page: Page, element: PageElement, states: States | null): Match {
+    const { match } = this.before.nodeAt(page, element.index, states)
+    return this.both(match, this.added.matchOne(page, element, states))
+  }
+
+  kinOf(element: PageElement): object {
+    const kin = this.before.matching.kinOf(element)
+    return this.added.couldMatter(element) ? pair(this.kins, kin, this.added.kinOf(element), () => ({})) : kin
+  }
+
+  /** One match for all that match the same; what matches none of the added rules matches what it did. */
+  private both(match: Match, more: Match): Match {
+    if (more.ranks.length === 0) return match
+    return pair(this.together, match, more, () => ({
+      id: this.matchIds.next++,
+      ranks: [...match.ranks, ...more.ranks.map((rank) => rank + this.first)],
+      readsAttributes: match.readsAttributes || more.readsAttributes,
+    }))
+  }
+}
+
+/** What stands for two things in a map of maps; made when it is asked for first. */
+function pair<A, B, T>(known: Map<A, Map<B, T>>, one: A, other: B, make: () => T): T {
+  const among = known.get(one) ?? new Map<B, T>()
+  known.set(one, among)
+  const found = among.get(other) ?? make()
+  among.set(other, found)
+  return found
+}
