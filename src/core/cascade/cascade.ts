@@ -1,26 +1,14 @@
 import type { Page, PageElement } from '../markup/tree.ts'
-import { compareSpecificity } from '../selectors/specificity.ts'
-import { parseDeclarations, type Declaration, type Sheet } from '../sheet/parse.ts'
-import { Remembered } from '../text/remembered.ts'
+import type { Declaration, Sheet } from '../sheet/parse.ts'
 import type { Viewport } from '../values/media.ts'
 import { authorRules, changedRules } from './author-rules.ts'
 import { Cascaded, NOTHING_OWN, type Entry } from './cascaded.ts'
-import { AddedMatcher } from './added-matcher.ts'
+import { browserRules, groundFor, groundOf, inOrder, lastingRanks, type Ground } from './ground.ts'
 import type { Match, Matched, States } from './matched.ts'
-import { Matcher } from './matching.ts'
-import { rearrange, unmatchedAmong } from './rearranged.ts'
-import {
-  followsViewport,
-  ruleSet,
-  setBy,
-  type AuthorSheet,
-  type CascadeRule,
-  type RuleSet,
-  type SetLonghand,
-} from './rules.ts'
+import { asRanked, rearrange, replaced, type Arrangement } from './rearranged.ts'
+import { followsViewport, type AuthorSheet, type CascadeRule, type RuleSet } from './rules.ts'
 import { ElementStyle, type StyleEnvironment } from './style.ts'
-import { StyleTree, type StyleNode } from './style-tree.ts'
-import { USER_AGENT } from './user-agent.ts'
+import type { StyleNode } from './style-tree.ts'
 
 /** What a cascade is asked under. */
 export interface CascadeSettings {
@@ -62,37 +50,12 @@ export class PageStyles {
   }
 }
 
-/** How many texts of style attributes and presentational attributes are remembered. */
-const OWN_AT_MOST = 20_000
-
-/** What all versions of a cascade have in common: everything that selectors decide, and nothing that declarations do. */
-interface Ground {
-  readonly quirks: boolean
-  readonly tree: StyleTree
-  readonly environment: StyleEnvironment
-  /** The rules that elements were matched with, by rank. */
-  readonly ranked: readonly CascadeRule[]
-  /** How many rules are the browser's own: they come first. */
-  readonly browser: number
-  /** The ground as it was before rules came that it did not know; null where none have. */
-  readonly before: Ground | null
-  readonly declarations: (text: string) => readonly SetLonghand[]
-}
-
-/** So many selectors may come before all are matched anew. */
-const ADDED_AT_MOST = 64
-/** So many nodes may stand in a tree of styles, for each of its own, that have come with rules. */
-const CROWDED = 3
-
 /** One version of a cascade, as it is handed to the next. */
 interface Version {
   readonly ground: Ground
-  readonly rules: readonly CascadeRule[]
+  readonly environment: StyleEnvironment
+  readonly arrangement: Arrangement
   readonly inSource: readonly CascadeRule[]
-  /** By place among the rules: its order in the present texts. */
-  readonly orders: readonly number[]
-  /** By rank: places among the rules; null while they are the same. */
-  readonly places: readonly (readonly number[])[] | null
   readonly outcomes: (Matched | undefined)[]
 }
 
@@ -105,10 +68,10 @@ export class Cascade {
   /** In the order of the cascade among normal declarations, weakest first. */
   readonly rules: readonly CascadeRule[]
   private readonly ground: Ground
+  private readonly environment: StyleEnvironment
+  private readonly arrangement: Arrangement
   /** The rules of the sheets as their texts have them now. In `rules`, those that say the same are older. */
   private readonly inSource: readonly CascadeRule[]
-  private readonly orders: readonly number[]
-  private readonly places: Version['places']
   private orderOf: ReadonlyMap<CascadeRule, number> | null = null
   /** What matches come to, by their ids, as far as anybody has asked. */
   private readonly outcomes: (Matched | undefined)[]
@@ -125,10 +88,10 @@ export class Cascade {
     version: Version = firstVersion(sheets, settings),
   ) {
     this.ground = version.ground
-    this.rules = version.rules
+    this.environment = version.environment
+    this.arrangement = version.arrangement
+    this.rules = version.arrangement.rules
     this.inSource = version.inSource
-    this.orders = version.orders
-    this.places = version.places
     this.outcomes = version.outcomes
   }
 
@@ -179,7 +142,7 @@ export class Cascade {
     const cascaded = touched ? cascadedAt(node, matched) : was.cascaded
     const parent = node.parent && this.styles[node.parent.id]!
     const kept = touched || above ? undefined : was
-    return new ElementStyle(parent, matched, cascaded, node.element, '', this.ground.environment, kept)
+    return new ElementStyle(parent, matched, cascaded, node.element, '', this.environment, kept)
   }
 
   /** What a match comes to while the rules say what they say now. */
@@ -194,7 +157,7 @@ export class Cascade {
 
   /** The rules that a match stands for, weakest first. */
   private rulesOf({ ranks }: Match): CascadeRule[] {
-    const { places, rules } = this
+    const { places, rules } = this.arrangement
     if (!places) return ranks.map((rank) => rules[rank]!)
     const found = ranks.flatMap((rank) => places[rank]!)
     return found.sort((a, b) => a - b).map((place) => rules[place]!)
@@ -207,7 +170,7 @@ export class Cascade {
     const hasFirstLine = name === 'first-letter' && matched.rules.some(({ pseudo }) => pseudo === 'first-line')
     const parent = hasFirstLine ? this.pseudoStyle(styles, element, 'first-line') : own
     const cascaded = new Cascaded(matched.rules, NOTHING_OWN, name)
-    return new ElementStyle(parent, matched, cascaded, element, name, this.ground.environment)
+    return new ElementStyle(parent, matched, cascaded, element, name, this.environment)
   }
 
   /** The same object for elements of any page that no rule tells from one another, in whatever state, but for siblings and positions. */
@@ -223,8 +186,8 @@ export class Cascade {
   /** A rule as it stands in the present text of its sheet: rules that an edit left alone are shared with older versions. */
   present(rule: CascadeRule): CascadeRule {
     if (rule.source.kind === 'user-agent') return rule
-    this.orderOf ??= new Map(this.rules.map((each, place) => [each, this.orders[place]!]))
-    return this.inSource[this.orderOf.get(rule)! - this.ground.browser]!
+    this.orderOf ??= new Map(this.rules.map((each, place) => [each, this.arrangement.orders[place]!]))
+    return this.inSource[this.orderOf.get(rule)! - browserRules(this.ground.quirks).length]!
   }
 
   /** The declaration of an entry, where it stands in the present text. */
@@ -238,19 +201,19 @@ export class Cascade {
    * anew. Null when too much is new: then make a new cascade.
    */
   after(at: number, sheet: Sheet): Cascade | null {
-    const { ground, inSource } = this
+    const { ground, environment } = this
     const sheets = this.sheets.with(at, { ...this.sheets[at]!, sheet })
-    const next = authorRules(sheets, this.viewport, ground.quirks, ground.browser)
-    if (JSON.stringify([...next.registered]) !== JSON.stringify([...ground.environment.registered])) return null
-    const changed = changedRules(next, inSource)
+    const next = rulesAt(sheets, this.viewport, ground.quirks)
+    if (JSON.stringify([...next.registered]) !== JSON.stringify([...environment.registered])) return null
+    const changed = changedRules(next, this.inSource)
     if (!changed) return this.rearranged(sheets, next)
-    const { orders, places } = this
-    const rules = changed.size === 0 ? this.rules : this.rules.map((rule, at) => changed.get(orders[at]!) ?? rule)
-    const gone = new Set(this.rules.filter((_, at) => changed.has(orders[at]!)))
+    const arrangement = replaced(this.arrangement)(changed)
+    const stays = new Set(arrangement.rules)
     const outcomes = this.outcomes.map((matched) =>
-      matched?.rules.some((rule) => gone.has(rule)) ? undefined : matched,
+      matched?.rules.every((rule) => stays.has(rule)) ? matched : undefined,
     )
-    const after = new Cascade(sheets, this.settings, { ground, rules, inSource: next.rules, orders, places, outcomes })
+    const version = { ground, environment, arrangement, inSource: next.rules, outcomes }
+    const after = new Cascade(sheets, this.settings, version)
     after.takeFrom(this)
     return after
   }
@@ -260,26 +223,29 @@ export class Cascade {
    * matched again. Null when too much has not: then make a new cascade.
    */
   private rearranged(sheets: readonly AuthorSheet[], next: RuleSet): Cascade | null {
+    const { environment } = this
     const ground = groundFor(this.ground, next.rules)
-    if (!ground) return null
-    const sorted = [...ground.ranked.slice(0, ground.browser), ...next.rules].sort(compareRules)
-    const arrangement = rearrange(ground.ranked, this.rules, sorted)
+    const sorted = inOrder(browserRules(this.ground.quirks))(next)
+    const arrangement = ground && rearrange(ground.ranked)(this.rules)(sorted)
     if (!arrangement) return null
-    const version = { ground, inSource: next.rules, outcomes: [], ...arrangement }
+    const version = { ground, environment, arrangement, inSource: next.rules, outcomes: [] }
     const after = new Cascade(sheets, this.settings, version)
-    const placeOf = new Map(arrangement.rules.map((rule, place) => [rule, place]))
-    // Ranks of rules that came later say something in their own ground only.
-    const known = ground === this.ground ? Infinity : (ground.before ?? ground).ranked.length
-    for (const matched of this.outcomes)
-      if (matched && (matched.match.ranks.at(-1) ?? 0) < known) after.keepOutcome(matched, placeOf)
+    after.keepOutcomes(this.outcomes, ground === this.ground ? Infinity : lastingRanks(ground))
     after.takeFrom(this)
     return after
+  }
+
+  /** Keeps what matches came to, as far as they hold; `known` ranks stand for the same rules as before. */
+  private keepOutcomes(outcomes: readonly (Matched | undefined)[], known: number): void {
+    const placeOf = new Map(this.rules.map((rule, place) => [rule, place]))
+    for (const matched of outcomes)
+      if (matched && (matched.match.ranks.at(-1) ?? 0) < known) this.keepOutcome(matched, placeOf)
   }
 
   /** Keeps what a match came to, where its rules are the same ones in the same order. */
   private keepOutcome(matched: Matched, placeOf: ReadonlyMap<CascadeRule, number>): void {
     let [count, last] = [0, -1]
-    for (const rank of matched.match.ranks) count += this.places![rank]!.length
+    for (const rank of matched.match.ranks) count += this.arrangement.places![rank]!.length
     if (count !== matched.rules.length) return
     for (const rule of matched.rules) {
       const place = placeOf.get(rule)
@@ -294,22 +260,15 @@ export class Cascade {
    * every value that no length of the viewport is in. Null where other rules apply there: then make a new cascade.
    */
   atViewport(viewport: Viewport): Cascade | null {
-    const { ground, inSource, rules, orders, places } = this
-    const there = authorRules(this.sheets, viewport, ground.quirks, ground.browser)
-    if (there.registered.size + ground.environment.registered.size > 0) return null
-    if (changedRules(there, inSource)?.size !== 0) return null
+    const { ground, arrangement } = this
+    const there = rulesAt(this.sheets, viewport, ground.quirks)
+    if (there.registered.size + this.environment.registered.size > 0) return null
+    if (changedRules(there, this.inSource)?.size !== 0) return null
     const outcomes = this.outcomes.map((matched) => (matched?.rules.some(followsViewport) ? undefined : matched))
-    const environment = { ...ground.environment, viewport }
+    const environment = { ...this.environment, viewport }
     const settings = { ...this.settings, viewport }
     // Equal rules may stand elsewhere there, in another media rule: what decides is named by its present place.
-    return new Cascade(this.sheets, settings, {
-      ground: { ...ground, environment },
-      rules,
-      orders,
-      places,
-      inSource: there.rules,
-      outcomes,
-    })
+    return new Cascade(this.sheets, settings, { ground, environment, arrangement, inSource: there.rules, outcomes })
   }
 
   /** Takes over the styles of the version before, and computes those anew that the edit reaches. */
@@ -332,61 +291,25 @@ function cascadedAt({ own }: StyleNode, { rules, cascaded }: Matched): Cascaded 
   return own === NOTHING_OWN ? cascaded : new Cascaded(rules, own)
 }
 
-function firstVersion(sheets: readonly AuthorSheet[], settings: CascadeSettings): Version {
-  const { viewport, quirks, resolveUrl } = settings
-  const browser = browserRules(quirks)
-  const { rules: inSource, registered } = authorRules(sheets, viewport, quirks, browser.length)
-  const rules = [...browser, ...inSource].sort(compareRules)
-  const matcher = new Matcher(rules, quirks)
-  const declared = new Remembered<readonly SetLonghand[]>(OWN_AT_MOST)
-  const declarations = (text: string) =>
-    text === ''
-      ? NOTHING_OWN.inline
-      : declared.get(text, () => parseDeclarations(text).items.flatMap((declaration) => setBy(declaration, quirks)))
+function firstVersion(sheets: readonly AuthorSheet[], { viewport, quirks, resolveUrl }: CascadeSettings): Version {
+  const inSource = rulesAt(sheets, viewport, quirks)
+  const arrangement = asRanked(inOrder(browserRules(quirks))(inSource))
   const environment: StyleEnvironment = {
     viewport,
-    registered,
+    registered: inSource.registered,
     resolveUrl: (reference, owner) =>
       resolveUrl?.(reference, typeof owner === 'string' ? '' : owner.source.file) ?? reference,
   }
-  const tree = new StyleTree(matcher, declarations)
-  const ground = { quirks, tree, environment, ranked: rules, browser: browser.length, before: null, declarations }
-  return { ground, rules, inSource, orders: rules.map(({ order }) => order), places: null, outcomes: [] }
-}
-
-/** The ground that knows all selectors of some rules: the same, or one in which those that came are matched as well. */
-function groundFor(ground: Ground, rules: readonly CascadeRule[]): Ground | null {
-  if (unmatchedAmong(rules, ground.ranked).length === 0) return ground
-  const before = ground.before ?? ground
-  const added = unmatchedAmong(rules, before.ranked)
-  if (added.length === 0) return { ...before, environment: ground.environment }
-  if (added.length > ADDED_AT_MOST || before.tree.crowding > CROWDED) return null
-  const { quirks, declarations, ranked } = before
-  const matching = new AddedMatcher(before.tree, new Matcher(added, quirks), ranked.length)
   return {
-    ...ground,
-    before,
-    tree: new StyleTree(matching, declarations, before.tree),
-    ranked: [...ranked, ...added],
+    ground: groundOf(arrangement.rules, quirks),
+    environment,
+    arrangement,
+    inSource: inSource.rules,
+    outcomes: [],
   }
 }
 
-const browserRuleSets = new Map<boolean, readonly CascadeRule[]>()
-
-/** The browser's own rules: the same for every page of its mode, and at any viewport. */
-function browserRules(quirks: boolean): readonly CascadeRule[] {
-  let rules = browserRuleSets.get(quirks)
-  if (!rules) {
-    const sheets = Object.entries(USER_AGENT)
-      .filter(([name]) => name !== 'quirks' || quirks)
-      .map(([file, sheet]) => ({ kind: 'user-agent' as const, file, offset: 0, sheet }))
-    browserRuleSets.set(quirks, (rules = ruleSet(sheets, { width: 0, height: 0 }, quirks).rules))
-  }
-  return rules
-}
-
-/** Ascending strength among normal declarations: origin, layer, specificity, order of appearance. */
-function compareRules(a: CascadeRule, b: CascadeRule): number {
-  const origin = Number(a.source.kind !== 'user-agent') - Number(b.source.kind !== 'user-agent')
-  return origin || a.layer - b.layer || compareSpecificity(a.specificity, b.specificity) || a.order - b.order
+/** The rules of sheets at a viewport; they come behind the browser's own. */
+function rulesAt(sheets: readonly AuthorSheet[], viewport: Viewport, quirks: boolean): RuleSet {
+  return authorRules(sheets, viewport, quirks, browserRules(quirks).length)
 }

@@ -122,7 +122,7 @@ export class Matcher implements Matching {
     this.hrefAsked = this.asked.has('href')
     // Types and classes are looked at anyway; of links it counts that they are some.
     this.asked.delete('class')
-    this.asked.add('id').add('href')
+    this.asked.add('href')
   }
 
   /** Which rules every element of a page matches at rest, in document order. */

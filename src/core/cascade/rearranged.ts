@@ -18,9 +18,24 @@ export interface Arrangement {
   readonly rules: readonly CascadeRule[]
   /** By place: the rule's order in the present texts. */
   readonly orders: readonly number[]
-  /** By rank among the rules that were matched: the places of the rules that match the same elements. */
-  readonly places: readonly (readonly number[])[]
+  /** By rank among the rules that were matched: the places of the rules that match the same elements. Null while they are the same. */
+  readonly places: readonly (readonly number[])[] | null
 }
+
+/** Rules as they were matched. */
+export const asRanked = memo((rules: readonly CascadeRule[]): Arrangement => ({
+  rules,
+  orders: rules.map(({ order }) => order),
+  places: null,
+}))
+
+/** An arrangement of which some rules, by their orders, say something else now. */
+export const replaced = memo((before: Arrangement) =>
+  memo((changed: ReadonlyMap<number, CascadeRule>): Arrangement => {
+    if (changed.size === 0) return before
+    return { ...before, rules: before.rules.map((rule, at) => changed.get(before.orders[at]!) ?? rule) }
+  }),
+)
 
 /**
  * Finds what elements match of new rules from what they match of older ones, without matching: a selector matches the same elements
@@ -30,7 +45,11 @@ export interface Arrangement {
  * @param before The rules of the version before, to take over those that say the same.
  * @param next The new rules, in the order of the cascade.
  */
-export function rearrange(
+export const rearrange = memo((matched: readonly CascadeRule[]) =>
+  memo((before: readonly CascadeRule[]) => memo((next: readonly CascadeRule[]) => arrange(matched, before, next))),
+)
+
+function arrange(
   matched: readonly CascadeRule[],
   before: readonly CascadeRule[],
   next: readonly CascadeRule[],

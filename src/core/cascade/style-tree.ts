@@ -83,8 +83,9 @@ export class StyleTree {
     for (let at: PageElement | null = page.elements[index]!; at && !some[at.index]; at = at.parent) missing.push(at)
     for (const at of missing.reverse()) {
       const match = this.matching.matchOne(page, at, states)
-      const node = this.nodeOf(at, at.parent ? some[at.parent.index]! : null, match)
-      if (this.before) stoodAt(node, this.before.nodeAt(page, at.index, states))
+      const there = this.before?.nodeAt(page, at.index, states)
+      const node = this.nodeLike(there, at, at.parent ? some[at.parent.index]! : null, match)
+      if (there) stoodAt(node, there)
       some[at.index] = node
     }
     return some[index]!
@@ -111,12 +112,20 @@ export class StyleTree {
     let differs = like === null
     for (const [at, element] of page.elements.entries()) {
       const parent = element.parent ? made[element.parent.index]! : null
-      const there = like?.[at]
-      const isSame = there?.match === matches[at] && there?.parent === parent
-      made[at] = isSame ? there! : this.nodeOf(element, parent, matches[at]!)
-      differs ||= !isSame
+      made[at] = this.nodeLike(like?.[at], element, parent, matches[at]!)
+      differs ||= made[at] !== like![at]
     }
     return differs ? made : like!
+  }
+
+  /** The node of an element: the one it has elsewhere, where nothing around it and nothing it matches is another there. */
+  private nodeLike(
+    like: StyleNode | undefined,
+    element: PageElement,
+    parent: StyleNode | null,
+    match: Match,
+  ): StyleNode {
+    return like?.match === match && like.parent === parent ? like : this.nodeOf(element, parent, match)
   }
 
   private nodeOf(element: PageElement, parent: StyleNode | null, match: Match): StyleNode {

@@ -105,11 +105,12 @@ function dependsOnPathOnly(simple: Simple, context: MatchContext): boolean {
   return false
 }
 
-/** Names of the attributes a selector asks about, in lower case. */
+/** Names of the attributes a selector asks about, in lower case; of an id too, but not of classes. */
 export function attributesAsked(selector: Complex, into: Set<string>): void {
   for (const compound of selector.compounds) {
     for (const simple of compound) {
       if (simple.kind === 'attribute') into.add(simple.name.toLowerCase())
+      else if (simple.kind === 'id') into.add('id')
       else if (simple.kind === 'pseudo-class')
         for (const inner of [...(simple.selectors ?? []), ...(simple.nth?.of ?? [])]) attributesAsked(inner, into)
     }
