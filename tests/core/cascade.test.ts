@@ -485,7 +485,7 @@ describe('a cascade after an edit', () => {
     expect(came.all().at(-1)!.own).toBe(styles.at(-1)!.own)
     const none = cascade.after(0, parseSheet('p { color: red } .nowhere { margin: 1px }'))!
     expect(none.stylesOf(page).nodes).toBe(before.nodes)
-    const many = Array.from({ length: 100 }, (_, number) => `.c${number} { top: 0 }`).join('')
+    const many = Array.from({ length: 1000 }, (_, number) => `.c${number} { top: 0 }`).join('')
     expect(cascade.after(0, parseSheet(many))).toBeNull()
   })
 })

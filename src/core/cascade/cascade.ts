@@ -206,7 +206,11 @@ export class Cascade {
     const next = rulesAt(sheets, this.viewport, ground.quirks)
     if (JSON.stringify([...next.registered]) !== JSON.stringify([...environment.registered])) return null
     const changed = changedRules(next, this.inSource)
-    if (!changed) return this.rearranged(sheets, next)
+    if (!changed) {
+      const after = this.rearranged(sheets, next, this.settings, this.outcomes)
+      after?.takeFrom(this)
+      return after
+    }
     const arrangement = replaced(this.arrangement)(changed)
     const stays = new Set(arrangement.rules)
     const outcomes = this.outcomes.map((matched) =>
@@ -220,19 +224,23 @@ export class Cascade {
 
   /**
    * The cascade when rules have come, gone, changed places, or been written apart or together: what has been matched before is not
-   * matched again. Null when too much has not: then make a new cascade.
+   * matched again. Null when too much has not: then make a new cascade. `outcomes` are those that may hold there.
    */
-  private rearranged(sheets: readonly AuthorSheet[], next: RuleSet): Cascade | null {
-    const { environment } = this
+  private rearranged(
+    sheets: readonly AuthorSheet[],
+    next: RuleSet,
+    settings: CascadeSettings,
+    outcomes: readonly (Matched | undefined)[],
+  ): Cascade | null {
     const ground = groundFor(this.ground, next.rules)
     const sorted = inOrder(browserRules(this.ground.quirks))(next)
     const arrangement = ground && rearrange(ground.ranked)(this.rules)(sorted)
     if (!arrangement) return null
+    const environment = { ...this.environment, viewport: settings.viewport }
     const version = { ground, environment, arrangement, inSource: next.rules, outcomes: [] }
-    const after = new Cascade(sheets, this.settings, version)
-    after.keepOutcomes(this.outcomes, ground === this.ground ? Infinity : lastingRanks(ground))
-    after.takeFrom(this)
-    return after
+    const cascade = new Cascade(sheets, settings, version)
+    cascade.keepOutcomes(outcomes, ground === this.ground ? Infinity : lastingRanks(ground))
+    return cascade
   }
 
   /** Keeps what matches came to, as far as they hold; `known` ranks stand for the same rules as before. */
@@ -256,19 +264,31 @@ export class Cascade {
   }
 
   /**
-   * The cascade of the same sheets at another viewport, when its media queries leave the same rules: what matches is shared, and so is
-   * every value that no length of the viewport is in. Null where other rules apply there: then make a new cascade.
+   * The cascade of the same sheets at another viewport: what matches is shared, and so is every value that no length of the viewport is
+   * in. Where media queries let other rules apply there, only selectors that do not apply here are matched. Null when these are too many:
+   * then make a new cascade.
    */
   atViewport(viewport: Viewport): Cascade | null {
-    const { ground, arrangement } = this
-    const there = rulesAt(this.sheets, viewport, ground.quirks)
+    const there = rulesAt(this.sheets, viewport, this.ground.quirks)
     if (there.registered.size + this.environment.registered.size > 0) return null
-    if (changedRules(there, this.inSource)?.size !== 0) return null
-    const outcomes = this.outcomes.map((matched) => (matched?.rules.some(followsViewport) ? undefined : matched))
-    const environment = { ...this.environment, viewport }
+    const lasting = this.outcomes.map((matched) => (matched?.rules.some(followsViewport) ? undefined : matched))
     const settings = { ...this.settings, viewport }
+    if (changedRules(there, this.inSource)?.size !== 0) return this.rearranged(this.sheets, there, settings, lasting)
+    const { ground, arrangement } = this
+    const environment = { ...this.environment, viewport }
     // Equal rules may stand elsewhere there, in another media rule: what decides is named by its present place.
-    return new Cascade(this.sheets, settings, { ground, environment, arrangement, inSource: there.rules, outcomes })
+    return new Cascade(this.sheets, settings, {
+      ground,
+      environment,
+      arrangement,
+      inSource: there.rules,
+      outcomes: lasting,
+    })
+  }
+
+  /** Whether the same rules apply at another viewport. */
+  hasSameRulesAt(viewport: Viewport): boolean {
+    return changedRules(rulesAt(this.sheets, viewport, this.ground.quirks), this.inSource)?.size === 0
   }
 
   /** Takes over the styles of the version before, and computes those anew that the edit reaches. */

@@ -112,13 +112,11 @@ export class SiteStyles {
     return cascade
   }
 
-  /** A cascade made from that of the same sheets at another viewport; null where none has the same rules. */
+  /** A cascade made from that of the same sheets at another viewport, best from one where the same rules apply. */
   private fromOtherViewport(alike: string, sheets: readonly AuthorSheet[], viewport: Viewport): Cascade | null {
-    for (const other of this.byRules.get(alike) ?? []) {
-      const found = this.broughtForward(other, sheets)?.atViewport(viewport)
-      if (found) return found
-    }
-    return null
+    const others = (this.byRules.get(alike) ?? []).flatMap((other) => this.broughtForward(other, sheets) ?? [])
+    const best = others.find((other) => other.hasSameRulesAt(viewport)) ?? others[0]
+    return best?.atViewport(viewport) ?? null
   }
 
   /** A cascade with the present texts of its sheets; null when it must be made anew. Found once for each. */
