@@ -13,6 +13,11 @@ export function isReplaced({ tag, html }: PageElement): boolean {
   return html ? REPLACED.has(tag) : tag === 'svg' || tag === 'math'
 }
 
+/** Whether an element that is there has a box of its own with a width, and is no inline text. */
+export function makesBox(element: PageElement, display: string): boolean {
+  return display !== 'contents' && (display !== 'inline' || isReplaced(element)) && !/^(?:ruby|math)/.test(display)
+}
+
 /** Whether what stands in an element has no boxes of the page. */
 export function isClosed({ tag }: PageElement): boolean {
   return CLOSED.has(tag)

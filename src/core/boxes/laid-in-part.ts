@@ -4,7 +4,7 @@ import type { PageElement } from '../markup/tree.ts'
 import { memo } from '../text/memo.ts'
 import { computed, lengthOf } from './box-style.ts'
 import { isFloat, isolatesFloats } from './kinds.ts'
-import { groupsIn, type RowGroup } from './rows.ts'
+import { rowGroupsIn, type RowGroup } from './rows.ts'
 import type { UsedBox } from './used-box.ts'
 import { layOut, type PictureSize } from './used-widths.ts'
 
@@ -40,9 +40,7 @@ export function rowsAmong(styles: PageStyles, elements: readonly PageElement[]):
     if (floats && element.parent) around.add(element.parent)
   }
   return [...around].flatMap((container) =>
-    groupsIn(styles, container)
-      .filter(({ kind }) => kind !== 'inline-blocks')
-      .map((group) => ({ container, ...group })),
+    rowGroupsIn(styles, container).filter(({ kind }) => kind !== 'inline-blocks'),
   )
 }
 
@@ -64,7 +62,7 @@ export function laidInPart(
   for (const element of floats.length > 0 ? elements : [])
     if (isolatesFloats(styles.at(element.index)))
       beside[element.index] = floats.some((float) => isBefore(float, element))
-  return layOut(styles, pictureSize, styles.cascade.viewport.width, { elements, beside }).boxes
+  return layOut(styles, pictureSize, styles.cascade.viewport.width, { elements, beside })
 }
 
 /** Whether a float stands before an element, and not around it. */

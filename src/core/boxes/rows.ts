@@ -59,9 +59,12 @@ export interface RowGroup {
 
 /** All that share a line on a page. */
 export function rowGroups(styles: PageStyles): RowGroup[] {
-  return styles.page.elements.flatMap((container) =>
-    groupsIn(styles, container).map((group) => ({ container, ...group })),
-  )
+  return styles.page.elements.flatMap((container) => rowGroupsIn(styles, container))
+}
+
+/** The same of one container. */
+export function rowGroupsIn(styles: PageStyles, container: PageElement): RowGroup[] {
+  return groupsIn(styles, container).map((group) => ({ container, ...group }))
 }
 
 export type Group = Omit<RowGroup, 'container'>

@@ -12,7 +12,7 @@ import {
   sumOfEdges,
   type Edges,
 } from './box-style.ts'
-import { FloatSides } from './float-sides.ts'
+import { besideFloats } from './float-sides.ts'
 import { flexItemSizes } from './flex-container.ts'
 import { gridAreas } from './grid-container.ts'
 import {
@@ -23,7 +23,7 @@ import {
   isControl,
   isFlexible,
   isFloat,
-  isolatesFloats,
+  makesBox,
   isOutOfFlow,
   isReplaced,
   limitsHeight,
@@ -46,28 +46,23 @@ export function usedWidths(
   pictureSize: PictureSize = () => null,
   viewportWidth = styles.cascade.viewport.width,
 ): readonly (UsedBox | null)[] {
-  return layOut(styles, pictureSize, viewportWidth).boxes
+  return layOut(styles, pictureSize, viewportWidth)
 }
 
-/** What a pass comes to: the boxes, and which make room for a float beside them, whatever the widths. By element index. */
-export interface Laid {
-  readonly boxes: readonly (UsedBox | null)[]
-  readonly beside: readonly boolean[]
-}
-
-/** Some elements of a page, with all that stand around them, parents first; and what a whole pass found of floats. */
+/** Elements of a page to be laid out, with all that stand around them, parents first; and which of them make room for floats. */
 export interface PagePart {
   readonly elements: readonly PageElement[]
+  /** By element index, as {@link besideFloats} gives them. */
   readonly beside: readonly boolean[]
 }
 
-/** Lays out a page, or a part of one after all of it has been laid out in the same styles once. */
+/** Lays out a page, or a part of one: all other boxes are null. */
 export function layOut(
   styles: PageStyles,
   pictureSize: PictureSize,
   viewportWidth: number,
-  part: PagePart | null = null,
-): Laid {
+  part: PagePart = { elements: styles.page.elements, beside: besideFloats(styles) },
+): readonly (UsedBox | null)[] {
   return new WidthPass(styles, pictureSize, viewportWidth, part).run()
 }
 
@@ -77,27 +72,21 @@ class WidthPass {
   private readonly gone: boolean[]
   /** What containers give their children, by the child's index. */
   private readonly given = new Map<number, Given>()
-  private readonly floats: FloatSides
-  private readonly beside: boolean[] = []
 
   constructor(
     private readonly styles: PageStyles,
     private readonly pictureSize: PictureSize,
     private readonly viewportWidth: number,
-    private readonly part: PagePart | null,
+    private readonly part: PagePart,
   ) {
-    this.floats = new FloatSides(styles)
     this.boxes = new Array<UsedBox | null>(styles.page.elements.length).fill(null)
     this.gone = new Array<boolean>(styles.page.elements.length).fill(false)
   }
 
-  run(): Laid {
+  run(): readonly (UsedBox | null)[] {
     // Parents come before children, so every containing block is known before what stands in it.
-    for (const element of this.part?.elements ?? this.styles.page.elements) {
-      if (!this.part) this.floats.enter(element)
-      this.look(element)
-    }
-    return { boxes: this.boxes, beside: this.beside }
+    for (const element of this.part.elements) this.look(element)
+    return this.boxes
   }
 
   private look(element: PageElement): void {
@@ -108,11 +97,9 @@ class WidthPass {
       this.gone[index] = true
       return
     }
-    if (display === 'contents' || (display === 'inline' && !isReplaced(element))) return
-    if (/^(?:ruby|math)/.test(display)) return
+    if (!makesBox(element, display)) return
     const box = this.boxOf(element, style, display)
     this.boxes[index] = box
-    if (!this.part) this.floats.note(element, style)
     if (box.known) this.layOutChildren(element, style, box)
     else if (/flex|grid/.test(display)) this.giveAll(element, box)
   }
@@ -161,7 +148,7 @@ class WidthPass {
     if (shrinks) return unknown(isFloat(style) ? FROM_CONTENT.float : FROM_CONTENT.inline)
     if (isControl(element) || element.tag === 'legend') return unknown(FROM_CONTENT.control)
     if (isAligned(style)) return unknown(FROM_CONTENT.aligned)
-    if (isolatesFloats(style) && this.isBesideFloat(element, style)) return unknown(FROM_CONTENT.beside)
+    if (this.part.beside[element.index]) return unknown(FROM_CONTENT.beside)
     return this.filling(style, room)
   }
 
@@ -307,11 +294,6 @@ class WidthPass {
     const widths = (row?.children ?? []).map((cell) => lengthOf(this.styles.at(cell.index), 'width', null) ?? 0)
     // With room to spare for their paddings and the spacing between them.
     return widths.reduce((sum, each) => sum + each, 0) > own.content / 2 ? unknown(FROM_CONTENT.table) : own
-  }
-
-  private isBesideFloat(element: PageElement, style: ElementStyle): boolean {
-    if (this.part) return this.part.beside[element.index] === true
-    return (this.beside[element.index] = this.floats.areBeside(element, style))
   }
 }
 

@@ -6,7 +6,8 @@ import type { Sheet } from '../sheet/parse.ts'
 import { memo } from '../text/memo.ts'
 import { mediaMatches } from '../values/media.ts'
 import { pictureSizes } from './pictures.ts'
-import { rowGroups, rowsOf, type Row, type RowGroup } from './rows.ts'
+import { rowGroupsIn, rowsOf, type Row, type RowGroup } from './rows.ts'
+import { besideFloats } from './float-sides.ts'
 import type { UsedBox } from './used-box.ts'
 import { layOut, type PagePart, type PictureSize } from './used-widths.ts'
 
@@ -35,7 +36,7 @@ interface Grounds extends PagePart {
 export class WidthsOfPage {
   private readonly known = new Map<number, LaidOut>()
   private readonly parts = new Map<number, LaidOut>()
-  private readonly wholes = new Map<Stretch, Omit<Grounds, 'elements'>>()
+  private readonly beside = new Map<Stretch, readonly boolean[]>()
   private readonly grounds = new Map<Stretch, Grounds>()
   private looked = new Set<string>()
   private readonly pictureSize: PictureSize
@@ -81,7 +82,7 @@ export class WidthsOfPage {
 
   private layOut(width: number): LaidOut {
     const styles = this.stylesAt(width)
-    const { boxes } = layOut(styles, this.pictureSize, width)
+    const boxes = layOut(styles, this.pictureSize, width)
     return { boxes, rows: rowsOf(styles, boxes) }
   }
 
@@ -91,27 +92,26 @@ export class WidthsOfPage {
     const grounds = this.grounds.get(stretch) ?? this.groundsOf(stretch)
     this.grounds.set(stretch, grounds)
     const styles = this.stylesAt(width)
-    const { boxes } = layOut(styles, this.pictureSize, width, grounds)
+    const boxes = layOut(styles, this.pictureSize, width, grounds)
     return { boxes, rows: rowsOf(styles, boxes, grounds.groups) }
   }
 
-  private wholeAt(stretch: Stretch): Omit<Grounds, 'elements'> {
-    let whole = this.wholes.get(stretch)
-    if (!whole) {
-      const styles = this.stylesAt(stretch.from)
-      const { beside } = layOut(styles, this.pictureSize, stretch.from)
-      this.wholes.set(stretch, (whole = { beside, groups: rowGroups(styles) }))
-    }
-    return whole
+  private besideAt(stretch: Stretch, styles: PageStyles): readonly boolean[] {
+    const beside = this.beside.get(stretch) ?? besideFloats(styles)
+    this.beside.set(stretch, beside)
+    return beside
   }
 
   private groundsOf(stretch: Stretch): Grounds {
-    const { beside, groups: all } = this.wholeAt(stretch)
-    const groups = all.filter(({ container, members }) => this.looked.has(`${container.index} ${members[0]!.index}`))
+    const styles = this.stylesAt(stretch.from)
+    const containers = new Set([...this.looked].map((key) => Number.parseInt(key, 10)))
+    const groups = [...containers]
+      .flatMap((index) => rowGroupsIn(styles, styles.page.elements[index]!))
+      .filter(({ container, members }) => this.looked.has(`${container.index} ${members[0]!.index}`))
     const wanted = new Set<PageElement>()
     for (const { container, members } of groups)
       for (const member of [container, ...members]) addWithParents(member, wanted)
-    return { groups, beside, elements: [...wanted].sort((a, b) => a.index - b.index) }
+    return { groups, beside: this.besideAt(stretch, styles), elements: [...wanted].sort((a, b) => a.index - b.index) }
   }
 
   private stretchOf(width: number): Stretch | undefined {
