@@ -1,8 +1,15 @@
+import { elementsByName, NAME_SIGNS } from '../markup/by-name.ts'
 import type { Page } from '../markup/tree.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { SitePath } from '../paths/paths.ts'
 import { matches } from '../selectors/match.ts'
-import { parseSelectorList, splitSelectorList, type Complex, type PlacedSelector } from '../selectors/parse.ts'
+import {
+  parseSelectorList,
+  splitSelectorList,
+  type Complex,
+  type PlacedSelector,
+  type Simple,
+} from '../selectors/parse.ts'
 import { isHtmlElement, withoutStates } from '../selectors/why-nothing.ts'
 import { styleRules } from '../sheet/walk.ts'
 import { memo, memoText } from '../text/memo.ts'
@@ -56,27 +63,20 @@ function touches(page: Page, bare: string, list: readonly Complex[]): boolean {
   return answer
 }
 
-interface Names {
-  readonly classes: ReadonlySet<string>
-  readonly ids: ReadonlySet<string>
-  readonly tags: ReadonlySet<string>
-}
-
-const namesOn = memo((page: Page): Names => ({
-  classes: new Set(page.elements.flatMap(({ classes }) => classes)),
-  ids: new Set(page.elements.map(({ id }) => id)),
-  tags: new Set(page.elements.map(({ tag }) => tag)),
-}))
-
-/** Whether a selector matches an element of a page. Most fail for a name that the page does not have. */
+/** Whether a selector matches an element of a page: most fail for a name that the page does not have. */
 function isOn(page: Page, selector: Complex): boolean {
-  const { classes, ids, tags } = namesOn(page)
-  if (!page.quirks)
-    for (const compound of selector.compounds)
-      for (const simple of compound) {
-        if (simple.kind === 'class' && !classes.has(simple.name)) return false
-        if (simple.kind === 'id' && !ids.has(simple.name)) return false
-        if (simple.kind === 'type' && !tags.has(simple.name) && !tags.has(simple.name.toLowerCase())) return false
-      }
-  return page.elements.some((element) => matches(element, selector, { quirks: page.quirks }))
+  const byName = elementsByName(page)
+  const compounds = selector.compounds.map(namesIn)
+  if (compounds.some((names) => names.some((name) => !byName.has(name)))) return false
+  const lists = compounds.at(-1)!.map((name) => byName.get(name)!)
+  const fewest = lists.reduce((few, each) => (each.length < few.length ? each : few), page.elements)
+  return fewest.some((element) => matches(element, selector, { quirks: page.quirks }))
 }
+
+/** The names a compound asks for, as {@link elementsByName} has them. */
+const namesIn = (compound: readonly Simple[]): string[] =>
+  compound.flatMap((simple) =>
+    simple.kind === 'class' || simple.kind === 'id' || simple.kind === 'type'
+      ? [`${NAME_SIGNS[simple.kind]}${simple.name}`.toLowerCase()]
+      : [],
+  )

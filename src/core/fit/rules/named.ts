@@ -1,3 +1,4 @@
+import { elementsByName, NAME_SIGNS } from '../../markup/by-name.ts'
 import type { Page, PageElement } from '../../markup/tree.ts'
 import type { SiteSnapshot } from '../../model/snapshot.ts'
 import { parseSelectorList, type Simple } from '../../selectors/parse.ts'
@@ -18,28 +19,17 @@ interface Asked {
 export function finderOf(wanted: Wanted): (site: SiteSnapshot, page: Page) => readonly PageElement[] {
   const inSheet = memo((sheet: Sheet) => askedBy(sheet, wanted))
   const inPage = memo((page: Page) =>
-    page.elements.flatMap(({ tag, rawText }) =>
-      tag === 'style' && rawText ? askedBy(parseSheet(rawText.text), wanted) : [],
+    (elementsByName(page).get('style') ?? []).flatMap(({ rawText }) =>
+      rawText ? askedBy(parseSheet(rawText.text), wanted) : [],
     ),
   )
   return (site, page) => {
-    const there = namesOn(page)
+    const there = elementsByName(page)
     const asked = [...inPage(page), ...site.wornSheets.flatMap(({ sheet }) => inSheet(sheet))]
     const names = asked.filter(({ needs }) => needs.every((name) => there.has(name))).map(({ name }) => name)
     return named(page, new Set(names), wanted)
   }
 }
-
-/** The names of a page: `#id`, `.class`, types. */
-const namesOn = memo((page: Page): ReadonlySet<string> => {
-  const names = new Set<string>()
-  for (const { tag, id, classes } of page.elements) {
-    names.add(tag)
-    if (id !== '') names.add(`#${id}`.toLowerCase())
-    for (const name of classes) names.add(`.${name}`.toLowerCase())
-  }
-  return names
-})
 
 function askedBy(sheet: Sheet, wanted: Wanted): readonly Asked[] {
   return styleRules(sheet).flatMap(({ rule }) => (declarationsOf(rule).some(wanted) ? askedIn(rule.selector) : []))
@@ -54,35 +44,31 @@ function askedIn(selector: string): Asked[] {
   })
 }
 
-const SIGNS = { id: '#', class: '.', type: '' } as const
-
 /** The name that the fewest elements have: `#id`, `.class`, a type; '' for none. */
 function nameIn(compound: readonly Simple[]): string {
   for (const kind of ['id', 'class', 'type'] as const)
-    for (const simple of compound) if (simple.kind === kind) return `${SIGNS[kind]}${simple.name}`.toLowerCase()
+    for (const simple of compound) if (simple.kind === kind) return `${NAME_SIGNS[kind]}${simple.name}`.toLowerCase()
   return ''
 }
 
 function named(page: Page, names: ReadonlySet<string>, wanted: Wanted): readonly PageElement[] {
   if (names.has('')) return page.elements
-  return page.elements.filter(
-    ({ tag, id, classes, attributes }) =>
-      names.has(tag) ||
-      (id !== '' && names.has(`#${id}`.toLowerCase())) ||
-      classes.some((name) => names.has(`.${name}`.toLowerCase())) ||
-      saysItself(attributes, wanted),
-  )
+  const byName = elementsByName(page)
+  const found = new Set([...names].flatMap((name) => byName.get(name) ?? []))
+  for (const element of withStyle(page)) if (saysItself(element.attributes, wanted)) found.add(element)
+  return [...found].sort((a, b) => a.index - b.index)
 }
 
 /** Attributes that may stand for styles, beside `style` itself (HTML standard, 15: presentational hints). */
 const HINTS = ['align', 'width'] as const
 
+const withStyle = memo((page: Page) =>
+  page.elements.filter(({ attributes }) => ['style', ...HINTS].some((name) => attributes.has(name))),
+)
+
 function saysItself(attributes: ReadonlyMap<string, string>, wanted: Wanted): boolean {
-  if (attributes.size === 0) return false
   const style = attributes.get('style')
-  if (HINTS.some((name) => attributes.has(name))) return true
-  if (style === undefined) return false
-  return declarationsIn(style).some(wanted)
+  return HINTS.some((name) => attributes.has(name)) || (style !== undefined && declarationsIn(style).some(wanted))
 }
 
 // Style attributes say the same again and again.
