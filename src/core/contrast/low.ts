@@ -61,7 +61,7 @@ function isMoved(style: ElementStyle): boolean {
 /** The colours of a page that WCAG 2.2 wants further apart: its text at rest, and in every state one link of those that are alike. */
 export function lowOnPage(site: SiteSnapshot, path: SitePath, kind: 'text' | 'link-in-text'): LowPair[] {
   const { texts, inLinks, besideText } = holdersOf(site.page(path))
-  const rest = site.someStylesOf(path)
+  const rest = site.stylesOf(path)
   const low = (styles: PageStyles, elements: readonly PageElement[], state: LinkCondition) => {
     const sight = sightOf(styles.cascade)
     const byStyle = new Map<ElementStyle, LowPair | null>()

@@ -1,3 +1,5 @@
+import type { PageStyles } from '../cascade/cascade.ts'
+import type { Matched } from '../cascade/matched.ts'
 import type { CascadeRule } from '../cascade/rules.ts'
 import { overlaps } from '../properties/shorthands.ts'
 import { aliasOf } from '../properties/aliases.ts'
@@ -43,12 +45,7 @@ export const unneededImportants = memo((site: SiteSnapshot): readonly Unneeded[]
       ? null
       : rivalsIn(sheets)
     const styles = site.stylesOf(path)
-    const elements = new Map<CascadeRule, PageElement[]>()
-    for (const [at, node] of styles.nodes.entries())
-      for (const rule of styles.cascade.matchedOf(node.match).rules)
-        if (rule.source.kind === 'external' && rule.longhands.some(({ important }) => important))
-          elements.set(rule, [...(elements.get(rule) ?? []), styles.page.elements[at]!])
-    for (const [old, reached] of elements) {
+    for (const [old, reached] of reachedByImportant(styles)) {
       const rule = styles.cascade.present(old)
       for (const declaration of new Set(
         rule.longhands.filter(({ important }) => important).map((set) => set.declaration),
@@ -67,6 +64,22 @@ export const unneededImportants = memo((site: SiteSnapshot): readonly Unneeded[]
   }
   return [...candidates].flatMap(([key, each]) => (needed.has(key) ? [] : [each]))
 })
+
+/** The elements of a page that rules with an `!important` of its sheets match, by rule. */
+function reachedByImportant({ page, nodes, cascade }: PageStyles): Map<CascadeRule, PageElement[]> {
+  const reached = new Map<CascadeRule, PageElement[]>()
+  for (const [at, node] of nodes.entries())
+    for (const rule of importantAmong(cascade.matchedOf(node.match))) {
+      const elements = reached.get(rule)
+      if (elements) elements.push(page.elements[at]!)
+      else reached.set(rule, [page.elements[at]!])
+    }
+  return reached
+}
+
+const importantAmong = memo(({ rules }: Matched) =>
+  rules.filter(({ source, longhands }) => source.kind === 'external' && longhands.some(({ important }) => important)),
+)
 
 const holdsImportant = memo((sheet: Sheet) => /!\s*important/i.test(sheet.text))
 const holdsLayers = memo((sheet: Sheet) => /@layer\b/i.test(sheet.text))
