@@ -14,8 +14,6 @@ import { USER_AGENT } from './user-agent.ts'
 const OWN_AT_MOST = 20_000
 /** So many selectors may come before all are matched anew; of many, as many as half of those that were matched. */
 const ADDED_AT_MOST = 64
-/** So many nodes may stand in a tree of styles, for each of its own, that have come with rules. */
-const CROWDED = 6
 
 /** What versions of a cascade have in common: everything that selectors decide, and nothing that declarations do. */
 export interface Ground {
@@ -47,7 +45,7 @@ export function groundFor(ground: Ground, rules: readonly CascadeRule[]): Ground
   const { quirks, tree, declarations, ranked } = before
   const added = unmatched(ranked)(rules)
   if (added.length === 0) return before
-  if (added.length > Math.max(ADDED_AT_MOST, ranked.length / 2) || tree.crowding > CROWDED) return null
+  if (added.length > Math.max(ADDED_AT_MOST, ranked.length / 2) || tree.isCrowded) return null
   const matching = new AddedMatcher(tree, matcherOf(added)(quirks ? QUIRKS : NO_QUIRKS), ranked.length)
   return { ...before, before, tree: new StyleTree(matching, declarations, tree), ranked: together(ranked)(added) }
 }

@@ -27,6 +27,9 @@ export class StyleNode {
   ) {}
 }
 
+/** So many nodes of other trees burden none. */
+const ROOM = 50_000
+
 /** The tree of styles of all pages that wear the same rules. It grows with pages and knows nothing of what rules declare. */
 export class StyleTree {
   /** The nodes it made itself, parents first. */
@@ -55,9 +58,9 @@ export class StyleTree {
     return this.before ? [...this.before.made, ...this.made] : this.made
   }
 
-  /** How many nodes other trees have hung into this one, for each of its own. */
-  get crowding(): number {
-    return (this.nodeIds.next - this.made.length) / (this.made.length + 1)
+  /** Whether trees that begin here have hung so many nodes into it, which stay as long as it does, that a new one is lighter. */
+  get isCrowded(): boolean {
+    return this.nodeIds.next - this.made.length > ROOM + this.made.length * 2
   }
 
   /** The nodes of a page's elements, in document order. */
