@@ -426,23 +426,24 @@ describe('a cascade after an edit', () => {
     expect(revised).toBeGreaterThan(8)
   })
 
+  const page = parsePage(tidyPage())
+  const settings = { viewport, quirks: false }
+  const worn = (text: string) => [{ kind: 'external' as const, file: 'a.css', offset: 0, sheet: parseSheet(text) }]
+  // Values, and where the declarations that win stand; of the whole page, or of one element after another.
+  const all = (cascade: Cascade, ask: 'stylesOf' | 'someStylesOf' = 'stylesOf') =>
+    (['none', 'hover', 'visited'] as const).flatMap((state) =>
+      cascade[ask](page, state === 'none' ? null : linksIn(state))
+        .all()
+        .map((style) =>
+          LONGHANDS.map(({ id }) => {
+            const winner = style.winners[id]
+            const place = winner && typeof winner.owner !== 'string' ? cascade.declarationOf(winner).from : ''
+            return `${style.value(id)} ${place}`
+          }),
+        ),
+    )
+
   it('gives what a new cascade gives, wherever rules go and whichever come, in states too', () => {
-    const page = parsePage(tidyPage())
-    const settings = { viewport, quirks: false }
-    const worn = (text: string) => [{ kind: 'external' as const, file: 'a.css', offset: 0, sheet: parseSheet(text) }]
-    // Values, and where the declarations that win stand; of the whole page, or of one element after another.
-    const all = (cascade: Cascade, ask: 'stylesOf' | 'someStylesOf' = 'stylesOf') =>
-      (['none', 'hover', 'visited'] as const).flatMap((state) =>
-        cascade[ask](page, state === 'none' ? null : linksIn(state))
-          .all()
-          .map((style) =>
-            LONGHANDS.map(({ id }) => {
-              const winner = style.winners[id]
-              const place = winner && typeof winner.owner !== 'string' ? cascade.declarationOf(winner).from : ''
-              return `${style.value(id)} ${place}`
-            }),
-          ),
-      )
     const step = fc.tuple(fc.nat(99), fc.nat(99), fc.constantFrom('moves', 'goes', 'comes'))
     const steps = fc.array(step, { minLength: 1, maxLength: 5 })
     let kept = 0
@@ -468,6 +469,26 @@ describe('a cascade after an edit', () => {
       { numRuns: runs(60) },
     )
     expect(kept).toBeGreaterThan(100)
+  })
+
+  it('gives at another viewport what a new cascade gives there, whichever rules apply', () => {
+    const widths = fc.array(fc.constantFrom(400, 600, 700, 900, 1280), { minLength: 1, maxLength: 4 })
+    fc.assert(
+      fc.property(untidySheet, untidySheet, widths, fc.boolean(), (text, other, ways, isLazy) => {
+        const sheets = worn(`${text}\np { top: 3vw }\n@media (max-width: 650px) { ${other} ${COMING} }`)
+        let cascade = new Cascade(sheets, settings)
+        for (const width of ways) {
+          if (!isLazy) all(cascade)
+          const there = { viewport: { width, height: 800 }, quirks: false }
+          const found = cascade.atViewport(there.viewport)
+          // So few selectors come with a media query that none is made anew.
+          expect(found).not.toBeNull()
+          cascade = found!
+          expect(all(cascade)).toEqual(all(new Cascade(sheets, there)))
+        }
+      }),
+      { numRuns: runs(30) },
+    )
   })
 
   it('leaves alone what rules that come do not match, and takes a new cascade where too much comes', () => {

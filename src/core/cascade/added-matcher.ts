@@ -31,12 +31,6 @@ export class AddedMatcher implements Matching {
     return added.map((more, at) => this.both(before[at]!.match, more))
   }
 
-  private atRest(page: Page): readonly Match[] {
-    const found = this.rest.get(page) ?? this.added.matchAll(page)
-    this.rest.set(page, found)
-    return found
-  }
-
   matchOne(page: Page, element: PageElement, states: States | null): Match {
     const { match } = this.before.nodeAt(page, element.index, states)
     return this.both(match, this.added.matchOne(page, element, states))
@@ -45,6 +39,12 @@ export class AddedMatcher implements Matching {
   kinOf(element: PageElement): object {
     const kin = this.before.matching.kinOf(element)
     return this.added.couldMatter(element) ? pair(this.kins, kin, this.added.kinOf(element), () => ({})) : kin
+  }
+
+  private atRest(page: Page): readonly Match[] {
+    const found = this.rest.get(page) ?? this.added.matchAll(page)
+    this.rest.set(page, found)
+    return found
   }
 
   /** One match for all that match the same; what matches none of the added rules matches what it did. */

@@ -114,9 +114,13 @@ export class SiteStyles {
 
   /** A cascade made from that of the same sheets at another viewport, best from one where the same rules apply. */
   private fromOtherViewport(alike: string, sheets: readonly AuthorSheet[], viewport: Viewport): Cascade | null {
-    const others = (this.byRules.get(alike) ?? []).flatMap((other) => this.broughtForward(other, sheets) ?? [])
-    const best = others.find((other) => other.hasSameRulesAt(viewport)) ?? others[0]
-    return best?.atViewport(viewport) ?? null
+    let any: Cascade | null = null
+    for (const other of this.byRules.get(alike) ?? []) {
+      const now = this.broughtForward(other, sheets)
+      if (now?.hasSameRulesAt(viewport)) return now.atViewport(viewport)
+      any ??= now
+    }
+    return any?.atViewport(viewport) ?? null
   }
 
   /** A cascade with the present texts of its sheets; null when it must be made anew. Found once for each. */
