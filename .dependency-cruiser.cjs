@@ -4,7 +4,21 @@
 const CORE = [
   ...['css', 'text', 'paths', 'values', 'properties', 'browsers', 'sheet'],
   ...['markup', 'selectors', 'cascade', 'states', 'diagnostics'],
-  ...['site', 'model', 'trace', 'edit', 'color', 'backgrounds', 'motion', 'type', 'boxes', 'plan', 'classes', 'proof'],
+  ...[
+    'site',
+    'model',
+    'trace',
+    'edit',
+    'color',
+    'backgrounds',
+    'motion',
+    'type',
+    'advances',
+    'boxes',
+    'plan',
+    'classes',
+    'proof',
+  ],
   ...['contrast', 'links', 'menu', 'fit', 'lift', 'tidy', 'writing'],
 ]
 
@@ -17,9 +31,10 @@ const PARTS = {
   protocol: ['core'],
   bridge: [],
   platform: ['core'],
-  workers: ['core', 'protocol'],
+  shaping: ['core'],
+  workers: ['core', 'protocol', 'shaping'],
   server: ['core', 'protocol', 'platform'],
-  cli: ['core', 'platform', 'server'],
+  cli: ['core', 'platform', 'server', 'shaping'],
   ui: ['core', 'protocol', 'bridge', 'workers'],
   app: ['core', 'protocol', 'server', 'ui'],
 }

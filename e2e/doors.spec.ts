@@ -32,6 +32,8 @@ test('every answer under /api and /wear has the one shape and a right status, wh
     ['TRACE', '/', 405],
     ['PUT', '/bridge.js', 405],
     ['DELETE', '/bridge.js', 405],
+    ['PUT', '/shaping.js', 405],
+    ['DELETE', '/harfbuzz.wasm', 405],
     ['PROPFIND', '/api/sites', 405],
     ['LOCK', `/api/sites/${site}`, 405],
     ['PATCH', '/api/fonts', 405],
@@ -41,6 +43,8 @@ test('every answer under /api and /wear has the one shape and a right status, wh
     ['GET', '/wear/nobody', 404],
     ['GET', '/wear/nobody/nolook/index.html', 404],
     ['GET', '/api/sites/nobody', 404],
+    ['GET', `/api/sites/${site}/fonts/none`, 404],
+    ['DELETE', `/api/sites/${site}/fonts/none`, 405],
     ['POST', `/wear/${site}/${lookId}/index.html`, 403],
   ] as const) {
     const said = await ask(method, path)

@@ -1,5 +1,5 @@
-// Bundles what runs apart from Next: the one script that frames run, and the thread that reads pictures and fonts.
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
+// Bundles what runs apart from Next: the one script that frames run, the thread that reads pictures and fonts, and what measures text.
+import { copyFileSync, existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import { build } from 'esbuild'
 
@@ -19,6 +19,15 @@ const BUNDLES = [
     format: 'esm',
     platform: 'node',
     packages: 'external',
+  },
+  {
+    entryPoints: ['src/shaping/open-font.ts'],
+    outfile: `${root}/public/shaping.js`,
+    minify: true,
+    format: 'esm',
+    target: 'chrome110',
+    // Asked for in Node alone.
+    external: ['module'],
   },
 ]
 
@@ -41,3 +50,6 @@ for (const bundle of BUNDLES) {
   })
   put(bundle.outfile, outputFiles[0].text)
 }
+
+// It loads this from beside itself.
+copyFileSync(`${root}/node_modules/harfbuzzjs/dist/harfbuzz.wasm`, `${root}/public/harfbuzz.wasm`)

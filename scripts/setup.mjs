@@ -88,7 +88,9 @@ function sourcesToBuild() {
   const built =
     existsSync(BUILD_MARK) &&
     readFileSync(BUILD_MARK, 'utf8') === now &&
-    ['public/bridge.js', '.cache/media.mjs'].every((file) => existsSync(file))
+    ['public/bridge.js', 'public/shaping.js', 'public/harfbuzz.wasm', '.cache/media.mjs'].every((file) =>
+      existsSync(file),
+    )
   return built ? null : now
 }
 

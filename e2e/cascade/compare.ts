@@ -42,12 +42,12 @@ const PSEUDO_NAMES = [
   'line-height',
 ]
 
-/** Answers requests for the site from memory, everything else not at all. */
-export async function serve(page: Page, files: Files): Promise<void> {
+/** Answers requests for the site from memory, everything else not at all. `binary` are files that are no text. */
+export async function serve(page: Page, files: Files, binary: Readonly<Record<string, Buffer>> = {}): Promise<void> {
   await page.unrouteAll()
   await page.route('**/*', (route) => {
     const path = decodeURIComponent(new URL(route.request().url()).pathname.slice(1))
-    const body = files[path]
+    const body = files[path] ?? binary[path]
     if (/\.(?:png|svg|jpe?g|webp|gif)$/.test(path))
       return route.fulfill({ body: PICTURE, contentType: 'image/svg+xml' })
     if (body === undefined) return route.fulfill({ status: 404, body: '' })

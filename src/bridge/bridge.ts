@@ -24,7 +24,8 @@ for (const name of ['RTCPeerConnection', 'webkitRTCPeerConnection']) Reflect.del
 
 const say = (message: FromFrame) => window.parent.postMessage({ attire: 1, message }, workroom)
 
-let worn: LiveSheet[] = []
+/** The stylesheets that follow the workroom, by the path they are served at. */
+const followed = new Map<string, LiveSheet[]>()
 let heights: ReturnType<typeof watchHeight> | null = null
 const still = watchMotion(LEAST_RATE, (seen) => say({ type: 'motion', ...seen }))
 const outline = new CSSStyleSheet()
@@ -48,19 +49,25 @@ function sheetsAt(path: string): LiveSheet[] {
   })
 }
 
+function sayApplied(seq: number, { length }: readonly LiveSheet[]): void {
+  heights?.look()
+  drawLine()
+  say({ type: 'applied', seq, sheets: length })
+}
+
 function obey(message: ToFrame): void {
   switch (message.type) {
-    case 'sheet':
-      worn = sheetsAt(message.path)
-      for (const sheet of worn) sheet.adopt(message.rules)
-      heights?.look()
-      drawLine()
-      return say({ type: 'applied', seq: message.seq, sheets: worn.length })
-    case 'patch':
-      for (const sheet of worn) sheet.patch(message.edit)
-      heights?.look()
-      drawLine()
-      return say({ type: 'applied', seq: message.seq, sheets: worn.length })
+    case 'sheet': {
+      const sheets = sheetsAt(message.path)
+      followed.set(message.path, sheets)
+      for (const sheet of sheets) sheet.adopt(message.rules)
+      return sayApplied(message.seq, sheets)
+    }
+    case 'patch': {
+      const sheets = followed.get(message.path) ?? []
+      for (const sheet of sheets) sheet.patch(message.edit)
+      return sayApplied(message.seq, sheets)
+    }
     case 'outline':
       return showOutline(message.selector)
     case 'mark':
@@ -335,7 +342,11 @@ const SHEETS_WITHIN_MS = 4000
 
 /** Ready once the tree is built and every stylesheet has arrived or failed. */
 async function announce(): Promise<void> {
-  const pending = [...page.all<HTMLLinkElement>('link[rel~="stylesheet" i]')].filter((link) => !link.sheet && link.href)
+  // One whose imports are still on their way has a sheet already, but stands not yet among those of the page.
+  const there = new Set([...page.sheets()].map((sheet) => sheet.ownerNode))
+  const pending = [...page.all<HTMLLinkElement>('link[rel~="stylesheet" i]')].filter(
+    (link) => link.href && !link.disabled && !there.has(link),
+  )
   const arrived = pending.map(
     (link) =>
       new Promise((resolve) => {

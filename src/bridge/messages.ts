@@ -72,10 +72,10 @@ export type WordsSeen = z.infer<typeof wordsSeenSchema>
 
 /** What the workroom says to a frame. */
 export const toFrameSchema = z.discriminatedUnion('type', [
-  /** The whole sheet as its top-level rules, for the sheet served at this path. */
+  /** A whole stylesheet as its top-level rules: the one served at this path. */
   z.object({ type: z.literal('sheet'), seq: z.int(), path: z.string(), rules: z.array(z.string()) }),
-  /** A change of single rules since the last `sheet` or `patch`. */
-  z.object({ type: z.literal('patch'), seq: z.int(), edit: ruleEditSchema }),
+  /** A change of single rules of it since the last `sheet` or `patch`. */
+  z.object({ type: z.literal('patch'), seq: z.int(), path: z.string(), edit: ruleEditSchema }),
   /** Outline what a selector touches; '' takes the outline away. */
   z.object({ type: z.literal('outline'), selector: z.string() }),
   /** Computed values of the first element that matches. */
@@ -118,7 +118,7 @@ export type ToFrame = z.infer<typeof toFrameSchema>
 
 /** What a frame says to the workroom. */
 export const fromFrameSchema = z.discriminatedUnion('type', [
-  /** The page is there; `sheets` says how many copies of the sheet at `path` it wears once told. */
+  /** The page is there; `sheets` says how many copies of the stylesheet told last it wears. */
   z.object({ type: z.literal('ready') }),
   z.object({ type: z.literal('applied'), seq: z.int(), sheets: z.int() }),
   z.object({ type: z.literal('values'), id: z.int(), count: z.int(), values: z.record(z.string(), z.string()) }),

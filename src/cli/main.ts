@@ -20,7 +20,7 @@ import { setAside } from './commands/set-aside.ts'
 import { tidy, tidyText } from './commands/tidy.ts'
 import { TIDY_KINDS, USUAL_KINDS } from '../core/tidy/words.ts'
 import { traceOf, traceText } from './commands/trace.ts'
-import { measureImages } from './pixels.ts'
+import { measureImages, openFonts } from './measured-files.ts'
 import { pageNamed, readSite, type FolderSite } from './read-site.ts'
 import { WrongUse } from './wrong-use.ts'
 
@@ -205,12 +205,12 @@ async function run(
       return faults.length + site.unread.length > 0 ? 2 : fails(findings, level) ? 1 : 0
     }
     case 'boxes': {
-      const found = boxes(await measureImages(site, folder), pagesAsked(site, values.page), values.selector)
+      const found = boxes(await measured(site, folder), pagesAsked(site, values.page), values.selector)
       out(values.json ? JSON.stringify({ boxes: found }) : boxesText(found))
       return 0
     }
     case 'rows': {
-      const found = rows(await measureImages(site, folder), pagesAsked(site, values.page), viewport)
+      const found = rows(await measured(site, folder), pagesAsked(site, values.page), viewport)
       out(values.json ? JSON.stringify({ rows: found }) : rowsText(found))
       return 0
     }
@@ -268,6 +268,9 @@ async function run(
     }
   }
 }
+
+/** The site with all that is known of what stands in its boxes. */
+const measured = async (site: FolderSite, folder: string) => openFonts(await measureImages(site, folder), folder)
 
 /** The baseline in a file. Throws {@link WrongUse}. */
 function baselineIn(file: string): Baseline {

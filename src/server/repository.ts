@@ -58,6 +58,8 @@ export interface Repository {
   create(site: NewSite): Promise<CreatedSite>
   /** A whole site, ready for the workroom. */
   load(siteId: string): Promise<SiteState>
+  /** How many bytes of text that would be, without reading them. */
+  textSize(siteId: string): Promise<number>
   /** Says that a site is worked on now; gives its revision. */
   opened(siteId: string): Promise<number>
   /**

@@ -2,14 +2,14 @@ import type { Severity } from '../core/fit/finding.ts'
 import type { WearSummary } from '../core/model/wear-summary.ts'
 import type { SitePath } from '../core/paths/paths.ts'
 import type { Doc } from '../core/site/step.ts'
-import type { FileInfo } from '../core/site/view.ts'
+import type { TrackedFile } from './site-fonts.ts'
 import type { Ask, LongQuestion, Progress, Question } from './questions.ts'
 
 /** What the worker is told of the site. It is told all of it when it starts, and what changes from then on. */
 export type SiteNews =
   /** Which site it is, as it is called in what is kept between sessions. */
   | { type: 'site'; id: string }
-  | { type: 'files'; files: FileInfo[]; sheetPath: SitePath; sheetDoc: Doc }
+  | { type: 'files'; files: TrackedFile[]; sheetPath: SitePath; sheetDoc: Doc }
   | { type: 'texts'; texts: [SitePath, string | null][] }
   /** The sheets of looks that are not worn. */
   | { type: 'looks'; looks: [Doc, string | null][] }

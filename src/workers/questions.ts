@@ -1,4 +1,4 @@
-import { boxesQuestions } from '../core/boxes/questions.ts'
+import { boxesQuestions, widthQuestions } from '../core/boxes/questions.ts'
 import { classesQuestions } from '../core/classes/questions.ts'
 import { colorQuestions } from '../core/color/questions.ts'
 import { contrastQuestions } from '../core/contrast/questions.ts'
@@ -8,7 +8,7 @@ import { liftQuestions } from '../core/lift/questions.ts'
 import { linksQuestions } from '../core/links/questions.ts'
 import { menuQuestions } from '../core/menu/questions.ts'
 import { modelQuestions } from '../core/model/questions.ts'
-import { planQuestions } from '../core/plan/questions.ts'
+import { laidPlanQuestions, planQuestions } from '../core/plan/questions.ts'
 import { proofQuestions } from '../core/proof/questions.ts'
 import { siteQuestions } from '../core/site/questions.ts'
 import { tidyQuestions } from '../core/tidy/questions.ts'
@@ -40,6 +40,11 @@ export const QUESTIONS = {
   ...typeQuestions,
   ...writingQuestions,
 }
+
+/** Questions whose answers hang on how wide words are. */
+export const MEASURING: ReadonlySet<Question> = new Set(
+  Object.keys({ ...widthQuestions, ...laidPlanQuestions }) as Question[],
+)
 
 type Questions = typeof QUESTIONS
 export type Question = keyof Questions

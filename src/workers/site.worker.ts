@@ -7,7 +7,8 @@ import { comparePages, type SitePath } from '../core/paths/paths.ts'
 import { DESK } from '../core/values/media.ts'
 import type { FromWorker, SiteNews, ToWorker } from './protocol.ts'
 import { openKept, type Kept } from './kept.ts'
-import { QUESTIONS, type LongQuestion, type Progress, type Question } from './questions.ts'
+import { fetchFont, SiteFonts } from './site-fonts.ts'
+import { MEASURING, QUESTIONS, type LongQuestion, type Progress, type Question } from './questions.ts'
 
 /** Pages looked at before the worker listens again, so that a newer text is never kept waiting. */
 const SLICE_MS = 20
@@ -23,6 +24,10 @@ const KEEP_AFTER_MS = 3000
 
 /** The site as it was last told of. */
 let site = SiteSnapshot.empty(DESK)
+let siteId = ''
+/** Its files, as they were last told of. */
+let tracked: Extract<SiteNews, { type: 'files' }> | null = null
+const fonts = new SiteFonts((hash) => fetchFont(siteId, hash))
 const check = new FitCheck()
 const scope = self as unknown as DedicatedWorkerGlobalScope
 const say = (message: FromWorker) => scope.postMessage(message)
@@ -203,12 +208,25 @@ function isSlices(result: unknown): result is Slices {
   return typeof result === 'object' && result !== null && Symbol.iterator in result && 'next' in result
 }
 
+function takeFiles(): void {
+  if (tracked) site = site.withFiles(fonts.given(tracked.files), tracked.sheetPath, tracked.sheetDoc)
+}
+
+/** Answers once the fonts of the site are open, where the answer hangs on the widths of words. */
+async function answerWithFonts(id: number, question: Question, ask: unknown): Promise<void> {
+  if (await fonts.openAll(tracked?.files ?? [])) takeFiles()
+  if (!cancelled.delete(id)) return guarded(id, () => answer(id, question, ask))()
+  say({ type: 'answer', id, answer: null })
+}
+
 function take(heard: SiteNews): void {
   switch (heard.type) {
     case 'site':
+      siteId = heard.id
       return remember(heard.id)
     case 'files':
-      site = site.withFiles(heard.files, heard.sheetPath, heard.sheetDoc)
+      tracked = heard
+      takeFiles()
       return changed()
     case 'texts':
       site = site.withTexts(heard.texts)
@@ -220,6 +238,7 @@ function take(heard: SiteNews): void {
 
 scope.onmessage = ({ data }: MessageEvent<ToWorker>) => {
   if (data.type === 'cancel') cancelled.add(data.id)
+  else if (data.type === 'ask' && MEASURING.has(data.question)) void answerWithFonts(data.id, data.question, data.ask)
   else if (data.type === 'ask') guarded(data.id, () => answer(data.id, data.question, data.ask))()
   else take(data)
 }

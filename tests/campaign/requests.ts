@@ -116,6 +116,7 @@ function wrongRequests(site: string): Asked[] {
     '/api/import?name=x',
     `/api/sites/${site}/blobs?path=a.png`,
     `/api/sites/${site}/fonts?name=a`,
+    `/api/sites/${site}/fonts/none`,
   ].flatMap((path) => NO_REQUESTS.map((body) => ({ method: 'POST', path, body, type: 'application/octet-stream' })))
   return [...bySchema, ...bodies, ...bytes]
 }

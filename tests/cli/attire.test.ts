@@ -51,6 +51,17 @@ describe('database', () => {
   })
 })
 
+describe('boxes and rows', () => {
+  it('know every box of the demo from its own fonts, and where its navigation holds', async () => {
+    const { boxes } = JSON.parse((await attire('boxes', DEMO, '--json')).out) as { boxes: { known: boolean }[] }
+    expect(boxes.length).toBeGreaterThan(300)
+    expect(boxes.filter(({ known }) => !known)).toEqual([])
+    expect((await attire('rows', DEMO, '--page', 'index.html')).out).toContain(
+      'make 969.48 of 1,200 px: 230.52 px are left. The row holds from 1,050 px up.',
+    )
+  })
+})
+
 describe('a page that Attire cannot check', () => {
   it('is named on standard error, all others are checked, and the exit code is 2', async () => {
     const folder = mkdtempSync(path.join(tmpdir(), 'attire-cli-bad-'))

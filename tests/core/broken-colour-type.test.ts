@@ -10,6 +10,7 @@ import { swatchesOf } from '../../src/core/color/swatches.ts'
 import { swatchUses } from '../../src/core/color/uses.ts'
 import { allContrastPairs } from '../../src/core/contrast/pairs.ts'
 import { contrastOffer } from '../../src/core/contrast/offer.ts'
+import { alone } from '../../src/core/edit/sheets.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { removeRules } from '../../src/core/sheet/remove.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
@@ -116,7 +117,7 @@ describe('broken sheets', () => {
       fc.property(css, (text) => {
         const sheet = parseSheet(text)
         for (const { from, to, value: written } of literalsOf(sheet)) expect(text.slice(from, to)).toBe(written)
-        for (const { name } of swatchesOf(sheet)) swatchUses(sheet, name)
+        for (const { name } of swatchesOf(sheet)) swatchUses(alone(sheet), name)
         for (const { families, declaration, literal } of familyLists(sheet))
           if (literal)
             for (const family of families)

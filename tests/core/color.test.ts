@@ -25,6 +25,7 @@ import { swatchReach } from '../../src/core/color/uses.ts'
 import { filterValues, VISIONS } from '../../src/core/color/vision.ts'
 import { prove } from '../../src/core/proof/proof.ts'
 import { reachOf } from '../../src/core/selectors/reach.ts'
+import { alone } from '../../src/core/edit/sheets.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
 import { siteOf } from './model.ts'
@@ -357,7 +358,7 @@ a:hover { border: 1px solid hsl(192, 69%, 25%); color: var(--ink, blue) } /* #12
     const css =
       ':root { --sea: teal; --line: color-mix(in oklch, var(--sea), white 20%) }\nh1 { color: var(--sea) }\n.card { &:hover { border: 1px solid var(--line) } .in { color: var(--sea) } }'
     const model = siteOf({ 'index.html': '<h1>a</h1><div class="card"><p class="in">b</p></div>', 'css/site.css': css })
-    const reach = swatchReach(parseSheet(css), '--sea', ['index.html'], (page, selector) =>
+    const reach = swatchReach(alone(parseSheet(css)), '--sea', ['index.html'], (page, selector) =>
       reachOf(model.page(page), selector).map(({ index }) => index),
     )
     expect(reach.uses.map(({ selector, property, through }) => [selector, property, through])).toEqual([

@@ -208,8 +208,8 @@ describe('pairings on the pages', () => {
       element: 'p',
       color: '#767676',
       why: '',
-      decider: { file: 'css/site.css', line: 2, selector: 'p', swatch: '--faint', inSheet: true },
+      decider: { file: 'css/site.css', line: 2, selector: 'p', swatch: '--faint', inStylesheet: true },
     })
-    expect(offer('#aaaaaa')).toMatchObject({ decider: { file: 'index.html', inSheet: false, swatch: null } })
+    expect(offer('#aaaaaa')).toMatchObject({ decider: { file: 'index.html', inStylesheet: false, swatch: null } })
   })
 })

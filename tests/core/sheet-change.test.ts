@@ -100,8 +100,12 @@ describe('which stylesheet is the sheet', () => {
     'theme.css': 'p { color: red } a { color: blue }',
     'p.css': 'a {} b {} i {} u {}',
   }
-  it('of a sheet that only imports, the one it imports for screens that has most rules', () => {
-    expect(chooseSheet(Object.keys(texts), [page('all.css')], (path) => texts[path]!)).toBe('theme.css')
+  it('is one that only imports: all that it imports for screens comes with it', () => {
+    expect(chooseSheet(Object.keys(texts), [page('all.css')], (path) => texts[path]!)).toBe('all.css')
+    // What it imports for paper does not.
+    const paper = { ...texts, 'all.css': '@import "p.css" print;' }
+    const pages = [page('all.css'), page('theme.css')]
+    expect(chooseSheet(Object.keys(paper), pages, (path) => paper[path as keyof typeof paper])).toBe('theme.css')
   })
   it('imports that lead in a circle end', () => {
     const round: Record<string, string> = { 'a.css': '@import "b.css"; p {}', 'b.css': '@import "a.css";' }
@@ -118,9 +122,9 @@ describe('which stylesheet is the sheet', () => {
     let next = shares.next()
     while (!next.done) next = shares.next()
     expect(next.value).toEqual([
-      { path: 'css/more.css', pages: 1, rules: 2, importedBy: ['css/site.css'] },
-      { path: 'css/site.css', pages: 1, rules: 1, importedBy: [] },
-      { path: 'css/none.css', pages: 0, rules: 0, importedBy: [] },
+      { path: 'css/site.css', pages: 1, rules: 1, withImports: 3, importedBy: [] },
+      { path: 'css/more.css', pages: 1, rules: 2, withImports: 2, importedBy: ['css/site.css'] },
+      { path: 'css/none.css', pages: 0, rules: 0, withImports: 0, importedBy: [] },
     ])
   })
 })

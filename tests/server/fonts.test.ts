@@ -6,7 +6,7 @@ import { localWidth, LOCAL_FONTS } from '../../src/core/type/fallback.ts'
 import { FAMILIES } from '../../src/core/type/families.ts'
 import { MEASURED } from '../../src/core/type/facts.ts'
 import { readFont } from '../../src/server/media/read-font.ts'
-import { unpackedSize } from '../../src/server/media/unpacked-size.ts'
+import { unpackedSize } from '../../src/platform/unpacked-size.ts'
 import { licenceOf, shippedFont } from '../../src/server/fonts/shipped.ts'
 
 /** The tables as the OpenType specification names their fields. */

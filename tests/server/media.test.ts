@@ -38,7 +38,7 @@ describe('the thread that reads pictures and fonts', () => {
   })
 
   it('is ended when a file takes it too long, and the next file is read by a new one', async () => {
-    const thread = new MediaThread({ pixels: 5000, font: 50, scaled: 5000 })
+    const thread = new MediaThread({ pixels: 5000, font: 50, unpacked: 5000, scaled: 5000 })
     // Long before it is done with any of them.
     const slow = lyingFont()
     const late = await Promise.all([1, 2, 3].map(() => thread.ask('font', slow)))
@@ -47,7 +47,7 @@ describe('the thread that reads pictures and fonts', () => {
   })
 
   it('leaves the server free meanwhile', async () => {
-    const thread = new MediaThread({ pixels: 5000, font: 600, scaled: 5000 })
+    const thread = new MediaThread({ pixels: 5000, font: 600, unpacked: 5000, scaled: 5000 })
     let beats = 0
     const heart = setInterval(() => beats++, 10)
     expect(await thread.ask('font', lyingFont())).toBeNull()

@@ -49,6 +49,12 @@ const save = (
 ) => sites.save(id, { saveId, revision, operations })
 const sheet = async (id: string) => (await sites.load(id)).looks[0]!.text
 
+it('how much text a site has is known without reading it: pages, stylesheets and looks, no other files', async () => {
+  const { id } = await make()
+  expect(await sites.textSize(id)).toBe(latin1.length + 'p { color: red }'.length + 'q {}'.length)
+  await expect(sites.textSize('none')).rejects.toThrow('There is no such site here.')
+})
+
 describe('saving', () => {
   it('keeps steps, undo and redo over a restart', async () => {
     const { id } = await make()

@@ -34,22 +34,27 @@ const channel = () => {
 describe('the line to a frame', () => {
   it('says nothing before the frame is ready, then the whole sheet, then only what changed', () => {
     const { sent, line, listener } = channel()
-    line.wear(parseSheet('a { top: 0 } b { top: 0 }'))
+    line.wear('css/site.css', parseSheet('a { top: 0 } b { top: 0 }'))
     expect(sent).toEqual([])
     line.hear({ type: 'ready' })
     expect(sent).toEqual([
       { type: 'sheet', seq: 1, path: '/wear/s/l/css/site.css', rules: ['a { top: 0 }', 'b { top: 0 }'] },
     ])
     line.hear({ type: 'applied', seq: 1, sheets: 1 })
-    line.wear(parseSheet('a { top: 0 } b { top: 1px }'))
-    expect(sent[1]).toEqual({ type: 'patch', seq: 2, edit: { at: 1, remove: 1, insert: ['b { top: 1px }'] } })
+    line.wear('css/site.css', parseSheet('a { top: 0 } b { top: 1px }'))
+    expect(sent[1]).toEqual({
+      type: 'patch',
+      seq: 2,
+      path: '/wear/s/l/css/site.css',
+      edit: { at: 1, remove: 1, insert: ['b { top: 1px }'] },
+    })
     expect([listener.onReady.mock.calls.length, listener.onApplied.mock.calls]).toEqual([1, [[1]]])
   })
 
   it('has one message under way, and then sends the newest sheet only', () => {
     const { sent, line } = channel()
     line.hear({ type: 'ready' })
-    for (let at = 0; at < 20; at++) line.wear(parseSheet(`a { top: ${at}px }`))
+    for (let at = 0; at < 20; at++) line.wear('css/site.css', parseSheet(`a { top: ${at}px }`))
     expect(sent).toHaveLength(1)
     line.hear({ type: 'applied', seq: 1, sheets: 1 })
     expect(sent.map((message) => ('edit' in message ? message.edit.insert : message.type))).toEqual([
@@ -60,10 +65,10 @@ describe('the line to a frame', () => {
 
   it('begins anew when the frame loads anew, and says nothing when nothing changed', () => {
     const { sent, line } = channel()
-    line.wear(parseSheet('a { top: 0 }'))
+    line.wear('css/site.css', parseSheet('a { top: 0 }'))
     line.hear({ type: 'ready' })
     line.hear({ type: 'applied', seq: 1, sheets: 1 })
-    line.wear(parseSheet('a { top: 0 }\n\n'))
+    line.wear('css/site.css', parseSheet('a { top: 0 }\n\n'))
     expect(sent).toHaveLength(1)
     line.hear({ type: 'ready' })
     expect(sent.map(({ type }) => type)).toEqual(['sheet', 'sheet'])
@@ -118,7 +123,7 @@ describe('messages', () => {
   })
 
   it('to a frame are held to their shape as well', () => {
-    const patch = { type: 'patch', seq: 1, edit: { at: 0, remove: 0, insert: [] } }
+    const patch = { type: 'patch', seq: 1, path: '/wear/s/l/css/site.css', edit: { at: 0, remove: 0, insert: [] } }
     expect(toFrameSchema.safeParse(patch).success).toBe(true)
     expect(toFrameSchema.safeParse({ ...patch, edit: { ...patch.edit, at: -1 } }).success).toBe(false)
   })
@@ -280,7 +285,7 @@ describe('all frames together', () => {
     const applied = vi.fn()
     const { channel } = frames.open('index.html', 'l', source, { onApplied: applied })
     channel.hear({ type: 'ready' })
-    frames.wear(parseSheet('p { color: red }'))
+    frames.wear('css/site.css', parseSheet('p { color: red }'))
     const before = sent.length
     for (let at = 0; at < 20_000; at++) if (channel.mayHear()) channel.hear({ type: 'applied', seq: -1, sheets: 1 })
     expect(applied.mock.calls.length).toBe(200)

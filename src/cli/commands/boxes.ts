@@ -3,7 +3,7 @@ import type { PageElement } from '../../core/markup/tree.ts'
 import { entriesFor, kindOf, placeOfEntry } from '../../core/cascade/entries.ts'
 import type { PageStyles } from '../../core/cascade/cascade.ts'
 import { idOfBox } from '../../core/boxes/box-style.ts'
-import { pictureSizes } from '../../core/boxes/pictures.ts'
+import { measuresOf } from '../../core/boxes/measures.ts'
 import { pxWords } from '../../core/boxes/row-words.ts'
 import type { Pair } from '../../core/boxes/used-box.ts'
 import { usedWidths } from '../../core/boxes/used-widths.ts'
@@ -31,7 +31,7 @@ export function boxes(site: FolderSite, pages: readonly string[], selector: stri
   return pages.flatMap((path) => {
     const page = site.model.page(path)
     const styles = site.model.stylesOf(path)
-    const used = usedWidths(styles, pictureSizes(site.model, path))
+    const used = usedWidths(styles, measuresOf(site.model, path))
     const wanted = selector === undefined ? page.elements : matching(page, selector).elements
     return wanted.flatMap((element): WrittenBox[] => {
       const box = used[element.index]

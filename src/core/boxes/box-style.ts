@@ -75,6 +75,8 @@ const NAMES = [
   'align-content',
   'overflow-y',
   'list-style-type',
+  'list-style-position',
+  'text-align',
 ] as const
 /** A longhand that the widths of boxes hang on. */
 export type BoxProperty = (typeof NAMES)[number]

@@ -3,7 +3,10 @@ import type { ElementStyle } from '../cascade/style.ts'
 import type { PageElement } from '../markup/tree.ts'
 import { computed, contentOf, edgesOf, lengthOf, limitsOf, sumOfEdges, type Edges } from './box-style.ts'
 import { flexLines, flexSizes, type FlexItem } from './flex-line.ts'
-import { isOutOfFlow, isReplaced } from './kinds.ts'
+import { flexParts } from './flex-parts.ts'
+import type { IntrinsicSizes } from './intrinsic/intrinsic-sizes.ts'
+import type { ContentSizes } from './intrinsic/sizes.ts'
+import { isReplaced } from './kinds.ts'
 import { minContentBound } from './min-content.ts'
 import { unknown, type Given } from './used-box.ts'
 
@@ -13,6 +16,7 @@ const COLUMN = unknown('it is as wide as its content, for the container does not
 /** The content widths that a flex container of known width gives its items, or why they are not known. */
 export function flexItemSizes(
   styles: PageStyles,
+  sizes: IntrinsicSizes,
   container: PageElement,
   items: readonly PageElement[],
   room: number,
@@ -20,14 +24,17 @@ export function flexItemSizes(
   const style = styles.at(container.index)
   if (computed(style, 'flex-direction').startsWith('column'))
     return items.map((item) => inColumn(style, styles.at(item.index), room))
-  if (hasOwnText(container) || generates(styles, container)) return items.map(() => UNTOLD)
+  const parts = flexParts(styles, container)
+  const asker: Asker = { styles, sizes, container, room }
+  const asked = parts?.map((part) => asItem(asker, part)) ?? []
+  if (!parts || asked.includes(null)) return items.map(() => UNTOLD)
   const gap = lengthOf(style, 'column-gap', room) ?? 0
   const wraps = computed(style, 'flex-wrap') !== 'nowrap'
-  const least = items.map((item) => asItem(styles, item, room, false))
-  const most = items.map((item) => asItem(styles, item, room, true))
-  if (least.some((item) => item === null) || most.some((item) => item === null)) return items.map(() => UNTOLD)
-  const low = sizesOf(inOrder(styles, items, least as FlexItem[]), room, gap, wraps)
-  const high = sizesOf(inOrder(styles, items, most as FlexItem[]), room, gap, wraps)
+  const least = inOrder(styles, parts, asked as Asked[])
+  const low = sizesOf(least, room, gap, wraps)
+  if (least.every(({ asks }) => asks.most === asks.flex.min)) return items.map((item) => ({ content: low.get(item)! }))
+  const most = least.map(({ item, asks }) => ({ item, asks: { ...asks, flex: { ...asks.flex, min: asks.most } } }))
+  const high = sizesOf(most, room, gap, wraps)
   // Between the least and the most that content can ask for there is one answer only where both give the same.
   return items.map((item) => {
     const size = low.get(item)!
@@ -35,16 +42,25 @@ export function flexItemSizes(
   })
 }
 
-type Ordered = readonly { readonly item: PageElement; readonly flex: FlexItem }[]
+/** An item: an element, or text that stands in the container. */
+type FlexPart = PageElement | string
 
-function inOrder(styles: PageStyles, items: readonly PageElement[], flex: readonly FlexItem[]): Ordered {
-  const order = (item: PageElement) => Number(computed(styles.at(item.index), 'order'))
-  return items.map((item, at) => ({ item, flex: flex[at]! })).sort((a, b) => order(a.item) - order(b.item))
+/** What an item asks for: its minimum is the least that its content can make it, which may be less than the most. */
+interface Asked {
+  readonly flex: FlexItem
+  readonly most: number
 }
 
-function sizesOf(items: Ordered, room: number, gap: number, wraps: boolean): Map<PageElement, number> {
-  const sizes = new Map<PageElement, number>()
-  const all = items.map(({ flex }) => flex)
+type Ordered = readonly { readonly item: FlexPart; readonly asks: Asked }[]
+
+function inOrder(styles: PageStyles, items: readonly FlexPart[], asked: readonly Asked[]): Ordered {
+  const order = (item: FlexPart) => (typeof item === 'string' ? 0 : Number(computed(styles.at(item.index), 'order')))
+  return items.map((item, at) => ({ item, asks: asked[at]! })).sort((a, b) => order(a.item) - order(b.item))
+}
+
+function sizesOf(items: Ordered, room: number, gap: number, wraps: boolean): Map<FlexPart, number> {
+  const sizes = new Map<FlexPart, number>()
+  const all = items.map(({ asks }) => asks.flex)
   for (const line of flexLines(all, room, gap, wraps)) {
     const used = flexSizes(
       line.map((at) => all[at]!),
@@ -55,63 +71,91 @@ function sizesOf(items: Ordered, room: number, gap: number, wraps: boolean): Map
   return sizes
 }
 
-/** An item with the least or the most that its content can ask for; null where that has no end. */
-function asItem(styles: PageStyles, item: PageElement, room: number, most: boolean): FlexItem | null {
+/** What items are measured with. */
+interface Asker {
+  readonly styles: PageStyles
+  readonly sizes: IntrinsicSizes
+  readonly container: PageElement
+  /** The container's inner width. */
+  readonly room: number
+}
+
+/** What an item asks for; null where that has no end. */
+function asItem(asker: Asker, item: FlexPart): Asked | null {
+  const { styles, sizes, container, room } = asker
+  if (typeof item === 'string') return ofText(sizes.ofText(styles.at(container.index), item))
   const style = styles.at(item.index)
   const edges = edgesOf(style, room)
   const limits = edges && limitsOf(style, room, edges)
-  const base = edges && baseOf(style, room, edges)
-  if (!edges || !limits || base === null || isReplaced(item)) return null
-  const least = most ? automaticMinimum(styles, item, room, edges, limits.max) : 0
+  const base = edges && baseOf(asker, item, edges)
+  if (!edges || !limits || base === null) return null
   const margins = (['margin-left', 'margin-right'] as const).map((name) => lengthOf(style, name, room) ?? 0)
+  const automatic = automaticMinimum(asker, item, edges, limits.max)
   return {
-    base,
-    min: Math.max(limits.min, least),
-    max: limits.max,
-    grow: Number(computed(style, 'flex-grow')),
-    shrink: Number(computed(style, 'flex-shrink')),
-    around: sumOfEdges(edges) + margins[0]! + margins[1]!,
+    flex: {
+      base,
+      min: Math.max(limits.min, automatic.least),
+      max: limits.max,
+      grow: Number(computed(style, 'flex-grow')),
+      shrink: Number(computed(style, 'flex-shrink')),
+      around: sumOfEdges(edges) + margins[0]! + margins[1]!,
+    },
+    most: Math.max(limits.min, automatic.most),
   }
 }
 
-/** The flex base size (CSS Flexbox 1, section 9.2.3); null where it is that of the content. */
-function baseOf(style: ElementStyle, room: number, edges: Edges): number | null {
+/** Text that stands in the container is as wide as it is, and may shrink to its longest word. */
+function ofText(text: ContentSizes | null): Asked | null {
+  if (!text) return null
+  const flex = { base: text.max, min: text.min ?? 0, max: Infinity, grow: 0, shrink: 1, around: 0 }
+  return { flex, most: text.min ?? text.max }
+}
+
+/** The flex base size (CSS Flexbox 1, section 9.2.3); null where it is that of a content that is not known. */
+function baseOf({ styles, sizes, container, room }: Asker, item: PageElement, edges: Edges): number | null {
+  const style = styles.at(item.index)
   const basis = computed(style, 'flex-basis')
-  const size = lengthOf(style, basis === 'auto' ? 'width' : 'flex-basis', room)
-  return size === null ? null : contentOf(style, size, edges)
+  const from = basis === 'auto' ? 'width' : 'flex-basis'
+  const size = lengthOf(style, from, room)
+  if (size !== null) return contentOf(style, size, edges)
+  if (isReplaced(item)) return isStretched(styles.at(container.index), style) ? null : sizes.pictureWidth(item)
+  return /^(?:auto|content)$/.test(computed(style, from)) ? (sizes.of(item)?.max ?? null) : null
+}
+
+/** Whether the container makes a picture as high as itself, so that its width follows. */
+const isStretched = (container: ElementStyle, style: ElementStyle) =>
+  computed(container, 'height') !== 'auto' &&
+  computed(style, 'height') === 'auto' &&
+  /^(?:normal|stretch)$/.test(alignOf(container, style))
+
+function alignOf(container: ElementStyle, style: ElementStyle): string {
+  const own = computed(style, 'align-self')
+  return own === 'auto' ? computed(container, 'align-items') : own
 }
 
 /** More px than any row has. */
 const ENDLESS = 1e7
 
-/** The most that `min-width: auto` can come to (CSS Flexbox 1, section 4.5). */
-function automaticMinimum(styles: PageStyles, item: PageElement, room: number, edges: Edges, max: number): number {
+/** The least and the most that `min-width: auto` can come to (CSS Flexbox 1, section 4.5). */
+function automaticMinimum({ styles, sizes, room }: Asker, item: PageElement, edges: Edges, max: number) {
   const style = styles.at(item.index)
-  if (computed(style, 'min-width') !== 'auto' || !/^(?:visible|clip)$/.test(computed(style, 'overflow-x'))) return 0
+  const picture = isReplaced(item)
+  if (
+    computed(style, 'min-width') !== 'auto' ||
+    (!picture && !/^(?:visible|clip)$/.test(computed(style, 'overflow-x')))
+  )
+    return { least: 0, most: 0 }
   const width = lengthOf(style, 'width', room)
-  const content = Math.min(ENDLESS, minContentBound(styles, item))
-  return Math.min(max, content, width === null ? ENDLESS : contentOf(style, width, edges))
+  const told = width === null ? max : Math.min(max, contentOf(style, width, edges))
+  const known = (picture ? sizes.pictureWidth(item) : sizes.of(item)?.min) ?? null
+  if (known !== null) return { least: Math.min(told, known), most: Math.min(told, known) }
+  return { least: 0, most: Math.min(told, ENDLESS, minContentBound(styles, item)) }
 }
 
 /** An item of a column: the container stretches it unless it is told to stand elsewhere. */
 function inColumn(container: ElementStyle, style: ElementStyle, room: number): Given {
   if (computed(container, 'flex-wrap') !== 'nowrap') return COLUMN
-  const own = computed(style, 'align-self')
-  const how = own === 'auto' ? computed(container, 'align-items') : own
+  const how = alignOf(container, style)
   const margins = [computed(style, 'margin-left'), computed(style, 'margin-right')]
   return { area: room, stretches: /^(?:normal|stretch)$/.test(how) && !margins.includes('auto') }
-}
-
-/** Whether words stand directly in the container: they are items too, as wide as they are. */
-export function hasOwnText({ texts }: PageElement): boolean {
-  return texts.length > 0
-}
-
-/** Whether the sheet writes something before or behind the items, which makes one more of them. */
-export function generates(styles: PageStyles, container: PageElement): boolean {
-  return (['before', 'after'] as const).some((pseudo) => {
-    if (!styles.of(container).matched.rules.some((rule) => rule.pseudo === pseudo)) return false
-    const style = styles.of(container, pseudo)
-    return computed(style, 'content') !== 'none' && !isOutOfFlow(style)
-  })
 }

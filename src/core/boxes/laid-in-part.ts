@@ -6,7 +6,9 @@ import { computed, lengthOf } from './box-style.ts'
 import { isFloat, isolatesFloats } from './kinds.ts'
 import { rowGroupsIn, type RowGroup } from './rows.ts'
 import type { UsedBox } from './used-box.ts'
-import { layOut, type PictureSize } from './used-widths.ts'
+import { onlyPictures } from './measures.ts'
+import type { PictureSize } from './pictures.ts'
+import { layOut } from './used-widths.ts'
 
 /** What of a style matters to rows. Elements that look alike share their style, so it is found once. */
 const kindOf = memo((style: ElementStyle) => ({
@@ -62,7 +64,7 @@ export function laidInPart(
   for (const element of floats.length > 0 ? elements : [])
     if (isolatesFloats(styles.at(element.index)))
       beside[element.index] = floats.some((float) => isBefore(float, element))
-  return layOut(styles, pictureSize, styles.cascade.viewport.width, { elements, beside })
+  return layOut(styles, onlyPictures(pictureSize), styles.cascade.viewport.width, { elements, beside })
 }
 
 /** Whether a float stands before an element, and not around it. */

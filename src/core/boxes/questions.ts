@@ -33,6 +33,30 @@ interface LaidAsk {
   readonly laid: readonly (LaidBox | null)[]
 }
 
+/** What hangs on how wide words are. */
+export const widthQuestions = {
+  /** The first box a selector finds, with those it shares a line with. */
+  measureLine: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => measureLine(site, selector, page, width),
+  /** The rows of the box on each of these pages. */
+  rowsOnPages: (site: SiteSnapshot, { selector, pages, width }: RowsAsk) => rowsOnPages(site, selector, pages, width),
+  /** The measure line of a row as a frame has laid it out. */
+  lineAsLaid: (site: SiteSnapshot, { row, selector, width, laid }: LaidAsk) =>
+    lineAsLaid(site, row, selector, width, laid),
+  /** What makes its row hold, where it does not. */
+  cures: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => curesFor(site, selector, page, width),
+  /** The rows that a stylesheet breaks as it is told now, beside what it says when nothing is dragged. */
+  newlyBroken: (site: SiteSnapshot, { selector, width, file, settled }: BoxAsk & { file: SitePath; settled: string }) =>
+    newlyBroken(site.withText(file, settled), site, selector, width),
+  /** What the sizes told of it come to. */
+  boxSizes: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => boxSizes(site, selector, page, width),
+  /** The boxes that stand above and below it. */
+  measureStack: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => measureStack(site, selector, page, width),
+  /** What its row and its stack share out. */
+  shares: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => sharesOf(site, selector, page, width),
+  /** Over which viewport widths its row holds. */
+  fitRange: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => fitRangeOf(site, selector, page, width),
+}
+
 export const boxesQuestions = {
   /** The boxes the pages are made of. */
   *boxTargets(site: SiteSnapshot): Generator<null, BoxTarget[], void> {
@@ -43,29 +67,10 @@ export const boxesQuestions = {
     const path = page ?? site.pagePaths.sort(comparePages)[0]
     return path === undefined ? [] : boxTree(site.page(path))
   },
-  /** The first box a selector finds, with those it shares a line with. */
-  measureLine: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => measureLine(site, selector, page, width),
-  /** The rows of the box on each of these pages. */
-  rowsOnPages: (site: SiteSnapshot, { selector, pages, width }: RowsAsk) => rowsOnPages(site, selector, pages, width),
-  /** The measure line of a row as a frame has laid it out. */
-  lineAsLaid: (site: SiteSnapshot, { row, selector, width, laid }: LaidAsk) =>
-    lineAsLaid(site, row, selector, width, laid),
-  /** What makes its row hold, where it does not. */
-  cures: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => curesFor(site, selector, page, width),
-  /** The rows that the sheet breaks as it is told now, beside what it says when nothing is dragged. */
-  newlyBroken: (site: SiteSnapshot, { selector, width, settled }: BoxAsk & { settled: string }) =>
-    newlyBroken(site.withText(site.sheetPath, settled), site, selector, width),
   /** A selector for the box that an element is, or the nearest around it that has an id or a class. */
   boxAt: (site: SiteSnapshot, { page, index }: { page: SitePath; index: number }): string | null => {
     const at = site.page(page).elements[index]
     return at ? nearestSelector(at) : null
   },
-  /** What the sizes told of it come to. */
-  boxSizes: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => boxSizes(site, selector, page, width),
-  /** The boxes that stand above and below it. */
-  measureStack: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => measureStack(site, selector, page, width),
-  /** What its row and its stack share out. */
-  shares: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => sharesOf(site, selector, page, width),
-  /** Over which viewport widths its row holds. */
-  fitRange: (site: SiteSnapshot, { selector, page, width }: BoxAsk) => fitRangeOf(site, selector, page, width),
+  ...widthQuestions,
 }

@@ -14,6 +14,7 @@ export const FROM_CONTENT = {
   beside: 'it makes room for a float beside it',
   ratio: 'its width follows its height, which is not known here',
   aligned: 'it is aligned in its line instead of filling it, so it is as wide as its content',
+  details: 'it stands in what details open',
   item: 'what stands in it decides how small it may get',
 } as const
 

@@ -1,7 +1,9 @@
 import type { PageStyles } from '../cascade/cascade.ts'
+import type { ElementStyle } from '../cascade/style.ts'
 import type { PageElement } from '../markup/tree.ts'
 import { computed, lengthOf } from './box-style.ts'
 import { isFloat, isOutOfFlow } from './kinds.ts'
+import { NOT_MEASURED, type Measures } from './measures.ts'
 import { outerWidth, type KnownBox, type UsedBox } from './used-box.ts'
 
 /** What puts boxes into one line. */
@@ -43,10 +45,11 @@ export function rowsOf(
   styles: PageStyles,
   boxes: readonly (UsedBox | null)[],
   groups: readonly RowGroup[] = rowGroups(styles),
+  measures: Measures = NOT_MEASURED,
 ): Row[] {
   return groups.flatMap((group) => {
     const box = boxes[group.container.index]
-    return box?.known ? rowOf(styles, box, group, boxes) : []
+    return box?.known ? rowOf(styles, box, group, boxes, measures) : []
   })
 }
 
@@ -111,17 +114,16 @@ function rowOf(
   { content: room }: KnownBox,
   { container, kind, members }: RowGroup,
   boxes: readonly (UsedBox | null)[],
+  measures: Measures,
 ): Row[] {
   const style = styles.at(container.index)
   const known = members.flatMap(({ index }) => {
     const box = boxes[index]
     return box?.known ? [{ index, box, outer: outerWidth(box) }] : []
   })
-  // How wide the white space between inline-blocks is, only a browser knows, unless letters have no size.
-  const spaces = kind === 'inline-blocks' && lengthOf(style, 'font-size', null) !== 0
-  if (known.length < members.length || spaces) return []
-  const gap = kind === 'flex' || kind === 'grid' ? (lengthOf(style, 'column-gap', room) ?? 0) : 0
-  const wraps = kind !== 'flex' || computed(style, 'flex-wrap') !== 'nowrap'
+  const gap = gapIn(styles, { container, kind, members }, room, measures)
+  if (known.length < members.length || gap === null) return []
+  const wraps = mayWrap(style, kind)
   const lines = linesOf(
     known.map(({ outer }) => outer),
     room,
@@ -142,6 +144,31 @@ function rowOf(
       holds: sum <= room + EXACT,
     },
   ]
+}
+
+/** What stands between two members, px; null where only a browser can tell. */
+function gapIn(
+  styles: PageStyles,
+  { container, kind, members }: RowGroup,
+  room: number,
+  measures: Measures,
+): number | null {
+  const style = styles.at(container.index)
+  if (kind === 'flex' || kind === 'grid') return lengthOf(style, 'column-gap', room) ?? 0
+  if (kind === 'floats' || lengthOf(style, 'font-size', null) === 0) return 0
+  const { text } = styles.page
+  const spaces = members.slice(1).map(({ place }, at) => {
+    const before = members[at]!.place
+    return before && place ? /\s/.test(text.slice(before.to, place.from).replace(/<!--[\s\S]*?-->/g, '')) : null
+  })
+  if (spaces.includes(null) || new Set(spaces).size > 1 || computed(style, 'white-space-collapse') !== 'collapse')
+    return null
+  return spaces[0] ? measures.advance(styles.cascade, style, ' ') : 0
+}
+
+function mayWrap(style: ElementStyle, kind: RowKind): boolean {
+  if (kind === 'inline-blocks') return computed(style, 'text-wrap-mode') !== 'nowrap'
+  return kind !== 'flex' || computed(style, 'flex-wrap') !== 'nowrap'
 }
 
 /** On which line each of some outer widths comes to stand, one after another. */

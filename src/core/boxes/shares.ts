@@ -31,6 +31,8 @@ export interface Shares {
   /** Where columns are written. */
   readonly container: string | null
   readonly members: readonly ShareMember[]
+  /** All white space between them, px: it is taken from their shares. */
+  readonly spaces: number
 }
 
 /** What the row and the stack of a box share out; null where there is none, or one rule serves several of its boxes. */
@@ -55,7 +57,11 @@ function ofRow(site: SiteSnapshot, selector: string, page: SitePath | null, widt
   }))
   if (!members || (unit !== 'fr' && hasTwice(members))) return null
   if (unit === 'fr' && line.containerSelector === null) return null
-  return { unit, property: 'width', of: `the width of ${line.container}`, container: line.containerSelector, members }
+  const spaces = line.kind === 'inline-blocks' ? line.gap * (members.length - 1) : 0
+  return {
+    ...{ unit, property: 'width', of: `the width of ${line.container}`, members, spaces },
+    container: line.containerSelector,
+  }
 }
 
 function ofStack(site: SiteSnapshot, selector: string, page: SitePath | null, width: number): Shares | null {
@@ -68,7 +74,7 @@ function ofStack(site: SiteSnapshot, selector: string, page: SitePath | null, wi
   }))
   if (!members || hasTwice(members)) return null
   const of = line.ofViewport ? 'the height of the window' : `the height of ${line.container}`
-  return { unit: line.ofViewport ? 'vh' : '%', property: 'height', of, container: null, members }
+  return { unit: line.ofViewport ? 'vh' : '%', property: 'height', of, container: null, members, spaces: 0 }
 }
 
 interface Sized {
@@ -119,11 +125,15 @@ export function writeShares(sheet: Sheet, all: Shares, shares: readonly number[]
   return diffTexts(sheet.text, sheetWith(sheet, wantedFor(all, shares)).text)
 }
 
-function wantedFor({ unit, property, container, members }: Shares, shares: readonly number[]): Wanted {
+function wantedFor({ unit, property, container, members, spaces }: Shares, shares: readonly number[]): Wanted {
   if (unit === 'fr')
     return new Map([[container!, new Map([['grid-template-columns', shares.map((share) => `${share}fr`).join(' ')]])]])
   return new Map(
-    members.map((member, at) => [member.selector, new Map(settingsOf(unit, property, shares[at]!, member))]),
+    members.map(({ selector, margins, grows }, at) => {
+      // A hundredth more, so that rounding never makes the last one drop.
+      const taken = margins + Math.ceil(spaces * shares[at]!) / 100
+      return [selector, new Map(settingsOf(unit, property, shares[at]!, { margins: taken, grows }))]
+    }),
   )
 }
 

@@ -1,4 +1,5 @@
 import type { PageStyles } from '../cascade/cascade.ts'
+import type { ElementStyle } from '../cascade/style.ts'
 import { firstByTag, type PageElement } from '../markup/tree.ts'
 import { computed, lengthOf } from './box-style.ts'
 import { isOutOfFlow } from './kinds.ts'
@@ -58,8 +59,24 @@ function beginsInside(styles: PageStyles, element: PageElement, width: number): 
     computed(style, 'transform') === 'none' &&
     computed(style, 'direction') === 'ltr' &&
     (lengthOf(style, 'margin-left', width) ?? 0) >= 0 &&
-    computed(style, 'float') !== 'right'
+    computed(style, 'float') !== 'right' &&
+    isAtStart(style)
   )
+}
+
+const AT_START = /^(?:normal|stretch|start|flex-start|self-start|left|baseline|space-between|legacy)/
+
+/** Whether a container that lays a box out has it go on to the right where it is too wide: one that is centred goes on to the left as well. */
+function isAtStart(style: ElementStyle): boolean {
+  const { parent } = style
+  const display = parent ? computed(parent, 'display') : ''
+  if (!parent || !/(?:flex|grid)$/.test(display)) return true
+  const along = AT_START.test(computed(parent, 'justify-content'))
+  const own = (name: 'align-self' | 'justify-self', all: 'align-items' | 'justify-items') =>
+    AT_START.test(computed(style, name) === 'auto' ? computed(parent, all) : computed(style, name))
+  if (display.endsWith('grid')) return along && own('justify-self', 'justify-items')
+  const direction = computed(parent, 'flex-direction')
+  return direction === 'row' ? along : direction.startsWith('column') && own('align-self', 'align-items')
 }
 
 /** Boxes whose children stand where their own margins put them. */

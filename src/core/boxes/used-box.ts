@@ -21,7 +21,7 @@ export interface UnknownBox {
 /** What the core knows of a box's width. Nothing is guessed. */
 export type UsedBox = KnownBox | UnknownBox
 
-/** What the children of a flex or grid container are given: a width of their content, the area they stand in, or why neither is known. */
+/** What containers give the boxes in them: a width of their content, the area they stand in, or why neither is known. */
 export type Given = { readonly content: number } | { readonly area: number; readonly stretches: boolean } | UnknownBox
 
 export const unknown = (why: string): UnknownBox => ({ known: false, why })

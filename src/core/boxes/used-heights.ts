@@ -3,7 +3,7 @@ import type { ElementStyle } from '../cascade/style.ts'
 import type { PageElement } from '../markup/tree.ts'
 import { computed } from './box-style.ts'
 import { stackHeight, type Block } from './collapsing.ts'
-import { generates } from './flex-container.ts'
+import { generates } from './flex-parts.ts'
 import { FloatSides } from './float-sides.ts'
 import { ItemHeights, outerHeight, type Content, type Sized } from './item-heights.ts'
 import { followsRatio, isClosed, isControl, isFloat, isolatesFloats, isOutOfFlow, isReplaced } from './kinds.ts'
@@ -13,7 +13,7 @@ import { StickingMargins, type Margins } from './sticking-margins.ts'
 import { ToldHeights } from './told-heights.ts'
 import { limitedHeight, sumOfUpright, type UprightEdges } from './upright.ts'
 import { outerWidth, unknown, type UnknownBox, type UsedBox, type UsedHeight } from './used-box.ts'
-import type { PictureSize } from './used-widths.ts'
+import type { PictureSize } from './pictures.ts'
 
 /**
  * The used heights of the boxes of a page that do not hang on text, by element index (CSS 2.2, sections 10.5 to 10.7 and 8.3.1, and the

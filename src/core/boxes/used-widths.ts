@@ -14,6 +14,10 @@ import {
 } from './box-style.ts'
 import { besideFloats } from './float-sides.ts'
 import { flexItemSizes } from './flex-container.ts'
+import { itemsOf } from './flex-parts.ts'
+import { intrinsicSizes, type IntrinsicSizes } from './intrinsic/intrinsic-sizes.ts'
+import { columnWidths } from './intrinsic/table-columns.ts'
+import { NOT_MEASURED, type Measures } from './measures.ts'
 import { gridAreas } from './grid-container.ts'
 import {
   followsRatio,
@@ -31,8 +35,8 @@ import {
 import { FROM_CONTENT, within } from './reasons.ts'
 import { unknown, type Given, type KnownBox, type Pair, type UnknownBox, type UsedBox } from './used-box.ts'
 
-/** The own size of a picture, in px; null where it is not known. */
-export type PictureSize = (element: PageElement) => { readonly width: number; readonly height: number } | null
+/** Widths that differ by less are equal. */
+const EXACT = 0.01
 
 /** The width a box is laid out in: its containing block's. */
 type Room = number | UnknownBox
@@ -43,10 +47,10 @@ type Room = number | UnknownBox
  */
 export function usedWidths(
   styles: PageStyles,
-  pictureSize: PictureSize = () => null,
+  measures: Measures = NOT_MEASURED,
   viewportWidth = styles.cascade.viewport.width,
 ): readonly (UsedBox | null)[] {
-  return layOut(styles, pictureSize, viewportWidth)
+  return layOut(styles, measures, viewportWidth)
 }
 
 /** Elements of a page to be laid out, with all that stand around them, parents first; and which of them make room for floats. */
@@ -59,11 +63,11 @@ export interface PagePart {
 /** Lays out a page, or a part of one: all other boxes are null. */
 export function layOut(
   styles: PageStyles,
-  pictureSize: PictureSize,
+  measures: Measures,
   viewportWidth: number,
   part: PagePart = { elements: styles.page.elements, beside: besideFloats(styles) },
 ): readonly (UsedBox | null)[] {
-  return new WidthPass(styles, pictureSize, viewportWidth, part).run()
+  return new WidthPass(styles, measures, viewportWidth, part).run()
 }
 
 class WidthPass {
@@ -72,15 +76,19 @@ class WidthPass {
   private readonly gone: boolean[]
   /** What containers give their children, by the child's index. */
   private readonly given = new Map<number, Given>()
+  /** Rows and cells of tables, by index. */
+  private readonly parts = new Map<number, UsedBox>()
+  private readonly sizes: IntrinsicSizes
 
   constructor(
     private readonly styles: PageStyles,
-    private readonly pictureSize: PictureSize,
+    private readonly measures: Measures,
     private readonly viewportWidth: number,
     private readonly part: PagePart,
   ) {
     this.boxes = new Array<UsedBox | null>(styles.page.elements.length).fill(null)
     this.gone = new Array<boolean>(styles.page.elements.length).fill(false)
+    this.sizes = intrinsicSizes(styles, measures)
   }
 
   run(): readonly (UsedBox | null)[] {
@@ -100,56 +108,83 @@ class WidthPass {
     if (!makesBox(element, display)) return
     const box = this.boxOf(element, style, display)
     this.boxes[index] = box
+    if (/^(?:inline-)?table$/.test(display)) return this.layOutTable(element, box)
     if (box.known) this.layOutChildren(element, style, box)
-    else if (/flex|grid/.test(display)) this.giveAll(element, box)
+    else if (/flex|grid/.test(display)) this.giveAll(element, within(box))
   }
 
   private giveAll(element: PageElement, why: UnknownBox): void {
-    for (const item of this.itemsOf(element)) this.given.set(item.index, within(why))
+    for (const item of itemsOf(this.styles, element)) this.given.set(item.index, why)
   }
 
   private layOutChildren(element: PageElement, style: ElementStyle, box: KnownBox): void {
     const display = computed(style, 'display')
     if (!/flex|grid/.test(display)) return
-    const items = this.itemsOf(element)
+    // What details open is not theirs to lay out: it stands in a box of its own (HTML, section 15.5.4).
+    if (element.tag === 'details') return this.giveAll(element, unknown(FROM_CONTENT.details))
+    const items = itemsOf(this.styles, element)
     const given = display.endsWith('flex')
-      ? flexItemSizes(this.styles, element, items, box.content)
+      ? flexItemSizes(this.styles, this.sizes, element, items, box.content)
       : gridAreas(this.styles, element, items, box.content)
     items.forEach((item, at) => this.given.set(item.index, given[at]!))
   }
 
-  /** The children that a flex or grid container lays out; `display: contents` hands over its own. */
-  private itemsOf(element: PageElement): PageElement[] {
-    const items: PageElement[] = []
-    const waiting = element.children.toReversed()
-    for (let child = waiting.pop(); child; child = waiting.pop()) {
-      const style = this.styles.at(child.index)
-      const display = computed(style, 'display')
-      if (display === 'none' || isOutOfFlow(style)) continue
-      if (display !== 'contents') items.push(child)
-      else for (const inner of child.children.toReversed()) waiting.push(inner)
+  /** Gives the parts of a table their widths: captions and rows all of it, cells those of their columns. */
+  private layOutTable(element: PageElement, box: UsedBox): void {
+    const grid = box.known ? this.sizes.gridOf(element) : null
+    if (!grid || !box.known) return
+    const { captions, strips, cells, spacing, columns } = grid
+    for (const caption of captions) this.given.set(caption.index, { area: box.width, stretches: true })
+    for (const strip of strips) this.parts.set(strip.index, bare(box.content - 2 * spacing))
+    const laid = this.sizes.columnsOf(element)
+    const widths = laid && columnWidths(laid.columns, box.content - spacing * (columns + 1))
+    for (const { element: cell, column, span } of cells) {
+      const across = widths?.slice(column, column + span).reduce((sum, width) => sum + width, spacing * (span - 1))
+      this.parts.set(cell.index, across === undefined ? unknown(FROM_CONTENT.cell) : this.cellOf(cell, across))
     }
-    return items
+  }
+
+  private cellOf({ index }: PageElement, width: number): UsedBox {
+    const edges = edgesOf(this.styles.at(index), width)
+    return edges
+      ? { ...bare(width), ...edges, content: Math.max(0, width - sumOfEdges(edges)) }
+      : unknown(FROM_CONTENT.cell)
   }
 
   private boxOf(element: PageElement, style: ElementStyle, display: string): UsedBox {
     if (computed(style, 'writing-mode') !== 'horizontal-tb') return unknown(FROM_CONTENT.vertical)
     if (isOutOfFlow(style)) return this.positioned(element, style)
     const given = this.given.get(element.index)
+    if (/^table-/.test(display) && display !== 'table-caption')
+      return this.parts.get(element.index) ?? unknown(FROM_CONTENT.cell)
     if (given) return this.item(element, style, given)
-    if (/^table-/.test(display))
-      return display === 'table-caption' ? unknown(FROM_CONTENT.table) : unknown(FROM_CONTENT.cell)
+    if (display === 'table-caption') return unknown(FROM_CONTENT.table)
     const room = this.roomOf(element)
     if (isReplaced(element)) return this.replaced(element, style, room)
     if (/table/.test(display)) return this.table(element, style, room)
     const shrinks = isFloat(style) || display.startsWith('inline')
     const width = this.ownWidth(style, room)
     if (width !== 'auto') return width
-    if (shrinks) return unknown(isFloat(style) ? FROM_CONTENT.float : FROM_CONTENT.inline)
+    if (shrinks) return this.shrunk(element, style, room, isFloat(style) ? FROM_CONTENT.float : FROM_CONTENT.inline)
+    if (element.tag === 'button') return this.shrunk(element, style, room, FROM_CONTENT.control)
     if (isControl(element) || element.tag === 'legend') return unknown(FROM_CONTENT.control)
-    if (isAligned(style)) return unknown(FROM_CONTENT.aligned)
+    if (isAligned(style)) return this.shrunk(element, style, room, FROM_CONTENT.aligned)
     if (this.part.beside[element.index]) return unknown(FROM_CONTENT.beside)
     return this.filling(style, room)
+  }
+
+  /** As wide as its content, but no wider than the room unless it must be: shrink-to-fit (CSS 2.2, section 10.3.5); or why not. */
+  private shrunk(element: PageElement, style: ElementStyle, room: Room, why: string, taken = 0): UsedBox {
+    if (typeof room !== 'number') return within(room)
+    const edges = edgesOf(style, room)
+    const limits = edges && limitsOf(style, room, edges)
+    const sizes = this.sizes.of(element)
+    if (!edges || !limits || !sizes) return unknown(why)
+    const margins = (['margin-left', 'margin-right'] as const).map((name) => lengthOf(style, name, room) ?? 0)
+    const left = room - taken - sumOfEdges(edges) - margins[0]! - margins[1]!
+    if (sizes.max > left && sizes.min === null) return unknown(why)
+    const content = sizes.max <= left ? sizes.max : Math.max(sizes.min!, left)
+    return this.put(style, room, edges, clamp(content, limits))
   }
 
   /** A box of the width it was given; `auto` where it was given none. */
@@ -215,9 +250,23 @@ class WidthPass {
     if (typeof room !== 'number') return within(room)
     const left = lengthOf(style, 'left', room)
     const right = lengthOf(style, 'right', room)
-    if (left === null || right === null || /table/.test(computed(style, 'display')) || isControl(element))
-      return unknown(FROM_CONTENT.positioned)
+    if (/table/.test(computed(style, 'display')) || isControl(element)) return unknown(FROM_CONTENT.positioned)
+    if (left === null && right === null) return this.inPlace(element, style, room)
+    if (left === null || right === null)
+      return this.shrunk(element, style, room, FROM_CONTENT.positioned, left ?? right ?? 0)
     return this.filling(style, room, left + right)
+  }
+
+  /** Positioned where it would stand in the flow: what is left of the room from there on is not counted, so it must fit into the box around it. */
+  private inPlace(element: PageElement, style: ElementStyle, room: number): UsedBox {
+    const flow = this.roomOf(element)
+    const parent = element.parent && this.styles.at(element.parent.index)
+    const atStart = parent && /^(?:start|left|-webkit-auto)$/.test(computed(parent, 'text-align'))
+    if (typeof flow !== 'number' || !atStart || element.parent!.texts.length > 0)
+      return unknown(FROM_CONTENT.positioned)
+    const box = this.shrunk(element, style, room, FROM_CONTENT.positioned, Math.max(0, room - flow))
+    const wanted = this.sizes.of(element)?.max
+    return box.known && wanted !== undefined && box.content + EXACT >= wanted ? box : unknown(FROM_CONTENT.positioned)
   }
 
   private positionedRoom(element: PageElement, fixed: boolean): Room {
@@ -256,9 +305,10 @@ class WidthPass {
     if (isReplaced(element)) return this.replaced(element, style, given.area)
     const own = this.ownWidth(style, given.area)
     if (own !== 'auto') return own
-    if (!given.stretches || isControl(element) || /table/.test(computed(style, 'display')))
-      return unknown(FROM_CONTENT.item)
-    return this.filling(style, given.area)
+    if (isControl(element) || /table$/.test(computed(style, 'display'))) return unknown(FROM_CONTENT.item)
+    return given.stretches
+      ? this.filling(style, given.area)
+      : this.shrunk(element, style, given.area, FROM_CONTENT.item)
   }
 
   /** CSS 2.2, sections 10.3.2 and 10.3.4: a picture has a size of its own where it is given none. */
@@ -271,7 +321,7 @@ class WidthPass {
     if (!edges || !limits) return typeof room === 'number' ? unknown(FROM_CONTENT.keyword) : within(room)
     if (element.tag === 'iframe') return this.put(style, room, edges, clamp(300, limits))
     if (element.tag !== 'img') return unknown(isControl(element) ? FROM_CONTENT.control : FROM_CONTENT.picture)
-    const size = this.pictureSize(element)
+    const size = this.measures.pictureSize(element)
     const height = computed(style, 'height') === 'auto' ? null : lengthOf(style, 'height', null)
     const held = computed(style, 'height') !== 'auto' && height === null
     if (!size || held || limitsHeight(style)) return unknown(FROM_CONTENT.picture)
@@ -281,9 +331,21 @@ class WidthPass {
 
   private table(element: PageElement, style: ElementStyle, room: Room): UsedBox {
     const fixed = computed(style, 'table-layout') === 'fixed' && computed(style, 'width') !== 'auto'
-    return fixed && element.children.every((child) => child.tag !== 'col' && child.tag !== 'colgroup')
+    if (!fixed) return this.automaticTable(element, style, room)
+    return element.children.every((child) => child.tag !== 'col' && child.tag !== 'colgroup')
       ? this.fixedTable(element, style, room)
       : unknown(FROM_CONTENT.table)
+  }
+
+  /** CSS 2.2, section 17.5.2.2: as wide as it says, but no narrower than its columns; without a width as its columns ask for. */
+  private automaticTable(element: PageElement, style: ElementStyle, room: Room): UsedBox {
+    const own = this.ownWidth(style, room)
+    const sizes = this.sizes.of(element)
+    if (own === 'auto') return this.shrunk(element, style, room, FROM_CONTENT.table)
+    if (!own.known) return own
+    const least = sizes ? sizes.min : null
+    if (least === null) return unknown(FROM_CONTENT.table)
+    return least <= own.content ? own : this.put(style, room, { padding: own.padding, border: own.border }, least)
   }
 
   /** CSS 2.2, section 17.5.2.1: as wide as it says, or as the cells of its first row where they are wider. */
@@ -296,6 +358,12 @@ class WidthPass {
     return widths.reduce((sum, each) => sum + each, 0) > own.content / 2 ? unknown(FROM_CONTENT.table) : own
   }
 }
+
+/** A box with nothing around its content. */
+const bare = (width: number): KnownBox => ({
+  ...{ known: true, width, content: width },
+  ...{ margin: [0, 0], border: [0, 0], padding: [0, 0] },
+})
 
 function firstRow(table: PageElement): PageElement | undefined {
   const rows = table.children.flatMap((child) => (child.tag === 'tr' ? [child] : child.children))

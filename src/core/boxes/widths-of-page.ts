@@ -5,11 +5,11 @@ import type { SitePath } from '../paths/paths.ts'
 import type { Sheet } from '../sheet/parse.ts'
 import { memo } from '../text/memo.ts'
 import { mediaMatches } from '../values/media.ts'
-import { pictureSizes } from './pictures.ts'
+import { measuresOf, type Measures } from './measures.ts'
 import { rowGroupsIn, rowsOf, type Row, type RowGroup } from './rows.ts'
 import { besideFloats } from './float-sides.ts'
 import type { UsedBox } from './used-box.ts'
-import { layOut, type PagePart, type PictureSize } from './used-widths.ts'
+import { layOut, type PagePart } from './used-widths.ts'
 
 /** The viewport widths that fit ranges speak of, px. */
 export const NARROWEST = 280
@@ -39,7 +39,7 @@ export class WidthsOfPage {
   private readonly beside = new Map<Stretch, readonly boolean[]>()
   private readonly grounds = new Map<Stretch, Grounds>()
   private looked = new Set<string>()
-  private readonly pictureSize: PictureSize
+  private readonly measures: Measures
   /** Where styles hang on the viewport's width beside media queries. */
   private readonly followsViewport: boolean
   readonly stretches: readonly Stretch[]
@@ -50,7 +50,7 @@ export class WidthsOfPage {
     private readonly height = 800,
   ) {
     const asked = [askedIn(site.text(path)), ...site.wornSheets.map(({ sheet }) => askedBySheet(sheet))]
-    this.pictureSize = pictureSizes(site, path)
+    this.measures = measuresOf(site, path)
     this.followsViewport = asked.some((each) => each.followsViewport)
     this.stretches = stretchesOf(
       asked.flatMap(({ media }) => media),
@@ -82,8 +82,8 @@ export class WidthsOfPage {
 
   private layOut(width: number): LaidOut {
     const styles = this.stylesAt(width)
-    const boxes = layOut(styles, this.pictureSize, width)
-    return { boxes, rows: rowsOf(styles, boxes) }
+    const boxes = layOut(styles, this.measures, width)
+    return { boxes, rows: rowsOf(styles, boxes, undefined, this.measures) }
   }
 
   private layOutPart(width: number): LaidOut {
@@ -92,8 +92,8 @@ export class WidthsOfPage {
     const grounds = this.grounds.get(stretch) ?? this.groundsOf(stretch)
     this.grounds.set(stretch, grounds)
     const styles = this.stylesAt(width)
-    const boxes = layOut(styles, this.pictureSize, width, grounds)
-    return { boxes, rows: rowsOf(styles, boxes, grounds.groups) }
+    const boxes = layOut(styles, this.measures, width, grounds)
+    return { boxes, rows: rowsOf(styles, boxes, grounds.groups, this.measures) }
   }
 
   private besideAt(stretch: Stretch, styles: PageStyles): readonly boolean[] {

@@ -1,5 +1,5 @@
 import { targetOf, type SitePath } from '../paths/paths.ts'
-import type { Sheet } from '../sheet/parse.ts'
+import type { Rule, Sheet } from '../sheet/parse.ts'
 import { mediaMatches, type Viewport } from '../values/media.ts'
 import { componentsOf } from '../values/component.ts'
 import { skipComponent, Token, tokensOf } from '../css/tokens.ts'
@@ -39,12 +39,17 @@ export function readImport(prelude: string): ImportPrelude | null {
   return { url: address.text, layer, supports, media: pieces[0] ? prelude.slice(pieces[0].from).trim() : '' }
 }
 
+/** The file of the site that a rule of the stylesheet at `from` imports; null when it imports none. */
+export function importedBy(rule: Rule, from: SitePath): (ImportPrelude & { readonly path: SitePath }) | null {
+  const wanted = rule.kind === 'at' && rule.name === 'import' ? readImport(rule.prelude) : null
+  const target = wanted && targetOf(from, wanted.url)
+  return target?.kind === 'site' ? { ...wanted!, path: target.path } : null
+}
+
 /** The files of the site that a stylesheet imports, for any medium or for one viewport. */
 export function importsOf(sheet: Pick<Sheet, 'rules'>, path: SitePath, viewport?: Viewport): SitePath[] {
   return sheet.rules.flatMap((rule) => {
-    const wanted = rule.kind === 'at' && rule.name === 'import' ? readImport(rule.prelude) : null
-    if (!wanted || (viewport && !mediaMatches(wanted.media, viewport))) return []
-    const target = targetOf(path, wanted.url)
-    return target.kind === 'site' ? [target.path] : []
+    const imported = importedBy(rule, path)
+    return !imported || (viewport && !mediaMatches(imported.media, viewport)) ? [] : [imported.path]
   })
 }

@@ -1,3 +1,4 @@
+import { alone } from '../edit/sheets.ts'
 import type { Sheet } from '../sheet/parse.ts'
 import { literalsOf } from './literals.ts'
 import { toHex } from '../values/color-notation.ts'
@@ -32,7 +33,7 @@ export function colorInventory(sheet: Sheet): InventoryColor[] {
     if (srgb === null) continue
     const entry = at(srgb, value)
     entry.names.push(name)
-    for (const use of swatchUses(sheet, name)) if (use.through === '') entry.declarations.add(use.from)
+    for (const use of swatchUses(alone(sheet), name)) if (use.through === '') entry.declarations.add(use.from)
   }
   for (const { value, declaration } of literalsOf(sheet)) {
     if (!own.has(declaration.from)) at(toHex(value)!, value).declarations.add(declaration.from)

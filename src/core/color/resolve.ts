@@ -1,5 +1,6 @@
 import { DESK } from '../values/media.ts'
-import { resolveVars } from '../edit/variables.ts'
+import { alone, type SheetAt } from '../edit/sheets.ts'
+import { resolveVarsAmong } from '../edit/variables.ts'
 import type { Sheet } from '../sheet/parse.ts'
 import { computeColor } from '../values/color.ts'
 import { componentsOf } from '../values/component.ts'
@@ -16,10 +17,13 @@ const ANYWHERE = {
 }
 
 /** A colour of a sheet worked out to hex: `var()`, `color-mix()` and relative colours included. Null where it depends on the element, or is none. */
-export function resolveColor(sheet: Sheet, value: string): string | null {
+export const resolveColor = (sheet: Sheet, value: string): string | null => resolveColorAmong(alone(sheet), value)
+
+/** The same, of stylesheets that apply one behind the other. */
+export function resolveColorAmong(sheets: readonly SheetAt[], value: string): string | null {
   const plain = toHex(value)
   if (plain !== null) return plain
-  const components = componentsOf(resolveVars(sheet, value))
+  const components = componentsOf(resolveVarsAmong(sheets, value))
   const computed = components.length === 1 ? computeColor(components[0]!, ANYWHERE) : null
   return computed === null ? null : toHex(computed)
 }

@@ -3,6 +3,8 @@ import { parsePage } from '../markup/tree.ts'
 import { ownRule, rulesNaming } from '../edit/decide.ts'
 import { addDeclaration, addRule } from '../sheet/edit.ts'
 import { naturalPlace } from '../edit/natural-place.ts'
+import { homeOf } from '../edit/decide-among.ts'
+import { alone, type SheetAt } from '../edit/sheets.ts'
 import type { Declaration, Sheet } from '../sheet/parse.ts'
 import { Token, tokensOf } from '../css/tokens.ts'
 import { declarationsOf } from '../sheet/walk.ts'
@@ -20,17 +22,38 @@ export interface Swatch {
   readonly uses: number
 }
 
+/** A swatch, and the stylesheet that sets it. */
+export interface SwatchAt extends Swatch {
+  readonly at: SheetAt
+}
+
 /** The swatches in the order the sheet names them; of repeated names the one that decides. Worked out once for each sheet. */
-export const swatchesOf = memo((sheet: Sheet): readonly Swatch[] => {
-  const deciding = new Map<string, Declaration>()
-  for (const rule of rulesNaming(sheet, ':root')) {
-    for (const declaration of declarationsOf(rule)) {
-      if (declaration.property.startsWith('--')) deciding.set(declaration.property, declaration)
-    }
-  }
+export const swatchesOf = memo((sheet: Sheet): readonly Swatch[] => swatchesAmong(alone(sheet)))
+
+/** The same, of stylesheets that apply one behind the other: uses in each of them count. */
+export const swatchesAmong = memo((sheets: readonly SheetAt[]): readonly SwatchAt[] => {
+  const deciding = new Map<string, Pick<SwatchAt, 'value' | 'declaration' | 'at'>>()
+  for (const at of sheets)
+    for (const declaration of rulesNaming(at.sheet, ':root').flatMap(declarationsOf))
+      if (declaration.property.startsWith('--'))
+        deciding.set(declaration.property, { value: declaration.value, declaration, at })
+  const isColored = coloredAmong(deciding)
+  return [...deciding]
+    .filter(([name]) => isColored(name))
+    .map(([name, decided]) => ({
+      name,
+      ...decided,
+      get uses() {
+        return sheets.reduce((sum, { sheet }) => sum + (usesIn(sheet).get(name) ?? 0), 0)
+      },
+    }))
+})
+
+/** Whether a custom property is a colour in the end. */
+function coloredAmong(deciding: ReadonlyMap<string, Pick<Swatch, 'value'>>): (name: string) => boolean {
   const colored = new Map<string, boolean>()
   /** Follows a swatch that is made of others to the end; what is found holds for all on the way. A ring has no colour. */
-  const isColored = (name: string): boolean => {
+  return (name) => {
     const way = new Set<string>()
     let at = name
     let found = colored.get(at)
@@ -45,17 +68,7 @@ export const swatchesOf = memo((sheet: Sheet): readonly Swatch[] => {
     for (const each of way) colored.set(each, found)
     return found
   }
-  return [...deciding]
-    .filter(([name]) => isColored(name))
-    .map(([name, declaration]) => ({
-      name,
-      value: declaration.value,
-      declaration,
-      get uses() {
-        return usesIn(sheet).get(name) ?? 0
-      },
-    }))
-})
+}
 
 const makesColor = (value: string) => isColor(value) || /^(?:color-mix|light-dark)\(/i.test(value)
 
@@ -94,6 +107,12 @@ export function addSwatch(sheet: Sheet, name: string, value: string): Splice[] {
   return root
     ? addDeclaration(sheet, root, name, value)
     : addRule(sheet, ':root', [[name, value]], naturalPlace(sheet, ':root'))
+}
+
+/** The same, of stylesheets that apply one behind the other: beside the swatches that are there. */
+export function addSwatchAmong(sheets: readonly SheetAt[], name: string, value: string) {
+  const { at } = homeOf(sheets, ':root')
+  return { path: at.path, splices: addSwatch(at.sheet, name, value) }
 }
 
 /** The splices that rename a custom property everywhere in a stylesheet's text: where it is set and where it is used. */

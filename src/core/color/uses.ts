@@ -1,4 +1,5 @@
 import { withoutStates } from '../selectors/why-nothing.ts'
+import type { SheetAt } from '../edit/sheets.ts'
 import type { Declaration, Rule, Sheet, StyleRule } from '../sheet/parse.ts'
 import { declarationsOf, styleRules } from '../sheet/walk.ts'
 import type { SitePath } from '../paths/paths.ts'
@@ -10,7 +11,8 @@ import { countUses } from './swatches.ts'
 export interface SwatchUse {
   readonly selector: string
   readonly property: string
-  /** Place of the declaration in the sheet. */
+  /** The stylesheet, and the place of the declaration in it. */
+  readonly file: SitePath
   readonly from: number
   readonly to: number
   /** The swatch in between, where it is used through another one; '' when directly. */
@@ -26,22 +28,25 @@ export interface SwatchReach {
 }
 
 /** The declarations that use a swatch, through other custom properties too. */
-export function swatchUses(sheet: Sheet, name: string): SwatchUse[] {
-  const users = usersByName(sheet)
+export function swatchUses(sheets: readonly SheetAt[], name: string): SwatchUse[] {
   const found: SwatchUse[] = []
   const seen = new Set<Declaration>()
   const followed = new Set([name])
   // The set grows while it is walked: each custom property that uses one of those before is followed in its turn.
   for (const current of followed) {
-    for (const { selector, declaration } of users.get(current) ?? []) {
+    const users = sheets.flatMap(({ path, sheet }) =>
+      (usersByName(sheet).get(current) ?? []).map((user) => ({ ...user, file: path })),
+    )
+    for (const { selector, declaration, file } of users) {
       const { property, from, to } = declaration
       if (seen.has(declaration)) continue
       seen.add(declaration)
-      found.push({ selector, property, from, to, through: current === name ? '' : current })
+      found.push({ selector, property, file, from, to, through: current === name ? '' : current })
       if (property.startsWith('--')) followed.add(property)
     }
   }
-  return found.sort((a, b) => a.from - b.from)
+  const place = new Map(sheets.map(({ path }, at) => [path, at]))
+  return found.sort((a, b) => place.get(a.file)! - place.get(b.file)! || a.from - b.from)
 }
 
 /** The declarations that use each custom property in `var()`, with the selectors they stand under. */
@@ -68,12 +73,12 @@ function unnested(rule: StyleRule, within: readonly Rule[]): string {
 
 /** What the rules that use a swatch touch, page by page; every element once. `reach` finds a selector's elements by their index. */
 export function swatchReach(
-  sheet: Sheet,
+  sheets: readonly SheetAt[],
   name: string,
   pages: readonly SitePath[],
   reach: (page: SitePath, selector: string) => readonly number[],
 ): SwatchReach {
-  const uses = swatchUses(sheet, name)
+  const uses = swatchUses(sheets, name)
   const selectors = [
     ...new Set(
       uses

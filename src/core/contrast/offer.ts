@@ -30,7 +30,7 @@ export interface ContrastOffer {
     /** The swatch its value comes from; null when it is written directly. */
     readonly swatch: string | null
     /** Whether it stands in the sheet, where it can be changed. */
-    readonly inSheet: boolean
+    readonly inStylesheet: boolean
   } | null
 }
 
@@ -80,6 +80,6 @@ function deciderOf(model: SiteSnapshot, page: SitePath, winner: Rung, property: 
     property,
     line: placeOf(model.text(file), winner.offset).line,
     swatch: onlyVar(winner.value),
-    inSheet: winner.kind === 'external' && file === model.sheetPath,
+    inStylesheet: winner.kind === 'external',
   }
 }

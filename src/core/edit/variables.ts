@@ -1,19 +1,24 @@
 import { computeCustom, substitute } from '../cascade/variables.ts'
 import { declarationsOf } from '../sheet/walk.ts'
 import { rulesNaming } from './decide.ts'
+import { alone, type SheetAt } from './sheets.ts'
 import type { Sheet } from '../sheet/parse.ts'
 import { memo } from '../text/memo.ts'
 
+type Sheets = readonly Pick<SheetAt, 'sheet'>[]
+
 /** The custom properties that `:root` rules set, references put in; null where nothing comes of one. */
-const rootVariables = memo((sheet: Sheet) => {
+const rootVariables = memo((sheets: Sheets) => {
   const set = new Map<string, string>()
-  for (const rule of rulesNaming(sheet, ':root')) {
+  for (const rule of sheets.flatMap(({ sheet }) => rulesNaming(sheet, ':root'))) {
     for (const { property, value } of declarationsOf(rule)) if (property.startsWith('--')) set.set(property, value)
   }
   return computeCustom(set, () => null)
 })
 
 /** A value with every `var()` of a `:root` custom property put in; as it is written where one has neither value nor fallback. */
-export function resolveVars(sheet: Sheet, value: string): string {
-  return substitute(value, (name) => rootVariables(sheet).get(name) ?? null) ?? value
-}
+export const resolveVars = (sheet: Sheet, value: string): string => resolveVarsAmong(alone(sheet), value)
+
+/** The same, of stylesheets that apply one behind the other. */
+export const resolveVarsAmong = (sheets: Sheets, value: string): string =>
+  substitute(value, (name) => rootVariables(sheets).get(name) ?? null) ?? value

@@ -1,5 +1,7 @@
 import { importsOf } from '../cascade/import.ts'
 import { isSheet, type SitePath } from '../paths/paths.ts'
+import { rulesWithImports } from '../site/choose-sheet.ts'
+import { DESK } from '../values/media.ts'
 import { styleRules } from '../sheet/walk.ts'
 import type { SiteSnapshot } from './snapshot.ts'
 import { sheetsWorn } from './wear.ts'
@@ -9,6 +11,8 @@ export interface SheetShare {
   readonly path: SitePath
   readonly pages: number
   readonly rules: number
+  /** The same with those of what it imports for screens. */
+  readonly withImports: number
   /** The stylesheets that import it. */
   readonly importedBy: readonly SitePath[]
 }
@@ -28,13 +32,18 @@ export function* sheetShares(site: SiteSnapshot): Generator<null, SheetShare[], 
   for (const { path, sheet } of site.wornSheets)
     for (const imported of importsOf(sheet, path))
       importers.set(imported, (importers.get(imported) ?? new Set()).add(path))
+  const own = (path: SitePath) => {
+    const sheet = site.sheet(path) ?? { rules: [] }
+    return { imports: importsOf(sheet, path, DESK), rules: styleRules(sheet).length }
+  }
   return [...site.files.keys()]
     .filter(isSheet)
     .map((path) => ({
       path,
       pages: counts.get(path) ?? 0,
-      rules: styleRules(site.sheet(path) ?? { rules: [] }).length,
+      rules: own(path).rules,
+      withImports: rulesWithImports(path, own),
       importedBy: [...(importers.get(path) ?? [])],
     }))
-    .sort((a, b) => b.pages - a.pages || b.rules - a.rules || (a.path < b.path ? -1 : 1))
+    .sort((a, b) => b.pages - a.pages || b.withImports - a.withImports || (a.path < b.path ? -1 : 1))
 }

@@ -18,11 +18,16 @@ export interface ReadAgain {
 const NAMELESS = 'It has no class and no id, so no rule of the sheet could find it alone. Choose the element around it.'
 const GONE = 'That element is no longer there. Choose another one.'
 
-export const planQuestions = {
+/** What hangs on how wide words are. */
+export const laidPlanQuestions = {
   /** What a plan would come to. */
   planView: (site: SiteSnapshot, ask: PlanAsk): PlanView => planView(site, ask),
   /** Over which viewport widths its rows hold. */
   planRanges: (site: SiteSnapshot, ask: PlanAsk): PlannedRange[] => planRanges(site, ask),
+}
+
+export const planQuestions = {
+  ...laidPlanQuestions,
   /** The plan that an element is, with the fingerprint of the page as it was read; why it is none, in a sentence. */
   planOf: (site: SiteSnapshot, { page, at }: { page: SitePath; at: string }): ReadAgain => {
     const element = elementAt(site.page(page), at)

@@ -22,7 +22,7 @@ const AS_GOOD = 0.9
 
 /**
  * Which stylesheet is the site's sheet: of those that most pages wear on a screen, linked or imported, the one with most
- * rules; where links miss, the one they seem to mean by its name; else the first. Null when the site has none. `textOf` gives
+ * rules, those of what it imports included; where links miss, the one they seem to mean by its name; else the first. Null when the site has none. `textOf` gives
  * a stylesheet's text. Hands back after each page, for a site may have a thousand.
  */
 export function* choosingSheet(
@@ -52,17 +52,33 @@ export function* choosingSheet(
   }
   const most = Math.max(...votes.values())
   const best = sheets.filter((path) => votes.get(path)! >= most * AS_GOOD)
-  const rules = Math.max(...best.map((path) => read.get(path)!.rules))
-  return best.find((path) => read.get(path)!.rules === rules) ?? null
+  const rules = new Map(best.map((path) => [path, rulesWithImports(path, (each) => read.get(each))]))
+  const richest = Math.max(...rules.values())
+  return best.find((path) => rules.get(path) === richest) ?? null
 }
 
 /** What a stylesheet imports for screens, and how many rules it has of its own. */
-function readForChoice(
-  path: SitePath,
-  text: string,
-): { readonly imports: readonly SitePath[]; readonly rules: number } {
+interface OwnRules {
+  readonly imports: readonly SitePath[]
+  readonly rules: number
+}
+
+function readForChoice(path: SitePath, text: string): OwnRules {
   const sheet = parseSheet(text)
   return { imports: importsOf(sheet, path, DESK), rules: styleRules(sheet).length }
+}
+
+/** How many rules come with a stylesheet: its own, and once those of each that it imports for screens. */
+export function rulesWithImports(path: SitePath, read: (path: SitePath) => OwnRules | undefined): number {
+  const met = new Set([path])
+  let sum = 0
+  // The set grows while it is walked.
+  for (const each of met) {
+    const own = read(each)
+    sum += own?.rules ?? 0
+    for (const imported of own?.imports ?? []) met.add(imported)
+  }
+  return sum
 }
 
 /** The links of a page. They mostly stand in the head, and the rest of a page takes far longer to read: it is read only where the head has none. */

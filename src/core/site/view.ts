@@ -1,6 +1,7 @@
 import type { Page } from '../markup/tree.ts'
 import type { TextEncodingName } from './encoding.ts'
 import type { SitePath } from '../paths/paths.ts'
+import type { OpenFont } from './open-font.ts'
 import type { Doc } from './step.ts'
 
 /** A file of a site, as far as plans and checks need to know it. */
@@ -12,6 +13,8 @@ export interface FileInfo {
   readonly pixels: { readonly width: number; readonly height: number } | null
   /** How a text file is stored; UTF-8 when left out. */
   readonly encoding?: TextEncodingName | null
+  /** A font that is open, so that text can be measured in it. */
+  readonly font?: OpenFont
 }
 
 /** A stylesheet's text. The sheet has one for each look. */

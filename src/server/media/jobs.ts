@@ -1,4 +1,5 @@
 import { pixelsOf } from '../../platform/pixels.ts'
+import { unpackFont } from '../../platform/unpack-font.ts'
 import { readFont } from './read-font.ts'
 import { scaledCopy } from './scaled-copy.ts'
 
@@ -6,6 +7,7 @@ import { scaledCopy } from './scaled-copy.ts'
 export const JOBS = {
   pixels: (bytes: Buffer) => pixelsOf(bytes),
   font: (bytes: Buffer) => readFont(bytes),
+  unpacked: (bytes: Buffer) => unpackFont(bytes).catch(() => null),
   scaled: (bytes: Buffer, width: number) => scaledCopy(bytes, width),
 } as const
 

@@ -6,7 +6,7 @@ import { home } from '../home.ts'
 import type { Job, JobAnswer, JobRequest } from './jobs.ts'
 
 /** What takes longer is let be. The largest honest files take a tenth of it on a slow machine. */
-const LIMIT_MS: Readonly<Record<Job, number>> = { pixels: 3000, font: 10_000, scaled: 40_000 }
+const LIMIT_MS: Readonly<Record<Job, number>> = { pixels: 3000, font: 10_000, unpacked: 10_000, scaled: 40_000 }
 /** Megabytes of values that the thread may fill: a font for all of Chinese needs about 200. */
 const MOST_MEMORY = 512
 
@@ -64,6 +64,9 @@ export const pixelsOf = (bytes: Buffer) => thread().ask('pixels', bytes)
 
 /** What a font file says of itself; null for bytes that are no WOFF2, WOFF, TrueType or OpenType font. */
 export const factsOf = (bytes: Buffer): Promise<FontFacts | null> => thread().ask('font', bytes)
+
+/** The TrueType or OpenType font in a font file; null for bytes that are none. */
+export const unpackedFont = (bytes: Buffer) => thread().ask('unpacked', bytes)
 
 /** A copy of an image, `width` px wide, in its own format; null when it cannot be read or has no pixels of its own. */
 export const scaledCopy = async (bytes: Buffer, width: number): Promise<Buffer | null> => {

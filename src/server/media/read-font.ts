@@ -1,5 +1,5 @@
 import * as fontkit from 'fontkit'
-import { unpackedSize } from './unpacked-size.ts'
+import { LARGEST_FONT, unpackedSize } from '../../platform/unpacked-size.ts'
 import { MEASURED, SCRIPTS, type FontFacts } from '../../core/type/facts.ts'
 
 /** The tables and inner workings of a font that fontkit reads and its types leave out. */
@@ -21,9 +21,6 @@ interface Tables {
   variationCoords: number[] | null
   readonly _variationProcessor: { getAdvanceAdjustment(glyph: number, table: object): number }
 }
-
-/** Bytes of a font unpacked. The largest that are in use, for all of Chinese, have about 30 MB (common practice). */
-const LARGEST_FONT = 64 * 1024 * 1024
 
 /** Reads what a font file says of itself; null for bytes that are no WOFF2, WOFF, TrueType or OpenType font. */
 export function readFont(bytes: Buffer): FontFacts | null {

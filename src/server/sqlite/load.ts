@@ -1,4 +1,4 @@
-import { asc, desc, eq, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, isNotNull, sql } from 'drizzle-orm'
 import type { SiteList, SiteState } from '../../protocol/site-state.ts'
 import { decodeText } from '../../platform/encoding.ts'
 import type { Executor } from './database.ts'
@@ -77,6 +77,23 @@ export async function loadSite(db: Executor, id: string): Promise<SiteState> {
     cursor: Math.max(0, site.cursor - olderSteps),
     olderSteps,
   }
+}
+
+/** Bytes of all texts of a site, of its looks too. Throws {@link PublicError} when there is none. */
+export async function textSize(db: Executor, id: string): Promise<number> {
+  await siteRow(db, id)
+  const size = sql<number>`coalesce(sum(${blobs.size}), 0)`
+  const [inFiles] = await db
+    .select({ size })
+    .from(files)
+    .innerJoin(blobs, eq(files.hash, blobs.hash))
+    .where(and(eq(files.siteId, id), isNotNull(files.encoding)))
+  const [inLooks] = await db
+    .select({ size })
+    .from(looks)
+    .innerJoin(blobs, eq(looks.hash, blobs.hash))
+    .where(eq(looks.siteId, id))
+  return (inFiles?.size ?? 0) + (inLooks?.size ?? 0)
 }
 
 /** All sites, the one opened last first. */

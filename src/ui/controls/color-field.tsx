@@ -2,10 +2,9 @@
 import { useId, useState } from 'react'
 import { hasVar, leadingVar } from '../../core/css/var.ts'
 import { toHex } from '../../core/values/color-notation.ts'
-import { swatchesOf } from '../../core/color/swatches.ts'
-import { resolveVars } from '../../core/edit/variables.ts'
-import { settledSheetText, sheetText } from '../state/document.ts'
-import { sheetOf } from '../state/texts.ts'
+import { swatchesAmong } from '../../core/color/swatches.ts'
+import { resolveVarsAmong } from '../../core/edit/variables.ts'
+import { settledSheets, shownSheets } from '../state/sheets.ts'
 import { useRoom } from '../state/context.tsx'
 import { onEscape } from './on-escape.ts'
 import { useDraft } from './use-draft.ts'
@@ -38,8 +37,8 @@ export function ColorField(props: Props) {
   const panel = useId()
   const shown = props.value || props.computed || ''
   // Only a value that stands on others follows the sheet.
-  const text = useRoom((state) => (hasVar(shown) ? sheetText(state) : ''))
-  const solid = text === '' ? shown : resolveVars(sheetOf(text), shown)
+  const sheets = useRoom((state) => (hasVar(shown) ? shownSheets(state) : null))
+  const solid = sheets ? resolveVarsAmong(sheets, shown) : shown
   return (
     <div className={props.compact ? 'contents' : ''}>
       <div className="flex items-center gap-2">
@@ -69,8 +68,8 @@ export function ColorField(props: Props) {
 
 /** The picker with what goes with it: swatches, and the colour as text. */
 export function PickerPanel({ id, solid, close, ...props }: Props & { id: string; solid: string; close: () => void }) {
-  const settled = useRoom(settledSheetText)
-  const swatches = swatchesOf(sheetOf(settled))
+  const sheets = useRoom(settledSheets)
+  const swatches = swatchesAmong(sheets)
   const plain = toHex(solid) !== null || props.value === ''
   return (
     <div
@@ -93,7 +92,7 @@ export function PickerPanel({ id, solid, close, ...props }: Props & { id: string
                   aria-pressed={props.value === `var(${name})`}
                   onClick={() => props.onCommit(`var(${name})`)}
                   className="size-7 rounded-[3px] border border-edge aria-pressed:outline-2 aria-pressed:outline-offset-1 aria-pressed:outline-accent"
-                  style={{ backgroundColor: resolveVars(sheetOf(settled), value) }}
+                  style={{ backgroundColor: resolveVarsAmong(sheets, value) }}
                 />
               </li>
             ))}

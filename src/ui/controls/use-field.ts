@@ -1,22 +1,15 @@
 'use client'
 import { useAnswer } from '../state/use-answer.ts'
 import { useEffect, useMemo, useState } from 'react'
-import {
-  conditionalRules,
-  decide,
-  ownRule,
-  planEdit,
-  planRemoval,
-  selectorsOf,
-  type Decision,
-} from '../../core/edit/decide.ts'
+import { conditionalRules, planEdit, planRemoval, selectorsOf, type Decision } from '../../core/edit/decide.ts'
+import { decideAmong, homeOf } from '../../core/edit/decide-among.ts'
+import type { SheetAt } from '../../core/edit/sheets.ts'
 import type { Rival } from '../../core/edit/rivals.ts'
-import { swatchesOf, type Swatch } from '../../core/color/swatches.ts'
-import { lookDoc } from '../../core/site/step.ts'
+import { swatchesAmong, type Swatch } from '../../core/color/swatches.ts'
+import type { SitePath } from '../../core/paths/paths.ts'
 import { placeOf } from '../../core/text/place.ts'
 import type { Splice } from '../../core/text/splice.ts'
-import { settledSheetText, sheetText } from '../state/document.ts'
-import { sheetOf } from '../state/texts.ts'
+import { docOfSheet, settledSheets, showInSheet, shownSheets } from '../state/sheets.ts'
 import { useRoom, useWorkroom } from '../state/context.tsx'
 
 /** Where an edit of a control goes. */
@@ -29,6 +22,10 @@ export interface Field {
   /** As the sheet says it right now, drags included; '' when the sheet does not set it. */
   readonly value: string
   readonly decision: Decision | null
+  /** The stylesheet a change of the rule goes to: the sheet, or one that it imports. */
+  readonly at: SheetAt
+  /** Its name, where it is not the sheet. */
+  readonly file: SitePath | null
   readonly line: number | null
   /** Where nothing sets it: the line of the rule a change is added to, or null when a new rule is written. */
   readonly ownLine: number | null
@@ -51,29 +48,35 @@ export interface Field {
 /** A control's view of one property: which rule decides it, and edits that go there. */
 export function useField(selector: string, property: string, name: string): Field {
   const { store } = useWorkroom()
-  const settled = useRoom(settledSheetText)
-  const shown = useRoom(sheetText)
+  const settled = useRoom(settledSheets)
+  const shown = useRoom(shownSheets)
   const [chosen, setScope] = useState<Scope>('group')
-  const sheet = sheetOf(settled)
-  const decision = useMemo(() => decide(sheet, selector, property), [sheet, selector, property])
+  const decided = useMemo(() => decideAmong(settled, selector, property), [settled, selector, property])
+  const decision = decided?.decision ?? null
   const swatch = useMemo(
-    () => (decision?.swatch ? (swatchesOf(sheet).find((each) => each.name === decision.swatch) ?? null) : null),
-    [sheet, decision],
+    () => (decision?.swatch ? (swatchesAmong(settled).find(({ name }) => name === decision.swatch) ?? null) : null),
+    [settled, decision],
   )
   const scope = chosen === 'swatch' && !swatch ? 'group' : chosen
-  const now = settled === shown ? decision : decide(sheetOf(shown), selector, property)
-  const own = useMemo(() => ownRule(sheet, selector), [sheet, selector])
-  const conditional = useMemo(() => conditionalRules(sheet, selector, property).length, [sheet, selector, property])
+  const now = settled === shown ? decision : (decideAmong(shown, selector, property)?.decision ?? null)
+  const home = useMemo(() => homeOf(settled, selector), [settled, selector])
+  const conditional = useMemo(
+    () => settled.reduce((sum, { sheet }) => sum + conditionalRules(sheet, selector, property).length, 0),
+    [settled, selector, property],
+  )
+  const at = decided?.at ?? home.at
+  const { path, sheet } = at
+  const target = scope === 'swatch' && swatch ? swatch.at : at
 
   const plan = (value: string): Splice[] =>
     scope === 'swatch' && swatch
-      ? planEdit(sheet, { selector: ':root', property: swatch.name, value })
+      ? planEdit(target.sheet, { selector: ':root', property: swatch.name, value })
       : planEdit(sheet, { selector, property, value, scope: scope === 'only' ? 'only' : 'group' })
-  const keep = (label: string, splices: Splice[]) => {
-    const { edit, lookId } = store.getState()
-    edit({ label, texts: [{ doc: lookDoc(lookId), splices }] })
+  const keep = (label: string, to: string, splices: Splice[]) => {
+    const state = store.getState()
+    state.edit({ label, texts: [{ doc: docOfSheet(state, to), splices }] })
   }
-  const target =
+  const what =
     scope === 'swatch' && swatch
       ? swatch.name
       : `${name} of ${scope === 'group' && decision ? selectorsOf(decision.rule).join(', ') : selector}`
@@ -87,14 +90,17 @@ export function useField(selector: string, property: string, name: string): Fiel
     setScope,
     conditional,
     value: now ? (now.value ?? now.declaration.value) : '',
-    line: decision ? placeOf(settled, decision.declaration.from).line : null,
-    ownLine: own ? placeOf(settled, own.from).line : null,
-    preview: (value) => store.getState().showPreview(value === null ? null : plan(value)),
-    commit: (value) => keep(`${target}: ${value}`, plan(value)),
-    clear: removable ? () => keep(`Took away ${target}`, planRemoval(sheet, selector, property)) : null,
-    show: decision
-      ? () => store.getState().showText(null, { from: decision.declaration.from, to: decision.declaration.to })
-      : null,
+    at: target,
+    file: path === settled.at(-1)!.path ? null : path,
+    line: decision ? placeOf(sheet.text, decision.declaration.from).line : null,
+    ownLine: home.own ? placeOf(home.at.sheet.text, home.own.from).line : null,
+    preview: (value) => {
+      const state = store.getState()
+      state.showPreview(value === null ? null : plan(value), docOfSheet(state, target.path))
+    },
+    commit: (value) => keep(`${what}: ${value}`, target.path, plan(value)),
+    clear: removable ? () => keep(`Took away ${what}`, path, planRemoval(sheet, selector, property)) : null,
+    show: decision ? () => showInSheet(store.getState(), path, decision.declaration) : null,
   }
 }
 

@@ -4,6 +4,9 @@ import { count, listed } from '../words.ts'
 import { useOutline } from '../state/outline.ts'
 import type { Field, Scope } from './use-field.ts'
 
+/** The stylesheet, where it is not the sheet but one that the sheet imports. */
+const inFile = ({ file }: Field) => (file === null ? '' : `${file}, `)
+
 /** Says in a line which rule a control's edit goes to, and offers the other places where there are any. */
 export function Where({ field }: { field: Field }) {
   const id = useId()
@@ -14,7 +17,7 @@ export function Where({ field }: { field: Field }) {
       <p className="text-[12px] text-quiet">
         Not set. A change {field.ownLine === null ? 'writes the rule' : 'goes into'}{' '}
         <code className="font-mono text-ink">{field.selector}</code>
-        {field.ownLine !== null && `, line ${field.ownLine}`}.
+        {field.ownLine !== null && `, ${inFile(field)}line ${field.ownLine}`}.
       </p>
     )
   }
@@ -41,7 +44,8 @@ export function Where({ field }: { field: Field }) {
           onClick={() => field.show?.()}
           {...outline(decision.rule.selector)}
         >
-          line {field.line}, <code className="font-mono">{decision.rule.selector.replace(/\s+/g, ' ')}</code>
+          {inFile(field)}line {field.line},{' '}
+          <code className="font-mono">{decision.rule.selector.replace(/\s+/g, ' ')}</code>
         </button>
         {decision.declaration.property !== field.property && (
           <>

@@ -1,12 +1,10 @@
 'use client'
 import { useMemo, useState } from 'react'
-import { planGather, type GatherPlan } from '../../core/color/gather-colors.ts'
+import { planGatherAmong, type GatherPlan } from '../../core/color/gather-colors.ts'
 import { toHex } from '../../core/values/color-notation.ts'
-import { swatchesOf, swatchNameFault } from '../../core/color/swatches.ts'
+import { swatchesAmong, swatchNameFault } from '../../core/color/swatches.ts'
 import { NO_CHANGE, type SiteChange } from '../../core/site/change.ts'
-import { lookDoc } from '../../core/site/step.ts'
-import { settledSheetText } from '../state/document.ts'
-import { sheetOf } from '../state/texts.ts'
+import { docOfSheet, settledSheets } from '../state/sheets.ts'
 import { count, listed } from '../words.ts'
 import { carryOut } from '../state/carry-out.ts'
 import { useNotice, useRoom, useWorkroom } from '../state/context.tsx'
@@ -24,12 +22,11 @@ export function GatherDialog({
 }) {
   const workroom = useWorkroom()
   const notice = useNotice()
-  const settled = useRoom(settledSheetText)
-  const lookId = useRoom((state) => state.lookId)
+  const sheets = useRoom(settledSheets)
+  const { store } = workroom
   const [names, setNames] = useState(plans.map(({ name }) => name))
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
-  const sheet = sheetOf(settled)
-  const known = swatchesOf(sheet).map(({ name }) => name)
+  const known = swatchesAmong(sheets).map(({ name }) => name)
   const isOld = (at: number) => known.includes(plans[at]!.name) && names[at] === plans[at]!.name
   const faults = names.map((name, at) =>
     isOld(at) ? null : swatchNameFault(name, [...known, ...names.filter((_, other) => other !== at)]),
@@ -49,9 +46,11 @@ export function GatherDialog({
         ? undefined
         : {
             ...NO_CHANGE,
-            texts: [{ doc: lookDoc(lookId), splices: planGather(sheet, JSON.parse(key) as GatherPlan[]) }],
+            texts: planGatherAmong(sheets, JSON.parse(key) as GatherPlan[])
+              .filter(({ splices }) => splices.length > 0)
+              .map(({ path, splices }) => ({ doc: docOfSheet(store.getState(), path), splices })),
           },
-    [key, sheet, lookId],
+    [key, sheets, store],
   )
   const { proof, progress, stop, again } = useProof(change)
   const run = () => {

@@ -2,11 +2,10 @@
 import { useEffect, useRef } from 'react'
 import type { Range } from '../../core/text/splice.ts'
 import { PickerPanel } from '../controls/color-field.tsx'
-import { resolveVars } from '../../core/edit/variables.ts'
+import { resolveVarsAmong } from '../../core/edit/variables.ts'
 import { useRoom, useWorkroom } from '../state/context.tsx'
-import { sheetText } from '../state/document.ts'
 import { lookDoc } from '../../core/site/step.ts'
-import { sheetOf } from '../state/texts.ts'
+import { shownSheets } from '../state/sheets.ts'
 
 /** A colour of the sheet's text that is being picked anew, and where on the screen it stands. */
 export interface Picked extends Range {
@@ -29,7 +28,7 @@ export function ChipPicker({
   onClose: () => void
 }) {
   const { store } = useWorkroom()
-  const text = useRoom(sheetText)
+  const sheets = useRoom(shownSheets)
   const panel = useRef<HTMLDivElement>(null)
   const { from, to, value } = picked
   const splice = (next: string) => [{ from, to, insert: next }]
@@ -59,7 +58,7 @@ export function ChipPicker({
         id="chip-picker"
         label="The colour in the text"
         value={value}
-        solid={resolveVars(sheetOf(text), value)}
+        solid={resolveVarsAmong(sheets, value)}
         compact
         onPreview={(next) => store.getState().showPreview(next === null ? null : splice(next))}
         onCommit={(next) => {

@@ -1,8 +1,9 @@
 import { RangeSetBuilder, type Extension } from '@codemirror/state'
 import { Decoration, EditorView, ViewPlugin, WidgetType, type DecorationSet, type ViewUpdate } from '@codemirror/view'
 import { literalsOf } from '../../core/color/literals.ts'
-import { swatchesOf } from '../../core/color/swatches.ts'
-import { resolveVars } from '../../core/edit/variables.ts'
+import { swatchesAmong } from '../../core/color/swatches.ts'
+import { alone, type SheetAt } from '../../core/edit/sheets.ts'
+import { resolveVarsAmong } from '../../core/edit/variables.ts'
 import type { Sheet } from '../../core/sheet/parse.ts'
 import type { Range } from '../../core/text/splice.ts'
 import { isColor } from '../../core/values/color-notation.ts'
@@ -16,17 +17,17 @@ export interface ChosenColour extends Range {
 }
 
 /** Chips in front of the colours in view, literal ones and swatches; one that is pressed is given to `onChoose`. */
-export function colourChips(onChoose: (chosen: ChosenColour) => void): Extension {
+export function colourChips(imports: () => readonly SheetAt[], onChoose: (chosen: ChosenColour) => void): Extension {
   const plugin = ViewPlugin.fromClass(
     class {
       decorations: DecorationSet
 
       constructor(view: EditorView) {
-        this.decorations = chipsIn(view)
+        this.decorations = chipsIn(view, imports())
       }
 
       update({ docChanged, viewportChanged, view }: ViewUpdate) {
-        if (docChanged || viewportChanged) this.decorations = chipsIn(view)
+        if (docChanged || viewportChanged) this.decorations = chipsIn(view, imports())
       }
     },
     {
@@ -39,7 +40,7 @@ export function colourChips(onChoose: (chosen: ChosenColour) => void): Extension
         },
         click: (event, view) => {
           if (!isChip(event.target)) return false
-          const found = colourAt(view, view.posAtDOM(event.target))
+          const found = colourAt(view, view.posAtDOM(event.target), imports())
           if (found) onChoose({ ...found, chip: event.target })
           return found !== null
         },
@@ -81,13 +82,14 @@ interface Coloured extends Range {
 }
 
 /** The colours of a sheet in their order: those that are written, and uses of swatches. */
-function coloursOf(sheet: Sheet, from: number, to: number): Coloured[] {
-  const swatches = new Set(swatchesOf(sheet).map(({ name }) => name))
+function coloursOf(sheet: Sheet, imports: readonly SheetAt[], from: number, to: number): Coloured[] {
+  const sheets = imports.length === 0 ? alone(sheet) : [...imports, ...alone(sheet)]
+  const swatches = new Set(swatchesAmong(sheets).map(({ name }) => name))
   const within = (range: Range) => range.from < to && range.to > from
   const uses = [...sheet.text.slice(from, to).matchAll(/var\(\s*(--[\w-]+)\s*\)/g)].flatMap(
     ({ index, 0: value, 1: name }) => {
       // Only those in view are worked out: this is asked with every key.
-      const color = swatches.has(name!) ? resolveVars(sheet, value) : ''
+      const color = swatches.has(name!) ? resolveVarsAmong(sheets, value) : ''
       return !isColor(color) ? [] : [{ from: from + index, to: from + index + value.length, value, color }]
     },
   )
@@ -97,13 +99,18 @@ function coloursOf(sheet: Sheet, from: number, to: number): Coloured[] {
   return [...uses, ...written].sort((a, b) => a.from - b.from)
 }
 
-function chipsIn(view: EditorView): DecorationSet {
+function chipsIn(view: EditorView, imports: readonly SheetAt[]): DecorationSet {
   const { state, visibleRanges } = view
   const sheet = sheetOf(docText(state))
   const builder = new RangeSetBuilder<Decoration>()
   let last = -1
   for (const range of visibleRanges)
-    for (const { from, color } of coloursOf(sheet, fromEditor(state, range.from), fromEditor(state, range.to))) {
+    for (const { from, color } of coloursOf(
+      sheet,
+      imports,
+      fromEditor(state, range.from),
+      fromEditor(state, range.to),
+    )) {
       const at = toEditor(state, { from, to: from, insert: '' }).from
       if (at <= last) continue
       last = at
@@ -113,11 +120,15 @@ function chipsIn(view: EditorView): DecorationSet {
 }
 
 /** The colour at a place of the editor, or on its line the next one. */
-export function colourAt(view: EditorView, at: number): (Range & { readonly value: string }) | null {
+export function colourAt(
+  view: EditorView,
+  at: number,
+  imports: readonly SheetAt[],
+): (Range & { readonly value: string }) | null {
   const { state } = view
   const line = state.doc.lineAt(at)
   const sheet = sheetOf(docText(state))
   const offset = fromEditor(state, at)
-  const found = coloursOf(sheet, fromEditor(state, line.from), fromEditor(state, line.to))
+  const found = coloursOf(sheet, imports, fromEditor(state, line.from), fromEditor(state, line.to))
   return found.find(({ to }) => to >= offset) ?? found.at(-1) ?? null
 }

@@ -1,6 +1,7 @@
 'use client'
 import { ChevronDown, ChevronUp, Columns2, Rows2 } from 'lucide-react'
 import { sheetText } from '../state/document.ts'
+import { settledSheets } from '../state/sheets.ts'
 import { sheetOf } from '../state/texts.ts'
 import { count } from '../words.ts'
 import { useInsights, useRoom } from '../state/context.tsx'
@@ -38,6 +39,7 @@ export function SheetBar() {
         <code className="min-w-0 truncate font-mono text-[12px]">{sheetPath}</code>
         <span className="shrink-[3] truncate text-quiet">
           {count(text === '' ? 0 : text.split('\n').length, 'line')}, {count(sheet.rules.length, 'rule')}
+          <Imported />
         </span>
         <Mistakes />
         {open && !source && <ReachAtCursor />}
@@ -46,6 +48,18 @@ export function SheetBar() {
       {open && !source && <Outline />}
       {open && <PlaceButton />}
     </div>
+  )
+}
+
+/** What the sheet brings along. */
+function Imported() {
+  const imported = useRoom(settledSheets).slice(0, -1)
+  if (imported.length === 0) return null
+  const rules = imported.reduce((sum, { sheet }) => sum + sheet.rules.length, 0)
+  return (
+    <span title={imported.map(({ path }) => path).join('\n')}>
+      , {count(rules, 'more rule')} in {count(imported.length, 'stylesheet')} it imports
+    </span>
   )
 }
 

@@ -16,8 +16,10 @@ import { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
 import { useCallback, useEffect, useRef, useState, type RefObject } from 'react'
 import { diffTexts } from '../../core/text/splice.ts'
+import type { SheetAt } from '../../core/edit/sheets.ts'
 import { selectorAt } from '../../core/sheet/selector-at.ts'
 import { sheetText } from '../state/document.ts'
+import { settledSheets } from '../state/sheets.ts'
 import { sheetOf } from '../state/texts.ts'
 import { useRoom, useWorkroom } from '../state/context.tsx'
 import { useShowReach } from '../state/outline.ts'
@@ -65,6 +67,7 @@ export function SheetEditor() {
         REACH_AFTER_MS,
       )
     }
+    const imports = () => settledSheets(store.getState()).slice(0, -1)
     const sheetFile = () => store.getState().sheetPath
     const editor = new EditorView({
       parent: host.current!,
@@ -92,7 +95,7 @@ export function SheetEditor() {
             icons: false,
           }),
           sheetWords(workroom, sheetFile),
-          colourChips((chosen) => setPicked(placed(chosen))),
+          colourChips(imports, (chosen) => setPicked(placed(chosen))),
           pickedRules,
           syntaxHighlighting(highlight),
           theme,
@@ -100,7 +103,7 @@ export function SheetEditor() {
             ...completionKeymap,
             ...stepKeys,
             ...renameKeys(workroom),
-            { key: 'Alt-p', run: (view) => pickAt(view, setPicked) },
+            { key: 'Alt-p', run: (view) => pickAt(view, imports(), setPicked) },
             ...foldKeymap,
             ...closeBracketsKeymap,
             ...searchKeymap,
@@ -179,9 +182,9 @@ function placed({ chip, ...colour }: ChosenColour): Picked {
 }
 
 /** Picks the colour under the cursor, or the next one on its line. */
-function pickAt(view: EditorView, pick: (picked: Picked) => void): boolean {
+function pickAt(view: EditorView, imports: readonly SheetAt[], pick: (picked: Picked) => void): boolean {
   const { head } = view.state.selection.main
-  const found = colourAt(view, head)
+  const found = colourAt(view, head, imports)
   const place = view.coordsAtPos(head)
   if (!found || !place) return false
   pick({ ...found, left: place.left, top: place.bottom + 4 })

@@ -4,6 +4,7 @@ import { useRef } from 'react'
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels'
 import { isPage } from '../../core/paths/paths.ts'
 import { useRoom } from '../state/context.tsx'
+import { followsLive } from '../state/sheets.ts'
 import { loadSheetEditor, loadSourceView } from './load-editors.ts'
 import { SheetBar } from './sheet-bar.tsx'
 import { useWidth } from './use-width.ts'
@@ -92,9 +93,10 @@ function InFront({ source }: { source: string }) {
 }
 
 function SourceName({ source }: { source: string }) {
+  const isLive = useRoom((state) => isPage(source) || followsLive(state, source))
   const says = isPage(source)
     ? 'The page follows while you type. Ctrl+Shift+V pastes plain text as paragraphs.'
-    : 'Pages follow after a pause in typing.'
+    : `Pages follow ${isLive ? 'while you type' : 'after a pause in typing'}.`
   return (
     <>
       <code className="min-w-0 shrink-0 truncate font-mono text-[12px] font-semibold">{source}</code>

@@ -39,11 +39,14 @@ export function CommandField({ onImport, onNew, onTheme, onHandOff }: Outside) {
   const commands = useCommands({ onImport, onNew, onTheme, onHandOff })
   const typed = query.trim()
   const places = useSheetPlaces(typed)
-  const found = [...commands, ...places]
-    .filter(({ name, hint }) =>
-      typed.split(/\s+/).every((word) => `${name} ${hint}`.toLowerCase().includes(word.toLowerCase())),
-    )
-    .slice(0, typed === '' ? MOST : MOST - 2)
+  const found =
+    typed === ''
+      ? commands.slice(0, MOST)
+      : [...commands, ...places]
+          .filter(({ name, hint }) =>
+            typed.split(/\s+/).every((word) => `${name} ${hint}`.toLowerCase().includes(word.toLowerCase())),
+          )
+          .slice(0, MOST - 2)
 
   const reach = useAnswer('reach', typed === '' ? null : { selector: typed }, { pause: TRY_AFTER_MS }) ?? null
   useEffect(() => {

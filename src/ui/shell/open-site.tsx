@@ -3,7 +3,7 @@ import dynamic from 'next/dynamic'
 import { useEffect, useState } from 'react'
 import type { SiteState } from '../../protocol/site-state.ts'
 import { api } from '../state/api.ts'
-import { isLong, readAhead } from '../state/read-ahead.ts'
+import { isHeavy, readAhead } from '../state/read-ahead.ts'
 import { useTheme } from '../state/theme.ts'
 
 const loadWorkroom = () => import('./workroom.tsx')
@@ -59,9 +59,9 @@ function useReadAhead(site: SiteState | undefined): boolean {
   useEffect(() => {
     // Reading ahead only saves time: a site whose sheet could not be read ahead opens all the same.
     const done = () => setRead(text)
-    if (isLong(text)) void readAhead(text).then(done, done)
-  }, [text])
-  return !isLong(text) || read === text
+    if (site && isHeavy(text)) void readAhead(site.sheetPath, text, (path) => site.texts[path]).then(done, done)
+  }, [site, text])
+  return !isHeavy(text) || read === text
 }
 
 function Opening() {

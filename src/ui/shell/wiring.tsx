@@ -3,13 +3,12 @@ import { useEffect } from 'react'
 import { isSheet } from '../../core/paths/paths.ts'
 import { lookDoc } from '../../core/site/step.ts'
 import type { Workroom } from '../state/context.tsx'
-import { sheetText } from '../state/document.ts'
 import { isStilled } from '../state/motion.ts'
 import { showPagesInPlace } from '../state/pages-in-place.ts'
 import { runShortcut } from '../state/shortcuts.ts'
 import { filesNews, looksNews, wholeSite, wornTexts } from '../state/site-news.ts'
 import type { WorkroomState } from '../state/store.ts'
-import { sheetOf } from '../state/texts.ts'
+import { changedBesides, wornSheet } from '../state/sheets.ts'
 import { askOnce } from '../state/use-answer.ts'
 
 /** How long after an edit the worker is told: dragging does not flood it. */
@@ -19,7 +18,8 @@ const WORKER_DELAY_MS = 80
 export function Wiring({ workroom }: { workroom: Workroom }) {
   useEffect(() => {
     const { store, frames, worker, insights } = workroom
-    frames.wear(sheetOf(sheetText(store.getState())))
+    let worn = wornSheet(store.getState())
+    frames.wear(frames.sheetPath, worn)
 
     let told = wornTexts(store.getState())
     const tellWorker = (state: WorkroomState) => {
@@ -44,7 +44,11 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
       tellWorker(store.getState())
     }
     const leaveStore = store.subscribe((state, before) => {
-      if (sheetText(state) !== sheetText(before)) frames.wear(sheetOf(sheetText(state)))
+      if (state.sheetPath !== before.sheetPath) frames.rename(state.sheetPath)
+      const isSame = (['texts', 'preview', 'lookId', 'sheetPath'] as const).every((key) => state[key] === before[key])
+      const now = isSame ? worn : wornSheet(state)
+      if (now !== worn) frames.wear(state.sheetPath, (worn = now))
+      for (const { path, sheet } of changedBesides(state, before)) frames.wear(path, sheet)
       if (state.files !== before.files || state.lookId !== before.lookId || state.sheetPath !== before.sheetPath)
         worker.tell(filesNews(state))
       if (state.looks.some(({ id }) => state.texts.get(lookDoc(id)) !== before.texts.get(lookDoc(id))))
@@ -52,7 +56,6 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
       if (state.facet !== before.facet) frames.showEmpties(state.facet === 'boxes')
       if (state.vision !== before.vision) frames.see(state.vision)
       if (state.motion !== before.motion) frames.still((page) => isStilled(state.motion.get(page)))
-      if (state.sheetPath !== before.sheetPath) frames.sheetPath = state.sheetPath
       if (state.trouble !== before.trouble && state.trouble)
         insights.setState({ notice: { text: state.trouble.text, at: Date.now() } })
       if (state.texts !== before.texts || state.preview !== before.preview || state.lookId !== before.lookId) {

@@ -6,7 +6,7 @@ import { askOnce } from './use-answer.ts'
 /** Attaches the sheet to pages in one step. Gives the sentence that tells what happened. */
 export async function attachTo(
   workroom: Pick<Workroom, 'worker' | 'store' | 'insights'>,
-  paths: string[],
+  paths: readonly string[],
 ): Promise<string> {
   const found = await askOnce(workroom, 'attach', { paths })
   if (!found) return 'Nothing was attached.'

@@ -16,6 +16,7 @@ import {
   type FileChange,
   type Step,
 } from '../../core/site/step.ts'
+import { memo } from '../../core/text/memo.ts'
 import { applySplices, diffTexts, SpliceError, type Splice } from '../../core/text/splice.ts'
 import { headFollows } from '../../core/writing/head.ts'
 import { api } from './api.ts'
@@ -39,8 +40,8 @@ export interface DocumentState {
   readonly files: readonly SiteFile[]
   /** By doc: every page, every further stylesheet, and the sheet of each look. */
   readonly texts: ReadonlyMap<Doc, string>
-  /** The sheet's text while something is dragged; it is nobody's step yet. */
-  readonly preview: string | null
+  /** A stylesheet's text while something is dragged; it is nobody's step yet. */
+  readonly preview: { readonly doc: Doc; readonly text: string } | null
   readonly past: readonly Step[]
   readonly future: readonly Step[]
   readonly keeping: Keeping
@@ -57,8 +58,8 @@ export interface DocumentState {
 
   /** Carries out an edit as one step and keeps it. Gives false when it changes nothing. */
   edit(edit: Edit): boolean
-  /** Shows a change of the sheet without making a step of it; null goes back. */
-  showPreview(splices: readonly Splice[] | null): void
+  /** Shows a change of the sheet, or of another stylesheet, without making a step of it; null goes back. */
+  showPreview(splices: readonly Splice[] | null, doc?: Doc): void
   /** A stretch of typing in the sheet: shown at once, one step after a pause. */
   typeSheet(splices: readonly Splice[]): void
   /** The same in the text of a page or another stylesheet; frames follow once it is kept. */
@@ -234,9 +235,8 @@ export function createDocument(site: SiteState): StateCreator<DocumentState & Vi
         set((state) => ({ past: [...state.past, step], future: [] }))
         return true
       },
-      showPreview(splices) {
-        const text = get().texts.get(lookDoc(get().lookId))!
-        set({ preview: splices ? applySplices(text, splices) : null })
+      showPreview(splices, doc = lookDoc(get().lookId)) {
+        set({ preview: splices ? { doc, text: applySplices(get().texts.get(doc) ?? '', splices) } : null })
       },
       typeSheet(splices) {
         get().typeText(lookDoc(get().lookId), splices)
@@ -353,9 +353,14 @@ export function createDocument(site: SiteState): StateCreator<DocumentState & Vi
   }
 }
 
+/** A text as it is worn right now, previews included; '' when there is none. */
+export function shownText({ preview, texts }: Pick<DocumentState, 'preview' | 'texts'>, doc: Doc): string {
+  return (preview?.doc === doc ? preview.text : texts.get(doc)) ?? ''
+}
+
 /** The sheet's text as it is worn right now, previews included. */
 export function sheetText(state: DocumentState): string {
-  return state.preview ?? state.texts.get(lookDoc(state.lookId)) ?? ''
+  return shownText(state, lookDoc(state.lookId))
 }
 
 /** The sheet's text without what is only being dragged: what an edit starts from. */
@@ -363,10 +368,10 @@ export function settledSheetText(state: DocumentState): string {
   return state.texts.get(lookDoc(state.lookId)) ?? ''
 }
 
-/** Paths of the pages, in the order they are shown. */
-export function pagePaths(files: readonly SiteFile[]): string[] {
-  return files
+/** Paths of the pages, in the order they are shown. Half the screen asks, and files seldom change. */
+export const pagePaths = memo((files: readonly SiteFile[]): readonly string[] =>
+  files
     .filter((file) => file.encoding !== null && isPage(file.path))
     .map((file) => file.path)
-    .sort(comparePages)
-}
+    .sort(comparePages),
+)

@@ -34,7 +34,10 @@ const SECOND_MS = 1000
 /** A frame that follows a drag says one thing a picture of the screen; three times that is nobody’s need. */
 const MESSAGES_A_SECOND = 200
 
-/** The line to one frame: keeps its sheet equal to the workroom's, changing single rules, one message under way at a time. */
+/**
+ * The line to one frame: keeps its stylesheets equal to the workroom's, changing single rules, one message under way at a
+ * time. The sheet comes first; others are worn as they were loaded until they are told of.
+ */
 export class FrameChannel {
   /** Whether the frame is in view: those come first. */
   inView = true
@@ -45,10 +48,13 @@ export class FrameChannel {
   /** The viewport the page sees, in CSS px. */
   viewport: Viewport = DESK
   private ready = false
-  private sent: readonly string[] | null = null
+  /** What the frame was told of each stylesheet, by path, since it has loaded. */
+  private readonly sent = new Map<string, readonly string[]>()
   private seq = 0
   private acknowledged = 0
-  private wanted: Sheet | null = null
+  private readonly wanted = new Map<string, Sheet>()
+  /** The stylesheet that the message under way is about. */
+  private underWay = ''
   /** How many things move by themselves on the page, as far as it has said. */
   moving = 0
   /** What it was told last of states that are worn. */
@@ -60,7 +66,7 @@ export class FrameChannel {
     readonly page: string,
     readonly source: Window,
     private readonly root: string,
-    private readonly sheetPath: string,
+    readonly sheetPath: string,
     private readonly listener: FrameListener,
     private readonly onAnswer: (message: FrameAnswer) => void,
     private readonly onMotion: (channel: FrameChannel, slow: boolean) => void,
@@ -70,9 +76,9 @@ export class FrameChannel {
     return this.ready
   }
 
-  /** Makes the frame wear this sheet as soon as it can. */
-  wear(sheet: Sheet): void {
-    this.wanted = sheet
+  /** Makes the frame wear this text of a stylesheet as soon as it can. */
+  wear(path: string, sheet: Sheet): void {
+    this.wanted.set(path, sheet)
     if (this.ready && this.seq === this.acknowledged) this.send()
   }
 
@@ -96,7 +102,7 @@ export class FrameChannel {
 
   private beginAnew(): void {
     this.heard.tooMany = false
-    this.sent = null
+    this.sent.clear()
     this.acknowledged = this.seq
     if (this.ready) this.send()
   }
@@ -119,14 +125,15 @@ export class FrameChannel {
     switch (message.type) {
       case 'ready':
         this.ready = true
-        this.sent = null
+        this.sent.clear()
         this.statesWorn = '[]'
         this.acknowledged = this.seq
         this.listener.onReady?.()
         return this.send()
       case 'applied':
         this.acknowledged = message.seq
-        this.listener.onApplied?.(message.sheets)
+        if (this.underWay === this.sheetPath) this.listener.onApplied?.(message.sheets)
+        else this.listener.onChanged?.()
         return this.send()
       case 'values':
       case 'present':
@@ -156,17 +163,18 @@ export class FrameChannel {
   }
 
   private send(): void {
-    if (!this.wanted || this.seq !== this.acknowledged) return
-    const rules = frameRules(this.wanted, this.root)
-    if (this.sent === null) {
-      this.post({ type: 'sheet', seq: ++this.seq, path: `${this.root}${this.sheetPath}`, rules })
-    } else {
-      const edit = ruleEdit(this.sent, rules)
-      if (!edit) return
-      this.post({ type: 'patch', seq: ++this.seq, edit })
+    if (this.seq !== this.acknowledged) return
+    for (const [of, sheet] of this.wanted) {
+      const rules = frameRules(sheet, this.root)
+      const sent = this.sent.get(of)
+      const edit = sent && ruleEdit(sent, rules)
+      if (edit === null) continue
+      const to = { seq: ++this.seq, path: `${this.root}${of}` }
+      this.post(edit ? { type: 'patch', ...to, edit } : { type: 'sheet', ...to, rules })
+      this.sent.set(of, rules)
+      this.underWay = of
+      return this.waitForAnswer()
     }
-    this.sent = rules
-    this.waitForAnswer()
   }
 }
 

@@ -59,7 +59,8 @@ export class Frames {
   private nextAsk = 1
   private readonly watchers = new Set<() => void>()
   private telling = false
-  private sheet: Sheet | null = null
+  /** What is worn, by path: the sheet first, then every other stylesheet that was changed here. */
+  private readonly sheets = new Map<string, Sheet>()
   private later: ReturnType<typeof setTimeout> | null = null
   private first: Window | null = null
   private outlined = ''
@@ -145,7 +146,7 @@ export class Frames {
       (answer) => this.asked.get(answer.id)?.(channel.page, answer),
       (moved, slow) => this.heedMotion(moved, slow),
     )
-    if (this.sheet) channel.wear(this.sheet)
+    this.dress(channel)
     this.channels.set(source, channel)
     return {
       channel,
@@ -164,20 +165,33 @@ export class Frames {
     }
   }
 
-  /** Makes all frames wear the sheet. */
-  wear(sheet: Sheet): void {
-    this.sheet = sheet
+  /** Makes all frames wear this text of a stylesheet. */
+  wear(path: string, sheet: Sheet): void {
+    this.sheets.set(path, sheet)
     const rest: FrameChannel[] = []
     for (const channel of this.channels.values()) {
-      if (this.first ? channel.source === this.first : channel.inView) channel.wear(sheet)
+      if (this.first ? channel.source === this.first : channel.inView) this.dress(channel)
       else rest.push(channel)
     }
     if (rest.length === 0) return
     if (this.later) return
     this.later = setTimeout(() => {
       this.later = null
-      for (const channel of this.channels.values()) if (this.sheet) channel.wear(this.sheet)
+      for (const channel of this.channels.values()) this.dress(channel)
     }, LATER_MS)
+  }
+
+  /** The sheet has another name; frames know it by the old one until they are loaded anew. */
+  rename(sheetPath: string): void {
+    const others = [...this.sheets].filter(([path]) => path !== this.sheetPath && path !== sheetPath)
+    const sheet = this.sheets.get(this.sheetPath)
+    this.sheetPath = sheetPath
+    this.sheets.clear()
+    for (const [path, each] of [...(sheet ? [[sheetPath, sheet] as const] : []), ...others]) this.sheets.set(path, each)
+  }
+
+  private dress(channel: FrameChannel): void {
+    for (const [path, sheet] of this.sheets) channel.wear(path === this.sheetPath ? channel.sheetPath : path, sheet)
   }
 
   /** Outlines what a selector touches in every frame; '' takes the outline away. */

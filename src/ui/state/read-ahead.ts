@@ -1,31 +1,58 @@
+import { importsOf } from '../../core/cascade/import.ts'
+import type { SitePath } from '../../core/paths/paths.ts'
+import type { Sheet } from '../../core/sheet/parse.ts'
+import { readerOf } from './sheets.ts'
 import { sheetOf } from './texts.ts'
 
 /** Characters that are read in one go: a few ms, also on a slow machine that has just begun. */
 const PIECE = 30_000
 
-/** Whether a text is so long that reading it at once would be felt. */
-export const isLong = (text: string): boolean => text.length > PIECE
+/** Whether a sheet is so long that reading it at once would be felt, or may bring others along that are. */
+export const isHeavy = (text: string): boolean => text.length > PIECE || /@import/i.test(text)
 
 const breath = () => new Promise((resolve) => setTimeout(resolve))
 
 /**
- * Reads a long sheet before anybody asks for it, piece by piece, so that the window never stands still. What
- * asks about its selectors is fetched for it, for the page that opens a site comes to life before.
+ * Reads a sheet, and what it imports, before anybody asks for it, piece by piece, so that the window never stands still.
+ * What asks about selectors is fetched for it, for the page that opens a site comes to life before.
  */
-export async function readAhead(text: string): Promise<void> {
+export async function readAhead(
+  sheetPath: SitePath,
+  text: string,
+  textOf: (path: SitePath) => string | undefined,
+): Promise<void> {
   const [{ linkKinds }, { rulesNaming }] = await Promise.all([
     import('../../core/states/order.ts'),
     import('../../core/edit/decide.ts'),
   ])
-  let known = 0
-  for (let to = PIECE; to < text.length; to += PIECE) {
-    const { rules } = sheetOf(text.slice(0, to))
-    const fresh = { rules: rules.slice(known) }
+  const remember = (fresh: Pick<Sheet, 'rules'>) => {
     // What every part of the bench asks of selectors is remembered by their words.
     linkKinds(fresh)
     rulesNaming(fresh, '')
+  }
+  const met = new Set([sheetPath])
+  // The set grows while it is walked.
+  for (const path of met) {
+    const said = path === sheetPath ? text : textOf(path)
+    if (said === undefined) continue
+    const read = path === sheetPath ? sheetOf : readerOf(path)
+    const sheet = await inPieces(said, read, remember)
+    for (const imported of importsOf(sheet, path)) met.add(imported)
+  }
+}
+
+/** Reads a text from its beginning to further and further places; hands over the rules that have come each time. */
+async function inPieces(
+  text: string,
+  read: (text: string) => Sheet,
+  onRules: (fresh: Pick<Sheet, 'rules'>) => void,
+): Promise<Sheet> {
+  let known = 0
+  for (let to = PIECE; to < text.length; to += PIECE) {
+    const { rules } = read(text.slice(0, to))
+    onRules({ rules: rules.slice(known) })
     known = rules.length
     await breath()
   }
-  sheetOf(text)
+  return read(text)
 }

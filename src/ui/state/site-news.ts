@@ -11,12 +11,14 @@ export function wornTexts(state: WorkroomState): Map<SitePath, string> {
     const path = pathOfDoc(doc)
     if (path !== null) texts.set(path, text)
   }
+  const dragged = state.preview && pathOfDoc(state.preview.doc)
+  if (dragged) texts.set(dragged, state.preview.text)
   return texts.set(state.sheetPath, sheetText(state))
 }
 
 /** Which files there are. */
 export function filesNews({ files, sheetPath, lookId }: WorkroomState): SiteNews {
-  const known = files.map(({ path, size, pixels, encoding }) => ({ path, size, pixels, encoding }))
+  const known = files.map(({ path, hash, size, pixels, encoding }) => ({ path, hash, size, pixels, encoding }))
   return { type: 'files', files: known, sheetPath, sheetDoc: lookDoc(lookId) }
 }
 

@@ -3,18 +3,22 @@ import { parseSheet, type Sheet } from '../../core/sheet/parse.ts'
 import { reparseSheet } from '../../core/sheet/reparse.ts'
 import { applySplices } from '../../core/text/splice.ts'
 
-let last: Sheet | null = null
-let before: Sheet | null = null
-
-/** The index of a sheet's text. The two latest are kept: every part of the screen asks for the same ones. */
-export function sheetOf(text: string): Sheet {
-  if (last?.text === text) return last
-  if (before?.text === text) return before
-  const read = last ? reparseSheet(last, text) : parseSheet(text)
-  before = last
-  last = read
-  return read
+/** Reads the texts of one stylesheet. The two latest are kept: every part of the screen asks for the same ones. */
+export function sheetReader(): (text: string) => Sheet {
+  let last: Sheet | null = null
+  let before: Sheet | null = null
+  return (text) => {
+    if (last?.text === text) return last
+    if (before?.text === text) return before
+    const read = last ? reparseSheet(last, text) : parseSheet(text)
+    before = last
+    last = read
+    return read
+  }
 }
+
+/** The index of the sheet's text. */
+export const sheetOf = sheetReader()
 
 const lists = new WeakMap<Sheet, Map<string, string[]>>()
 

@@ -8,14 +8,16 @@ import type { PlacedRung, PlacedTrace } from '../../core/trace/placed.ts'
 import type { Offer } from '../../core/edit/rule-offers.ts'
 import { lostInWords, placeInWords } from '../../core/trace/words.ts'
 import { isShorthand } from '../../core/properties/shorthands.ts'
-import { swatchesOf } from '../../core/color/swatches.ts'
-import { fileDoc, lookDoc, type Doc } from '../../core/site/step.ts'
+import { swatchesAmong } from '../../core/color/swatches.ts'
+import { fileDoc, lookDoc, pathOfDoc, type Doc } from '../../core/site/step.ts'
+import { isSheet } from '../../core/paths/paths.ts'
 import { planEdit } from '../../core/edit/decide.ts'
 import type { Splice } from '../../core/text/splice.ts'
 import { onEscape } from '../controls/on-escape.ts'
 import { ColorField } from '../controls/color-field.tsx'
 import { useDraft } from '../controls/use-draft.ts'
 import { settledSheetText } from '../state/document.ts'
+import { docOfSheet, settledSheets } from '../state/sheets.ts'
 import { sheetOf } from '../state/texts.ts'
 import { count } from '../words.ts'
 import { useNotice, useRoom, useWorkroom } from '../state/context.tsx'
@@ -48,11 +50,12 @@ function ChangeForm({ trace, found, close }: { trace: PlacedTrace; found: Inspec
   const show = useShowReach()
   const name = useId()
   const settled = useRoom(settledSheetText)
+  const sheets = useRoom(settledSheets)
   const offers = useOffers(found, trace)
   const winner = trace.rungs.find(({ lost }) => lost === null)
   const property = propertyToChange(trace, winner)
   const swatchName = winner && onlyVar(winner.value)
-  const swatch = swatchName ? swatchesOf(sheetOf(settled)).find((each) => each.name === swatchName) : undefined
+  const swatch = swatchName ? swatchesAmong(sheets).find((each) => each.name === swatchName) : undefined
   const changeable =
     winner !== undefined && (winner.kind === 'external' || winner.kind === 'embedded' || winner.kind === 'inline')
   const [chosen, setChosen] = useState<Target | null>(null)
@@ -71,11 +74,16 @@ function ChangeForm({ trace, found, close }: { trace: PlacedTrace; found: Inspec
         splices: planChange(path === sheetPath ? settled : (texts.get(doc) ?? ''), winner, property, value),
       }
     }
-    const edit =
-      target.kind === 'swatch'
-        ? { selector: ':root', property: target.name, value }
-        : { selector: target.kind === 'rule' ? target.selector : '', property, value, scope: 'only' as const }
-    return { doc: lookDoc(lookId), splices: planEdit(sheetOf(settled), edit) }
+    if (target.kind === 'swatch') {
+      const at = swatch?.at ?? sheets.at(-1)!
+      const edit = { selector: ':root', property: target.name, value }
+      return { doc: docOfSheet(store.getState(), at.path), splices: planEdit(at.sheet, edit) }
+    }
+    const selector = target.kind === 'rule' ? target.selector : ''
+    return {
+      doc: lookDoc(lookId),
+      splices: planEdit(sheetOf(settled), { selector, property, value, scope: 'only' }),
+    }
   }
   const commit = (value: string) => {
     const change = plan(value)
@@ -93,7 +101,9 @@ function ChangeForm({ trace, found, close }: { trace: PlacedTrace; found: Inspec
   }
   const preview = (value: string | null) => {
     const change = value === null ? null : plan(value)
-    store.getState().showPreview(change && change.doc === lookDoc(store.getState().lookId) ? change.splices : null)
+    // A page is shown changed once it is: its own text is nothing to drag in.
+    const path = change && pathOfDoc(change.doc)
+    store.getState().showPreview(path && !isSheet(path) ? null : (change?.splices ?? null), change?.doc)
   }
   const choice = (each: Target, label: React.ReactNode, selector = '') => (
     <label

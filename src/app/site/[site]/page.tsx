@@ -6,8 +6,8 @@ import { OpenSite, type FirstData } from '../../../ui/shell/open-site.tsx'
 
 export const dynamic = 'force-dynamic'
 
-/** Sites with more text than this, in characters, are fetched by a worker: taking them in would hold the window up. */
-const MOST_CHARACTERS = 1_500_000
+/** Sites with more text than this, in bytes, are fetched by a worker: taking them in would hold the window up. */
+const MOST_TEXT = 1_500_000
 
 /** The workroom of one site. What it begins with comes along, so that frames start without asking first. */
 export default async function SitePage({ params }: { params: Promise<{ site: string }> }) {
@@ -32,9 +32,8 @@ function fetchEarly(siteId: string): string {
 async function firstData(siteId: string): Promise<FirstData> {
   try {
     const sites = await repository()
-    const [site, fonts] = await Promise.all([sites.load(siteId), shippedFonts(sites)])
-    const characters = Object.values(site.texts).reduce((sum, text) => sum + text.length, 0)
-    return characters > MOST_CHARACTERS ? { fonts } : { site, fonts }
+    const [size, fonts] = await Promise.all([sites.textSize(siteId), shippedFonts(sites)])
+    return size > MOST_TEXT ? { fonts } : { site: await sites.load(siteId), fonts }
   } catch (error) {
     if (isPublicError(error)) return { fault: error.message }
     throw error

@@ -1,4 +1,4 @@
-import { generates } from '../../boxes/flex-container.ts'
+import { generates } from '../../boxes/flex-parts.ts'
 import { computed } from '../../boxes/box-style.ts'
 import { isFloat, isolatesFloats, isOutOfFlow } from '../../boxes/kinds.ts'
 import { selectorFor } from '../../boxes/measure.ts'

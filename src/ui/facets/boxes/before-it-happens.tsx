@@ -1,5 +1,5 @@
 'use client'
-import { settledSheetText } from '../../state/document.ts'
+import { pathOfDoc } from '../../../core/site/step.ts'
 import { useRoom } from '../../state/context.tsx'
 import { useAnswer } from '../../state/use-answer.ts'
 import type { Answer } from '../../../workers/questions.ts'
@@ -18,12 +18,13 @@ function whatComes(broken: Answer<'newlyBroken'>): string {
 
 /** While a size is dragged: the pages, also those out of view, on which a row would no longer hold or that would scroll sideways. */
 export function BeforeItHappens({ selector, width, dragged }: { selector: string; width: number; dragged: number }) {
-  const settled = useRoom(settledSheetText)
-  const isDragged = useRoom((state) => state.preview !== null)
+  const doc = useRoom((state) => state.preview?.doc ?? null)
+  const settled = useRoom((state) => (doc === null ? '' : (state.texts.get(doc) ?? '')))
+  const sheetPath = useRoom((state) => state.sheetPath)
   const openCloseUp = useRoom((state) => state.openCloseUp)
-  const ask = isDragged ? { selector, page: null, width, settled, dragged } : null
+  const ask = doc === null ? null : { selector, page: null, width, file: pathOfDoc(doc) ?? sheetPath, settled, dragged }
   const broken = useAnswer('newlyBroken', ask, { keep: true })
-  if (!isDragged || !broken || broken.length === 0) return null
+  if (doc === null || !broken || broken.length === 0) return null
   return (
     <div role="status" className="rounded-[3px] border border-alarm bg-alarm-wash px-2.5 py-2 text-[12px]">
       <p className="font-semibold text-alarm">This would {whatComes(broken)}:</p>

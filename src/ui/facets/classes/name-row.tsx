@@ -3,10 +3,9 @@ import { ChevronRight } from 'lucide-react'
 import type { SiteName } from '../../../core/classes/all-names.ts'
 import { escapeIdent } from '../../../core/css/ident.ts'
 import { namesInCss } from '../../../core/classes/names-in-css.ts'
-import { settledSheetText } from '../../state/document.ts'
+import { settledSheets, showInSheet } from '../../state/sheets.ts'
 import { useOutline } from '../../state/outline.ts'
 import { useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
-import { sheetOf } from '../../state/texts.ts'
 import { askOnce } from '../../state/use-answer.ts'
 import { count, listed } from '../../words.ts'
 
@@ -49,9 +48,10 @@ function Deeds({ name: { kind, name, elements, pages, rules } }: { name: SiteNam
   const workroom = useWorkroom()
   const notice = useNotice()
   const set = useRoom((state) => state.set)
-  const showText = useRoom((state) => state.showText)
-  const sheet = sheetOf(useRoom(settledSheetText))
-  const place = namesInCss(sheet).find((each) => each.kind === kind && each.name === name)
+  const sheets = useRoom(settledSheets)
+  const place = sheets
+    .flatMap(({ path, sheet }) => namesInCss(sheet).map((each) => ({ ...each, path })))
+    .find((each) => each.kind === kind && each.name === name)
   const turn = async () => {
     const turned = await askOnce(workroom, 'turn', { kind, name })
     if (!turned) return
@@ -73,7 +73,11 @@ function Deeds({ name: { kind, name, elements, pages, rules } }: { name: SiteNam
           Rename …
         </button>
         {place && (
-          <button type="button" className="btn h-7" onClick={() => showText(null, { from: place.from, to: place.to })}>
+          <button
+            type="button"
+            className="btn h-7"
+            onClick={() => showInSheet(workroom.store.getState(), place.path, place)}
+          >
             Show the rule
           </button>
         )}

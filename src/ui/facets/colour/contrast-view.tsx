@@ -4,15 +4,13 @@ import { ChevronRight } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { writeColorLike } from '../../../core/values/color-notation.ts'
-import { swatchesOf } from '../../../core/color/swatches.ts'
+import { swatchesAmong } from '../../../core/color/swatches.ts'
 import type { ContrastPair } from '../../../core/contrast/pairs.ts'
 import { planAt } from '../../../core/edit/decide.ts'
 import { setValue } from '../../../core/sheet/edit.ts'
 import { declarationsOf, styleRules } from '../../../core/sheet/walk.ts'
-import { lookDoc } from '../../../core/site/step.ts'
 import { heightFor, useViewport } from '../../lineup/viewport.ts'
-import { settledSheetText } from '../../state/document.ts'
-import { sheetOf } from '../../state/texts.ts'
+import { docOfSheet, settledSheets, sheetAt } from '../../state/sheets.ts'
 import { count, listed } from '../../words.ts'
 import { useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
 import { useAnswer } from '../../state/use-answer.ts'
@@ -182,7 +180,8 @@ function PairRow({ pair }: { pair: ContrastPair }) {
 function PairDetail({ pair }: { pair: ContrastPair }) {
   const { store } = useWorkroom()
   const notice = useNotice()
-  const settled = useRoom(settledSheetText)
+  const settled = useRoom(settledSheets)
+  const sheetPath = useRoom((state) => state.sheetPath)
   const { width } = useViewport()
   const { kind, text, background, needs, state, sample } = pair
   const offer = useAnswer('contrastOffer', {
@@ -192,16 +191,20 @@ function PairDetail({ pair }: { pair: ContrastPair }) {
   const look = () =>
     store.getState().set({ closeUp: sample.page, picked: { page: sample.page, index: sample.index, pseudo: '' } })
   const decider = offer?.decider ?? null
-  const swatch = decider?.swatch ? swatchesOf(sheetOf(settled)).find(({ name }) => name === decider.swatch) : undefined
-  const apply = (label: string, splices: ReturnType<typeof planAt>) => {
-    const { edit, lookId } = store.getState()
-    if (edit({ label, texts: [{ doc: lookDoc(lookId), splices }] })) notice(`${label}.`)
+  const swatch = decider?.swatch ? swatchesAmong(settled).find(({ name }) => name === decider.swatch) : undefined
+  const apply = (label: string, path: string, splices: ReturnType<typeof planAt>) => {
+    const state = store.getState()
+    if (state.edit({ label, texts: [{ doc: docOfSheet(state, path), splices }] })) notice(`${label}.`)
   }
-  const written = decider?.inSheet
-    ? (styleRules(sheetOf(settled))
-        .flatMap(({ rule }) => declarationsOf(rule))
-        .find(({ from }) => from === decider.offset)?.value ?? '')
-    : ''
+  /** Gives the declaration that decides another value. */
+  const write = (label: string, property: string, value: (written: string) => string) => {
+    if (!decider) return
+    const sheet = sheetAt(store.getState(), decider.file)
+    const written = styleRules(sheet)
+      .flatMap(({ rule }) => declarationsOf(rule))
+      .find(({ from }) => from === decider.offset)
+    apply(label, decider.file, planAt(sheet, decider.offset, property, value(written?.value ?? '')))
+  }
   return (
     <div className="flex flex-col gap-2 bg-sunken px-4 py-2.5 text-[12px]">
       <p>
@@ -223,7 +226,7 @@ function PairDetail({ pair }: { pair: ContrastPair }) {
               {decider ? (
                 <>
                   First in <code className="font-mono">{offer.element}</code>: {decider.property} is set by{' '}
-                  {decider.inSheet ? 'line' : `${decider.file} line`} {decider.line}
+                  {decider.file === sheetPath ? 'line' : `${decider.file}, line`} {decider.line}
                   {decider.selector && (
                     <>
                       , <code className="font-mono">{decider.selector}</code>
@@ -243,7 +246,7 @@ function PairDetail({ pair }: { pair: ContrastPair }) {
                 </>
               )}
             </p>
-            {pair.passes === false && offer.color !== null && decider?.inSheet && (
+            {pair.passes === false && offer.color !== null && decider?.inStylesheet && (
               <div className="flex flex-wrap items-center gap-2">
                 <span
                   aria-hidden
@@ -263,6 +266,7 @@ function PairDetail({ pair }: { pair: ContrastPair }) {
                     onClick={() =>
                       apply(
                         `${swatch.name}: ${offer.color}`,
+                        swatch.at.path,
                         setValue(swatch.declaration, writeColorLike(swatch.value, offer.color!)),
                       )
                     }
@@ -274,9 +278,8 @@ function PairDetail({ pair }: { pair: ContrastPair }) {
                   type="button"
                   className="btn h-7"
                   onClick={() =>
-                    apply(
-                      `${decider.property} of ${decider.selector}: ${offer.color}`,
-                      planAt(sheetOf(settled), decider.offset, decider.property, writeColorLike(written, offer.color!)),
+                    write(`${decider.property} of ${decider.selector}: ${offer.color}`, decider.property, (written) =>
+                      writeColorLike(written, offer.color!),
                     )
                   }
                 >
@@ -286,12 +289,7 @@ function PairDetail({ pair }: { pair: ContrastPair }) {
                   <button
                     type="button"
                     className="btn h-7"
-                    onClick={() =>
-                      apply(
-                        `Underlined ${decider.selector}`,
-                        planAt(sheetOf(settled), decider.offset, 'text-decoration-line', 'underline'),
-                      )
-                    }
+                    onClick={() => write(`Underlined ${decider.selector}`, 'text-decoration-line', () => 'underline')}
                   >
                     Underline them
                   </button>

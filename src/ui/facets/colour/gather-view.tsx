@@ -2,8 +2,7 @@
 import { CircleCheck } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import type { Gathered, GatheredColor, GatherPlan } from '../../../core/color/gather-colors.ts'
-import { placeOf } from '../../../core/text/place.ts'
-import { settledSheetText } from '../../state/document.ts'
+import { lineIn, settledSheets, showInSheet } from '../../state/sheets.ts'
 import { useAsk } from '../../state/use-answer.ts'
 import { count } from '../../words.ts'
 import { useRoom, useWorkroom } from '../../state/context.tsx'
@@ -152,7 +151,7 @@ function GroupRow({
 /** One colour as it is written, with its places. */
 function Member({ member, lead }: { member: GatheredColor; lead: string }) {
   const { store } = useWorkroom()
-  const text = useRoom(settledSheetText)
+  const sheets = useRoom(settledSheets)
   return (
     <>
       <p className="flex items-center gap-1.5">
@@ -170,15 +169,15 @@ function Member({ member, lead }: { member: GatheredColor; lead: string }) {
       </p>
       <LongList
         items={member.uses}
-        keyOf={({ from }) => `${from}`}
+        keyOf={({ file, from }) => `${file} ${from}`}
         rowHeight={18}
-        row={({ from, to, rule, property }) => (
+        row={({ file, from, to, rule, property }) => (
           <button
             type="button"
             className="block w-full truncate text-left text-quiet hover:text-ink hover:underline"
-            onClick={() => store.getState().showText(null, { from, to })}
+            onClick={() => showInSheet(store.getState(), file, { from, to })}
           >
-            line {placeOf(text, from).line} <code className="font-mono text-ink">{rule.replace(/\s+/g, ' ')}</code>{' '}
+            {lineIn(sheets, file, from)} <code className="font-mono text-ink">{rule.replace(/\s+/g, ' ')}</code>{' '}
             {property}
           </button>
         )}

@@ -1,9 +1,8 @@
 import { Palette } from 'lucide-react'
-import { swatchesOf } from '../../../core/color/swatches.ts'
+import { swatchesAmong } from '../../../core/color/swatches.ts'
 import { VISIONS } from '../../../core/color/vision.ts'
 import type { Facet } from '../facet.ts'
-import { sheetText } from '../../state/document.ts'
-import { sheetOf } from '../../state/texts.ts'
+import { settledSheets } from '../../state/sheets.ts'
 import { ContrastView } from './contrast-view.tsx'
 import { GatherView } from './gather-view.tsx'
 import { GroundView } from './ground/ground-view.tsx'
@@ -53,8 +52,9 @@ export const colour: Facet = {
   ],
   // Old sheets write their colours down again and again: Gather finds what there is.
   opensOn: (state) => {
-    const sheet = sheetOf(sheetText(state))
-    return swatchesOf(sheet).length === 0 && sheet.rules.length > 0 ? 'gather' : 'swatches'
+    const sheets = settledSheets(state)
+    const isEmpty = sheets.every(({ sheet }) => sheet.rules.length === 0)
+    return swatchesAmong(sheets).length === 0 && !isEmpty ? 'gather' : 'swatches'
   },
   commands: (_workroom, { vision, set }) => [
     ...VISIONS.filter((each) => each !== vision).map((each) => ({

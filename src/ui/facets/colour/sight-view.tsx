@@ -1,11 +1,10 @@
 'use client'
+import { settledSheets } from '../../state/sheets.ts'
 import { useMemo } from 'react'
 import { collapses } from '../../../core/color/collapse.ts'
-import { resolveColor } from '../../../core/color/resolve.ts'
-import { swatchesOf } from '../../../core/color/swatches.ts'
+import { resolveColorAmong } from '../../../core/color/resolve.ts'
+import { swatchesAmong } from '../../../core/color/swatches.ts'
 import { VISIONS, type Vision } from '../../../core/color/vision.ts'
-import { settledSheetText } from '../../state/document.ts'
-import { sheetOf } from '../../state/texts.ts'
 import { useRoom } from '../../state/context.tsx'
 import { Group } from '../../controls/parts.tsx'
 
@@ -23,11 +22,10 @@ const name = (vision: Vision | null) => (vision === null ? 'As it is' : vision[0
 export function SightView() {
   const vision = useRoom((state) => state.vision)
   const set = useRoom((state) => state.set)
-  const settled = useRoom(settledSheetText)
+  const settled = useRoom(settledSheets)
   const found = useMemo(() => {
-    const sheet = sheetOf(settled)
-    const colors = swatchesOf(sheet).flatMap(({ name: swatch, value }) => {
-      const hex = resolveColor(sheet, value)
+    const colors = swatchesAmong(settled).flatMap(({ name: swatch, value }) => {
+      const hex = resolveColorAmong(settled, value)
       return hex === null ? [] : [{ name: swatch, value: hex }]
     })
     return new Map(VISIONS.map((each) => [each, collapses(colors, each)]))

@@ -1,19 +1,17 @@
 'use client'
 import { ChevronRight, Plus } from 'lucide-react'
 import { memo, useId, useMemo, useState } from 'react'
-import { addSwatch, swatchesOf, swatchNameFault, type Swatch } from '../../../core/color/swatches.ts'
+import { addSwatchAmong, swatchesAmong, swatchNameFault, type SwatchAt } from '../../../core/color/swatches.ts'
 import { derivedName, derivedValue, type Derivation } from '../../../core/color/derive.ts'
-import { lookDoc } from '../../../core/site/step.ts'
 import { removeDeclaration, setValue } from '../../../core/sheet/edit.ts'
-import { resolveVars } from '../../../core/edit/variables.ts'
+import { resolveVarsAmong } from '../../../core/edit/variables.ts'
 import { declarationsOf, topStyleRules } from '../../../core/sheet/walk.ts'
 import { selectorsOf } from '../../../core/edit/decide.ts'
 import { ColorField } from '../../controls/color-field.tsx'
 import { LongList } from '../../controls/long-list.tsx'
 import { NameSelect } from '../../controls/name-select.tsx'
-import { settledSheetText, sheetText } from '../../state/document.ts'
-import { sheetOf } from '../../state/texts.ts'
-import { placeOf } from '../../../core/text/place.ts'
+import { docOfSheet, lineIn, settledSheets, showInSheet, shownSheets } from '../../state/sheets.ts'
+import type { WorkroomStore } from '../../state/store.ts'
 import { count } from '../../words.ts'
 import { carryOut } from '../../state/carry-out.ts'
 import { askOnce, useAnswer } from '../../state/use-answer.ts'
@@ -23,10 +21,9 @@ import { Group } from '../../controls/parts.tsx'
 
 /** The swatches: their values, where they are used, and new ones made of others. */
 export function SwatchesView() {
-  const shown = useRoom(sheetText)
-  const settled = useRoom(settledSheetText)
-  const swatches = swatchesOf(sheetOf(settled))
-  const live = new Map(swatchesOf(sheetOf(shown)).map((swatch) => [swatch.name, swatch.value]))
+  const shown = useRoom(shownSheets)
+  const swatches = swatchesAmong(useRoom(settledSheets))
+  const live = new Map(swatchesAmong(shown).map((swatch) => [swatch.name, swatch.value]))
   const taken = useMemo(() => swatches.map(({ name }) => name), [swatches])
   const [open, setOpen] = useState<string | null>(null)
   return (
@@ -66,7 +63,7 @@ const SwatchRow = memo(function SwatchRow({
   open,
   onOpen,
 }: {
-  swatch: Swatch
+  swatch: SwatchAt
   value: string
   taken: readonly string[]
   open: boolean
@@ -78,7 +75,9 @@ const SwatchRow = memo(function SwatchRow({
   const [name, setName] = useState<string | null>(null)
   const fault = name === null || name === swatch.name ? null : swatchNameFault(name, taken)
   const id = useId()
-  const doc = () => lookDoc(store.getState().lookId)
+  const { path } = swatch.at
+  const isElsewhere = useRoom((state) => state.sheetPath !== path)
+  const doc = () => docOfSheet(store.getState(), path)
 
   const rename = async () => {
     if (name === null || fault) return
@@ -89,7 +88,7 @@ const SwatchRow = memo(function SwatchRow({
     if (plan && carryOut(workroom, label, plan.change)) notice(`${label}; ${count(swatch.uses, 'use')} followed.`)
   }
   const remove = () => {
-    const sheet = sheetOf(settledSheetText(store.getState()))
+    const { sheet } = swatch.at
     const splices = topStyleRules(sheet)
       .filter((rule) => selectorsOf(rule).includes(':root'))
       .flatMap((rule) => declarationsOf(rule).filter((declaration) => declaration.property === swatch.name))
@@ -106,7 +105,7 @@ const SwatchRow = memo(function SwatchRow({
           label={`Swatch ${swatch.name}`}
           value={value}
           offerSwatches={false}
-          onPreview={(next) => store.getState().showPreview(next === null ? null : recolour(next))}
+          onPreview={(next) => store.getState().showPreview(next === null ? null : recolour(next), doc())}
           onCommit={(next) =>
             store
               .getState()
@@ -157,6 +156,7 @@ const SwatchRow = memo(function SwatchRow({
           )}
         </div>
       </div>
+      {isElsewhere && <p className="truncate pl-[38px] font-mono text-[11px] text-quiet">{path}</p>}
       {fault && (
         <p id={id} className="mt-1 pl-[38px] text-[12px] text-alarm">
           {fault}
@@ -166,6 +166,13 @@ const SwatchRow = memo(function SwatchRow({
     </div>
   )
 })
+
+/** A new swatch stands beside those that are there. */
+function writeSwatch(store: WorkroomStore, name: string, value: string): void {
+  const state = store.getState()
+  const { path, splices } = addSwatchAmong(settledSheets(state), name, value)
+  state.edit({ label: `Added the swatch ${name}`, texts: [{ doc: docOfSheet(state, path), splices }] })
+}
 
 const NewSwatch = memo(function NewSwatch({ taken }: { taken: readonly string[] }) {
   const { store } = useWorkroom()
@@ -177,14 +184,10 @@ const NewSwatch = memo(function NewSwatch({ taken }: { taken: readonly string[] 
   const fault =
     swatchNameFault(full, taken) ??
     (CSS.supports('color', color) ? null : `“${color}” is not a CSS colour. Try #3d8591.`)
-  const settled = useRoom(settledSheetText)
+  const settled = useRoom(settledSheets)
   const add = () => {
     if (fault) return setTried(true)
-    const { lookId, edit } = store.getState()
-    edit({
-      label: `Added the swatch ${full}`,
-      texts: [{ doc: lookDoc(lookId), splices: addSwatch(sheetOf(settled), full, color) }],
-    })
+    writeSwatch(store, full, color)
     setName('')
     setTried(false)
   }
@@ -200,7 +203,7 @@ const NewSwatch = memo(function NewSwatch({ taken }: { taken: readonly string[] 
         <span
           aria-hidden
           className="size-[30px] shrink-0 rounded-[3px] border border-edge"
-          style={{ backgroundColor: resolveVars(sheetOf(settled), color) }}
+          style={{ backgroundColor: resolveVarsAmong(settled, color) }}
         />
         <input
           aria-label="Name of a new swatch"
@@ -236,7 +239,7 @@ const NewSwatch = memo(function NewSwatch({ taken }: { taken: readonly string[] 
 function Uses({ name }: { name: string }) {
   const { store } = useWorkroom()
   const reach = useAnswer('swatchReach', { name })
-  const text = useRoom(settledSheetText)
+  const sheets = useRoom(settledSheets)
   const outline = useOutline()
   if (!reach) return <p className="mt-1 pl-[38px] text-[12px] text-quiet">Looking …</p>
   const rules = [...new Map(reach.uses.map((use) => [`${use.selector} ${use.property}`, use])).values()]
@@ -252,14 +255,14 @@ function Uses({ name }: { name: string }) {
       </p>
       <ul className="mt-1 flex flex-col gap-0.5">
         {rules.map((use) => (
-          <li key={use.from} {...(use.property.startsWith('--') ? {} : outline(use.selector))}>
+          <li key={`${use.file} ${use.from}`} {...(use.property.startsWith('--') ? {} : outline(use.selector))}>
             <button
               type="button"
               className="w-full truncate text-left hover:underline"
               title={`${use.selector}: ${use.property}`}
-              onClick={() => store.getState().showText(null, { from: use.from, to: use.to })}
+              onClick={() => showInSheet(store.getState(), use.file, use)}
             >
-              <span className="text-quiet">line {placeOf(text, use.from).line}</span>{' '}
+              <span className="text-quiet">{lineIn(sheets, use.file, use.from)}</span>{' '}
               <code className="font-mono">
                 {use.property.startsWith('--') ? use.property : use.selector.replace(/\s+/g, ' ')}
               </code>{' '}
@@ -278,7 +281,7 @@ function Uses({ name }: { name: string }) {
 /** Makes a swatch of another one: lighter, darker, or mixed with a third; it goes on following what it is made of. */
 const Derive = memo(function Derive({ names }: { names: readonly string[] }) {
   const { store } = useWorkroom()
-  const settled = useRoom(settledSheetText)
+  const settled = useRoom(settledSheets)
   const [kind, setKind] = useState<Derivation['kind']>('lighter')
   const [chosen, setFrom] = useState(names[0]!)
   const [other, setWith] = useState(names[1] ?? names[0]!)
@@ -290,11 +293,7 @@ const Derive = memo(function Derive({ names }: { names: readonly string[] }) {
   const name = Array.from({ length: 20 }, (_, at) => derivedName(derivation) + (at === 0 ? '' : `-${at + 1}`)).find(
     (each) => !names.includes(each),
   )!
-  const add = () =>
-    store.getState().edit({
-      label: `Added the swatch ${name}`,
-      texts: [{ doc: lookDoc(store.getState().lookId), splices: addSwatch(sheetOf(settled), name, value) }],
-    })
+  const add = () => writeSwatch(store, name, value)
   return (
     <Group title="Make one of another">
       <form
@@ -333,7 +332,7 @@ const Derive = memo(function Derive({ names }: { names: readonly string[] }) {
           <span
             aria-hidden
             className="size-[30px] rounded-[3px] border border-edge"
-            style={{ backgroundColor: resolveVars(sheetOf(settled), value) }}
+            style={{ backgroundColor: resolveVarsAmong(settled, value) }}
           />
           <button type="submit" className="btn">
             <Plus aria-hidden className="size-4" />

@@ -1,23 +1,30 @@
 'use client'
 import { drawTogether, repeatedInStates } from '../../../core/edit/draw-together.ts'
 import { NO_CHANGE } from '../../../core/site/change.ts'
-import { lookDoc } from '../../../core/site/step.ts'
 import { orderStates, stateConflicts } from '../../../core/states/order.ts'
-import { useRoom } from '../../state/context.tsx'
-import { settledSheetText } from '../../state/document.ts'
-import { sheetOf } from '../../state/texts.ts'
+import { useRoom, useWorkroom } from '../../state/context.tsx'
+import { docOfSheet, settledSheets } from '../../state/sheets.ts'
 import { count, listed } from '../../words.ts'
 
 /** Says where the order of a kind's rules keeps a state from showing, and what they repeat; mends both, with proof. */
 export function Order({ base }: { base: string }) {
-  const sheet = sheetOf(useRoom(settledSheetText))
-  const lookId = useRoom((state) => state.lookId)
+  const { store } = useWorkroom()
+  const sheets = useRoom(settledSheets)
   const set = useRoom((state) => state.set)
+  const { path, sheet } =
+    sheets.find(({ sheet }) => stateConflicts(sheet, base).length > 0) ??
+    sheets.find(({ sheet }) => repeatedInStates(sheet, base).length > 0) ??
+    sheets.at(-1)!
   const conflicts = stateConflicts(sheet, base)
   const repeated = repeatedInStates(sheet, base)
   const propose = (title: string, label: string, splices: ReturnType<typeof orderStates>) =>
     set({
-      asking: { kind: 'change', title, label, change: { ...NO_CHANGE, texts: [{ doc: lookDoc(lookId), splices }] } },
+      asking: {
+        kind: 'change',
+        title,
+        label,
+        change: { ...NO_CHANGE, texts: [{ doc: docOfSheet(store.getState(), path), splices }] },
+      },
     })
   return (
     <>

@@ -1,9 +1,10 @@
 'use client'
+import { docOfSheet, settledSheets } from '../../state/sheets.ts'
+import { homeOf } from '../../../core/edit/decide-among.ts'
 import { useState } from 'react'
 import { planStates } from '../../../core/edit/edit-states.ts'
 import type { LinkKind } from '../../../core/links/kinds.ts'
 import type { ProofState } from '../../../core/links/link-states.ts'
-import { lookDoc } from '../../../core/site/step.ts'
 import { LINK_STATES } from '../../../core/states/order.ts'
 import { Choice } from '../../controls/choice.tsx'
 import { ColorRow } from '../../controls/color-row.tsx'
@@ -11,8 +12,6 @@ import { TextField } from '../../controls/text-field.tsx'
 import { useField, type Field } from '../../controls/use-field.ts'
 import { Where } from '../../controls/where.tsx'
 import { useRoom, useWorkroom } from '../../state/context.tsx'
-import { settledSheetText } from '../../state/document.ts'
-import { sheetOf } from '../../state/texts.ts'
 
 type State = (typeof LINK_STATES)[number]
 
@@ -58,21 +57,21 @@ function Also({ state, also, onAlso }: { state: State; also: readonly State[]; o
 /** A field whose edits go to several states. */
 function useStatesField(base: string, state: State, states: readonly State[], property: string, name: string): Field {
   const { store } = useWorkroom()
-  const sheet = sheetOf(useRoom(settledSheetText))
+  const sheets = useRoom(settledSheets)
   const field = useField(`${base}:${state}`, property, name)
   if (states.length === 1 || field.scope === 'swatch') return field
-  const plan = (value: string) => planStates(sheet, base, states, property, value)
+  const { at } = homeOf(sheets, `${base}:${state}`)
+  const plan = (value: string) => planStates(at.sheet, base, states, property, value)
+  const doc = () => docOfSheet(store.getState(), at.path)
   const words = states.map((each) => `:${each}`).join(', ')
   return {
     ...field,
-    preview: (value) => store.getState().showPreview(value === null ? null : plan(value)),
-    commit: (value) => {
-      const { edit, lookId } = store.getState()
-      edit({
+    preview: (value) => store.getState().showPreview(value === null ? null : plan(value), doc()),
+    commit: (value) =>
+      void store.getState().edit({
         label: `${name} of ${base} in ${words}: ${value}`,
-        texts: [{ doc: lookDoc(lookId), splices: plan(value) }],
-      })
-    },
+        texts: [{ doc: doc(), splices: plan(value) }],
+      }),
   }
 }
 

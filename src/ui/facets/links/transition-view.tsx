@@ -1,4 +1,5 @@
 'use client'
+import { docOfSheet, settledSheets } from '../../state/sheets.ts'
 import { Pause, Play } from 'lucide-react'
 import { useState } from 'react'
 import { readEasing, writeEasing, type Easing } from '../../../core/motion/easing.ts'
@@ -8,13 +9,10 @@ import type { ProvedState } from '../../../core/links/state-proof.ts'
 import type { LinkKind } from '../../../core/links/kinds.ts'
 import { WEARABLE, type Wearable } from '../../../core/links/worn.ts'
 import { NO_CHANGE } from '../../../core/site/change.ts'
-import { lookDoc } from '../../../core/site/step.ts'
 import { Choice } from '../../controls/choice.tsx'
 import { useField } from '../../controls/use-field.ts'
 import { Where } from '../../controls/where.tsx'
-import { useRoom } from '../../state/context.tsx'
-import { settledSheetText } from '../../state/document.ts'
-import { sheetOf } from '../../state/texts.ts'
+import { useRoom, useWorkroom } from '../../state/context.tsx'
 import { listed } from '../../words.ts'
 import { Curve } from './curve.tsx'
 import { KindChoice } from './kind-choice.tsx'
@@ -232,10 +230,16 @@ function Notes({ transitions, changing }: { transitions: readonly Transition[]; 
 
 /** Offers to hold movement still for people who asked for less of it. */
 function Reduced({ selector }: { selector: string }) {
-  const sheet = sheetOf(useRoom(settledSheetText))
-  const lookId = useRoom((state) => state.lookId)
+  const { store } = useWorkroom()
+  const sheets = useRoom(settledSheets)
   const set = useRoom((state) => state.set)
-  const found = unreducedIn(sheet).filter((each) => each.selector.includes(selector))
+  const found = sheets
+    .map(({ path, sheet }) => ({
+      path,
+      sheet,
+      moving: unreducedIn(sheet).filter((each) => each.selector.includes(selector)),
+    }))
+    .filter(({ moving }) => moving.length > 0)
   if (found.length === 0) return null
   const label = `Hold ${selector} still for people who asked for less motion`
   return (
@@ -245,7 +249,10 @@ function Reduced({ selector }: { selector: string }) {
         type="button"
         className="btn h-7 text-ink"
         onClick={() => {
-          const texts = [{ doc: lookDoc(lookId), splices: reduceMotion(sheet, found) }]
+          const texts = found.map(({ path, sheet, moving }) => ({
+            doc: docOfSheet(store.getState(), path),
+            splices: reduceMotion(sheet, moving),
+          }))
           set({ asking: { kind: 'change', title: label, label, change: { ...NO_CHANGE, texts } } })
         }}
       >

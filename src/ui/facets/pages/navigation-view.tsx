@@ -196,7 +196,7 @@ function LinkRow({
 }: {
   id: string
   link: NavLinkView
-  pages: string[]
+  pages: readonly string[]
   onWords: (words: string) => void
   onTarget: (file: string) => void
   onRemove: () => void
@@ -277,7 +277,7 @@ function LinkRow({
   )
 }
 
-function AddLink({ pages, onAdd }: { pages: string[]; onAdd: (file: string, words: string) => void }) {
+function AddLink({ pages, onAdd }: { pages: readonly string[]; onAdd: (file: string, words: string) => void }) {
   if (pages.length === 0) return null
   return (
     <div className="mt-1 flex items-center gap-2 px-4">

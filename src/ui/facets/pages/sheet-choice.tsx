@@ -42,14 +42,15 @@ export function SheetChoice() {
 const FEW = 3
 
 /** Why a stylesheet is the sheet, as far as the pages tell. */
-function whyIt({ pages, rules }: SheetShare, others: readonly SheetShare[]): string {
+function whyIt({ pages, rules, withImports }: SheetShare, others: readonly SheetShare[]): string {
   const worn = `${count(pages, 'page')} ${pages === 1 ? 'wears' : 'wear'} it`
   const more = others.filter((other) => other.pages > pages).length
-  const richer = others.filter((other) => other.pages === pages && other.rules > rules).length
+  const richer = others.filter((other) => other.pages === pages && other.withImports > withImports).length
   if (more > 0) return `, chosen by hand: ${worn}.`
   if (richer > 0) return `, chosen among those that most pages wear: ${worn}.`
   const equal = pages > 0 && others.some((other) => other.pages === pages)
-  return equal ? `: ${worn}, and of those that as many wear it has most rules.` : `: ${worn}, more than any other.`
+  const most = `most rules${withImports > rules ? ', with those it imports' : ''}`
+  return equal ? `: ${worn}, and of those that as many wear it has ${most}.` : `: ${worn}, more than any other.`
 }
 
 function OtherSheet({ share: { path, pages, rules, importedBy } }: { share: SheetShare }) {

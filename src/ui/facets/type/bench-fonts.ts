@@ -1,8 +1,7 @@
+import { settledSheets } from '../../state/sheets.ts'
 import { useEffect } from 'react'
 import { FAMILIES } from '../../../core/type/families.ts'
 import { facesOf, filesOf } from '../../../core/type/faces.ts'
-import { settledSheetText } from '../../state/document.ts'
-import { sheetOf } from '../../state/texts.ts'
 import { useRoom, useWorkroom } from '../../state/context.tsx'
 
 /** Lets the bench itself set text in the families that ship with Attire; each file is fetched when it is first shown. */
@@ -26,16 +25,16 @@ const MOST_FACES = 300
 /** The same for the faces of the sheet, so that specimens are set as the pages are. */
 export function useSheetFaces(): void {
   const { frames } = useWorkroom()
-  const text = useRoom(settledSheetText)
-  const sheetPath = useRoom((state) => state.sheetPath)
+  const sheets = useRoom(settledSheets)
   const lookId = useRoom((state) => state.lookId)
   const kept = useRoom((state) => state.keeping.state === 'kept')
   const shipped = new Set(FAMILIES.map(({ name }) => name))
-  const faces = facesOf(sheetOf(text))
-    .filter(({ family }) => !shipped.has(family))
+  const faces = sheets
+    .flatMap(({ path, sheet }) => facesOf(sheet).map((face) => ({ face, sheetPath: path })))
+    .filter(({ face }) => !shipped.has(face.family))
     .slice(0, MOST_FACES)
   const key = JSON.stringify(
-    faces.flatMap((face) =>
+    faces.flatMap(({ face, sheetPath }) =>
       filesOf(face, sheetPath)
         .slice(0, 1)
         .map((path) => ({ family: face.family, path, weight: face.weight.join(' '), style: face.style })),

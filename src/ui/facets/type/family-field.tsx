@@ -1,4 +1,5 @@
 'use client'
+import { docOfSheet, settledSheets } from '../../state/sheets.ts'
 import {
   FAMILIES,
   firstFamily,
@@ -8,17 +9,13 @@ import {
   shippedFace,
   stackOf,
   SYSTEM_STACKS,
-  type Family,
 } from '../../../core/type/families.ts'
 import { editInTurn } from '../../../core/sheet/edit.ts'
 import { planEdit } from '../../../core/edit/decide.ts'
-import { lookDoc } from '../../../core/site/step.ts'
 import { diffTexts } from '../../../core/text/splice.ts'
 import { facesOf } from '../../../core/type/faces.ts'
 import { genericOf, writeFamily } from '../../../core/type/stack.ts'
 import { Choice } from '../../controls/choice.tsx'
-import { settledSheetText } from '../../state/document.ts'
-import { sheetOf } from '../../state/texts.ts'
 import { useRoom, useWorkroom } from '../../state/context.tsx'
 import type { Field } from '../../controls/use-field.ts'
 
@@ -33,15 +30,15 @@ const GENERIC = {
 /** A family with its fallback stack. Choosing one that ships with Attire puts its files and faces into the site. */
 export function FamilyField({ field, computed }: { field: Field; computed: string | undefined }) {
   const { store, fonts } = useWorkroom()
-  const sheetPath = useRoom((state) => state.sheetPath)
   const current = field.value || computed || ''
   const name = firstFamily(current)
-  const settled = useRoom(settledSheetText)
+  const settled = useRoom(settledSheets)
   const shipped = new Set(FAMILIES.map((family) => family.name))
   // Families the sheet brings itself: own fonts, and those that came with the site.
   const own = [
     ...new Set(
-      facesOf(sheetOf(settled))
+      settled
+        .flatMap(({ sheet }) => facesOf(sheet))
         .filter(({ family, urls }) => urls.length > 0 && !shipped.has(family))
         .map(({ family }) => family),
     ),
@@ -89,9 +86,10 @@ export function FamilyField({ field, computed }: { field: Field; computed: strin
   const choose = (stack: string) => {
     const family = FAMILIES.find((each) => stackOf(each) === stack)
     if (!family) return field.commit(stack)
-    const { lookId, files, edit } = store.getState()
-    const text = settledSheetText(store.getState())
-    const after = editInTurn(text, [
+    const state = store.getState()
+    const { path, sheet } = field.at
+    const isThere = settled.some(({ sheet }) => hasFace(sheet, family.name))
+    const after = editInTurn(sheet.text, [
       (sheet) =>
         planEdit(
           sheet,
@@ -104,21 +102,21 @@ export function FamilyField({ field, computed }: { field: Field; computed: strin
                 scope: field.scope === 'only' ? 'only' : 'group',
               },
         ),
-      ...facesToAdd(family, text).map(
+      ...(isThere ? [] : family.files).map(
         (file) => (sheet: Parameters<typeof addFace>[0]) =>
-          addFace(sheet, sheetPath, shippedFace(family, file), fontPath(file.file)),
+          addFace(sheet, path, shippedFace(family, file), fontPath(file.file)),
       ),
     ])
     const added = family.files
       .map(({ file }) => ({
         path: fontPath(file),
-        before: files.find((each) => each.path === fontPath(file))?.hash ?? null,
+        before: state.files.find((each) => each.path === fontPath(file))?.hash ?? null,
         after: fonts[file] ?? null,
       }))
-      .filter(({ before, after: hash }) => before === null && hash !== null && !hasFaceIn(text, family))
-    edit({
+      .filter(({ before, after: hash }) => before === null && hash !== null && !isThere)
+    state.edit({
       label: `Font family of ${field.selector}: ${family.name}`,
-      texts: [{ doc: lookDoc(lookId), splices: diffTexts(text, after) }],
+      texts: [{ doc: docOfSheet(state, path), splices: diffTexts(sheet.text, after) }],
       files: added,
     })
   }
@@ -135,12 +133,4 @@ export function FamilyField({ field, computed }: { field: Field; computed: strin
       />
     </div>
   )
-}
-
-function hasFaceIn(text: string, family: Family): boolean {
-  return hasFace(sheetOf(text), family.name)
-}
-
-function facesToAdd(family: Family, text: string): Family['files'] {
-  return hasFaceIn(text, family) ? [] : family.files
 }

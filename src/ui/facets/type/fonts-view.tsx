@@ -1,4 +1,6 @@
 'use client'
+import type { SheetAt } from '../../../core/edit/sheets.ts'
+import { docOfSheet, settledSheets, showInSheet } from '../../state/sheets.ts'
 import { DropArea } from '../../controls/drop-area.tsx'
 import { ChevronRight, FileType2 } from 'lucide-react'
 import { useMemo, useRef, useState } from 'react'
@@ -22,7 +24,6 @@ import { lookDoc, type FileChange } from '../../../core/site/step.ts'
 import { diffTexts } from '../../../core/text/splice.ts'
 import { api } from '../../state/api.ts'
 import { settledSheetText } from '../../state/document.ts'
-import { sheetOf } from '../../state/texts.ts'
 import { count, listed } from '../../words.ts'
 import { useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
 import { useAnswer } from '../../state/use-answer.ts'
@@ -32,7 +33,7 @@ import { useSiteFonts } from './use-site-fonts.ts'
 
 /** The families of the sheet with their files, own fonts, and what shows until they arrive. */
 export function FontsView() {
-  const settled = useRoom(settledSheetText)
+  const sheets = useRoom(settledSheets)
   const set = useRoom((state) => state.set)
   const arrive = useRoom((state) => state.fontsArrive)
   const facts = useSiteFonts()
@@ -40,8 +41,14 @@ export function FontsView() {
   const unused = new Set(useAnswer('unusedFaces', {}) ?? [])
   useShippedFaces()
   useSheetFaces()
-  const faces = facesOf(sheetOf(settled)).filter(({ urls }) => urls.length > 0)
-  const families = [...new Set(faces.map(({ family }) => family))]
+  const families = sheets.flatMap((at) => {
+    const faces = facesOf(at.sheet).filter(({ urls }) => urls.length > 0)
+    return [...new Set(faces.map(({ family }) => family))].map((family) => ({
+      family,
+      at,
+      faces: faces.filter((face) => face.family === family),
+    }))
+  })
   return (
     <>
       <div className="border-b border-line px-4 py-3">
@@ -65,13 +72,14 @@ export function FontsView() {
           The sheet brings no font of its own. Choose a family under Roles, or drop a font here.
         </p>
       )}
-      {families.map((family) => (
+      {families.map(({ family, at, faces }) => (
         <FamilyCard
-          key={family}
+          key={`${at.path} ${family}`}
           family={family}
-          faces={faces.filter((face) => face.family === family)}
+          at={at}
+          faces={faces}
           facts={facts}
-          unused={unused}
+          unused={at === sheets.at(-1) ? unused : NOTHING}
         />
       ))}
       <DropFonts />
@@ -88,22 +96,31 @@ export function FontsView() {
   )
 }
 
+/** What the hand-off leaves out are faces of the sheet itself. */
+const NOTHING: ReadonlySet<number> = new Set()
+
 function FamilyCard({
   family,
+  at: { path: sheetPath, sheet },
   faces,
   facts,
   unused,
 }: {
   family: string
+  at: SheetAt
   faces: readonly Face[]
   facts: Readonly<Record<string, FontFacts | null>> | undefined
   unused: ReadonlySet<number>
 }) {
   const { store } = useWorkroom()
-  const settled = useRoom(settledSheetText)
-  const sheetPath = useRoom((state) => state.sheetPath)
-  const sheet = sheetOf(settled)
-  const lists = familyLists(sheet).filter(({ families }) => families.some(({ name }) => name === family))
+  const sheets = useRoom(settledSheets)
+  const asking = sheets
+    .map((each) => ({
+      in: each.sheet,
+      lists: familyLists(each.sheet).filter(({ families }) => families.some(({ name }) => name === family)),
+    }))
+    .filter(({ lists }) => lists.length > 0)
+  const lists = asking.flatMap((each) => each.lists)
   const regular =
     faces
       .map((face) => filesOf(face, sheetPath)[0])
@@ -115,7 +132,7 @@ function FamilyCard({
       label: `Took out the faces of ${family}`,
       texts: [
         {
-          doc: lookDoc(store.getState().lookId),
+          doc: docOfSheet(store.getState(), sheetPath),
           splices: removeRules(
             sheet,
             faces.map(({ rule }) => rule),
@@ -138,6 +155,7 @@ function FamilyCard({
           <FaceRow
             key={face.rule.from}
             face={face}
+            sheetPath={sheetPath}
             path={filesOf(face, sheetPath)[0]}
             facts={facts}
             unused={unused.has(face.rule.from)}
@@ -149,7 +167,11 @@ function FamilyCard({
           Take its faces out of the sheet
         </button>
       ) : (
-        regular && <Fallback family={family} facts={regular} />
+        // The stacks that name it and its faces are written together.
+        regular &&
+        asking.every((each) => each.in === sheet) && (
+          <Fallback family={family} at={{ path: sheetPath, sheet }} facts={regular} />
+        )
       )}
     </section>
   )
@@ -157,11 +179,13 @@ function FamilyCard({
 
 function FaceRow({
   face,
+  sheetPath,
   path,
   facts,
   unused,
 }: {
   face: Face
+  sheetPath: string
   path: string | undefined
   facts: Readonly<Record<string, FontFacts | null>> | undefined
   unused: boolean
@@ -192,7 +216,7 @@ function FaceRow({
             <button
               type="button"
               className="text-left text-ink hover:underline"
-              onClick={() => store.getState().showText(null, { from: face.rule.from, to: face.rule.to })}
+              onClick={() => showInSheet(store.getState(), sheetPath, face.rule)}
             >
               {path ?? face.urls[0]}
             </button>
@@ -237,13 +261,19 @@ function Facts({ facts }: { facts: FontFacts }) {
 const percent = (share: number) => `${Math.round(share * 1000) / 10} %`
 
 /** A local font made to take the same room, so that the page hardly moves when the font arrives late. */
-function Fallback({ family, facts }: { family: string; facts: FontFacts }) {
+function Fallback({
+  family,
+  at: { path, sheet },
+  facts,
+}: {
+  family: string
+  at: Pick<SheetAt, 'path' | 'sheet'>
+  facts: FontFacts
+}) {
   const { store } = useWorkroom()
   const notice = useNotice()
-  const settled = useRoom(settledSheetText)
   const prose = useAnswer('prose', {})
   const [chosen, setChosen] = useState<LocalFont['name'] | null>(null)
-  const sheet = sheetOf(settled)
   const often = useMemo(() => frequencies(prose ?? ''), [prose])
   const generic = familyLists(sheet)
     .find(({ families }) => families.some(({ name }) => name === family))
@@ -259,8 +289,9 @@ function Fallback({ family, facts }: { family: string; facts: FontFacts }) {
   const own = facesOf(sheet).filter((face) => face.family === fallbackName(family))
   const wanted = useMemo(() => planFallback(sheet, family, local, facts, often), [sheet, family, local, facts, often])
   const fit = () => {
-    const { edit, lookId } = store.getState()
-    if (edit({ label: `A fallback that fits ${family}`, texts: [{ doc: lookDoc(lookId), splices: wanted }] }))
+    const state = store.getState()
+    const texts = [{ doc: docOfSheet(state, path), splices: wanted }]
+    if (state.edit({ label: `A fallback that fits ${family}`, texts }))
       notice(
         `${local.name} now stands in for ${family} with the same room. Tick “as if the fonts never arrived” to see it.`,
       )

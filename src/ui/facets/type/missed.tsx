@@ -1,14 +1,14 @@
 'use client'
+import type { Sheet } from '../../../core/sheet/parse.ts'
+import { docOfSheet, settledSheets } from '../../state/sheets.ts'
+import { homeOf } from '../../../core/edit/decide-among.ts'
 import { useEffect, useState } from 'react'
 import { decide, ownRule, selectorsOf } from '../../../core/edit/decide.ts'
 import { addRule } from '../../../core/sheet/edit.ts'
 import { naturalPlace } from '../../../core/edit/natural-place.ts'
 import { topStyleRules } from '../../../core/sheet/walk.ts'
 import type { MissedText } from '../../../core/type/roles.ts'
-import { lookDoc } from '../../../core/site/step.ts'
 import { heightFor, useViewport } from '../../lineup/viewport.ts'
-import { settledSheetText } from '../../state/document.ts'
-import { sheetOf } from '../../state/texts.ts'
 import { Sentence } from '../../trace/sentence.tsx'
 import { count, listed } from '../../words.ts'
 import { useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
@@ -22,10 +22,11 @@ const POINTED = 60
 export function Missed({ selector }: { selector: string }) {
   const { frames, store } = useWorkroom()
   const notice = useNotice()
-  const settled = useRoom(settledSheetText)
-  const sheet = sheetOf(settled)
+  const settled = useRoom(settledSheets)
+  const { path, sheet } =
+    settled.findLast((each) => ruleFor(each.sheet, selector) !== null) ?? homeOf(settled, selector).at
   const { width } = useViewport()
-  const rule = ruleFor(settled, selector)
+  const rule = ruleFor(sheet, selector)
   const joined = rule ? selectorsOf(rule) : [selector]
   const missed = useAnswer('missed', { selector, joined: [...joined], viewport: { width, height: heightFor(width) } })
   const [shown, setShown] = useState<string | null>(null)
@@ -37,8 +38,8 @@ export function Missed({ selector }: { selector: string }) {
   if (!missed || missed.length === 0) return null
   const total = missed.reduce((sum, each) => sum + each.count, 0)
   const edit = (label: string, splices: ReturnType<typeof addRule>) => {
-    const { edit: carry, lookId } = store.getState()
-    if (carry({ label, texts: [{ doc: lookDoc(lookId), splices }] })) notice(`${label}.`)
+    const state = store.getState()
+    if (state.edit({ label, texts: [{ doc: docOfSheet(state, path), splices }] })) notice(`${label}.`)
   }
   const join = (each: MissedText) =>
     rule &&
@@ -94,8 +95,7 @@ export function Missed({ selector }: { selector: string }) {
 }
 
 /** The rule that sets the role: its own, or the one it shares. */
-function ruleFor(text: string, selector: string) {
-  const sheet = sheetOf(text)
+function ruleFor(sheet: Sheet, selector: string) {
   return (
     ownRule(sheet, selector) ??
     decide(sheet, selector, 'font-size')?.rule ??

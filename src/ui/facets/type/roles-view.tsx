@@ -1,13 +1,12 @@
 'use client'
 import { useState } from 'react'
 import { ROLES, type RoleSpecimen } from '../../../core/type/roles.ts'
-import { resolveVars } from '../../../core/edit/variables.ts'
+import { resolveVarsAmong } from '../../../core/edit/variables.ts'
 import { ColorField } from '../../controls/color-field.tsx'
 import { SizeField } from '../../controls/size-field.tsx'
 import { Where } from '../../controls/where.tsx'
 import { heightFor, useViewport } from '../../lineup/viewport.ts'
-import { sheetText } from '../../state/document.ts'
-import { sheetOf } from '../../state/texts.ts'
+import { shownSheets } from '../../state/sheets.ts'
 import { count } from '../../words.ts'
 import { useRoom } from '../../state/context.tsx'
 import { useOutline } from '../../state/outline.ts'
@@ -59,7 +58,7 @@ function Specimens({
   onChoose: (selector: string) => void
 }) {
   const outline = useOutline()
-  const sheet = sheetOf(useRoom(sheetText))
+  const sheets = useRoom(shownSheets)
   const ground = useField('body', 'background-color', 'background')
   return (
     <div
@@ -68,7 +67,7 @@ function Specimens({
       data-proof
       tabIndex={-1}
       className="max-h-[270px] overflow-y-auto border-b border-line"
-      style={{ background: resolveVars(sheet, ground.value) || '#fff' }}
+      style={{ background: resolveVarsAmong(sheets, ground.value) || '#fff' }}
     >
       {ROLES.map((role) => {
         const specimen = specimens.find((each) => each.selector === role.selector)

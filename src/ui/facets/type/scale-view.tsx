@@ -1,13 +1,12 @@
 'use client'
+import { docOfSheet, settledSheets } from '../../state/sheets.ts'
 import { useState } from 'react'
-import { planEdit } from '../../../core/edit/decide.ts'
+import { decide, planEdit } from '../../../core/edit/decide.ts'
+import type { SheetAt } from '../../../core/edit/sheets.ts'
 import { editInTurn } from '../../../core/sheet/edit.ts'
-import { lookDoc } from '../../../core/site/step.ts'
 import { diffTexts } from '../../../core/text/splice.ts'
 import { RATIOS, scaledSize, SCALE_STEPS } from '../../../core/type/scale.ts'
 import { heightFor, useViewport } from '../../lineup/viewport.ts'
-import { settledSheetText } from '../../state/document.ts'
-import { sheetOf } from '../../state/texts.ts'
 import { useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
 import { useAnswer } from '../../state/use-answer.ts'
 import { Group } from '../../controls/parts.tsx'
@@ -16,7 +15,7 @@ import { Group } from '../../controls/parts.tsx'
 export function ScaleView() {
   const { store } = useWorkroom()
   const notice = useNotice()
-  const settled = useRoom(settledSheetText)
+  const settled = useRoom(settledSheets)
   const { width } = useViewport()
   const specimens = useAnswer('specimens', { viewport: { width, height: heightFor(width) } }, { keep: true })
   const body = specimens?.find(({ selector }) => selector === 'body')?.values
@@ -30,8 +29,8 @@ export function ScaleView() {
     SCALE_STEPS.map(([selector, step]) => [selector, own[selector]?.trim() || scaledSize(of, by, step)] as const)
   const wanted = sizes(typed, number, ratio)
   const bad = wanted.filter(([, size]) => !CSS.supports('font-size', size))
+  const { path, sheet } = sheetWithSizes(settled)
   const plan = (each: typeof wanted) => {
-    const sheet = sheetOf(settled)
     return diffTexts(
       sheet.text,
       editInTurn(
@@ -47,16 +46,16 @@ export function ScaleView() {
   const preview = (own: Readonly<Record<string, string>>, of: number, by: number) => {
     const next = sizes(own, of, by)
     if (of > 0 && of < 10 && next.every(([, size]) => CSS.supports('font-size', size)))
-      store.getState().showPreview(plan(next))
+      store.getState().showPreview(plan(next), docOfSheet(store.getState(), path))
     setShown(true)
   }
   const apply = () => {
-    const { edit, lookId } = store.getState()
+    const state = store.getState()
     setShown(false)
     if (
-      edit({
+      state.edit({
         label: `Sizes on a scale of ${Math.round(ratio * 1000) / 1000}`,
-        texts: [{ doc: lookDoc(lookId), splices: plan(wanted) }],
+        texts: [{ doc: docOfSheet(state, path), splices: plan(wanted) }],
       })
     )
       notice(`${wanted.length} sizes written.`)
@@ -187,4 +186,10 @@ export function ScaleView() {
       </p>
     </Group>
   )
+}
+
+/** Where a scale is written: in the one stylesheet that sets sizes of its steps; where several do, in the sheet, which comes last. */
+function sheetWithSizes(sheets: readonly SheetAt[]): SheetAt {
+  const sized = sheets.filter(({ sheet }) => SCALE_STEPS.some(([selector]) => decide(sheet, selector, 'font-size')))
+  return sized.length === 1 ? sized[0]! : sheets.at(-1)!
 }

@@ -2,10 +2,9 @@
 import { pxWords } from '../../../../core/boxes/row-words.ts'
 import type { Drawn } from '../../../../core/plan/drawing.ts'
 import type { PlanBox } from '../../../../core/plan/plan.ts'
-import { resolveVars } from '../../../../core/edit/variables.ts'
-import { settledSheetText } from '../../../state/document.ts'
+import { resolveVarsAmong } from '../../../../core/edit/variables.ts'
 import { useRoom } from '../../../state/context.tsx'
-import { sheetOf } from '../../../state/texts.ts'
+import { settledSheets } from '../../../state/sheets.ts'
 import { Edge } from './edge.tsx'
 
 interface Props {
@@ -26,10 +25,8 @@ interface Props {
 
 /** A box of the plan as it would stand on the page, or a piece of what stands there already. */
 export function DrawnBox({ drawn, box, scale, chosen, hasInner, band, resize }: Props) {
-  const sheet = useRoom(settledSheetText)
-  const background = drawn.background.includes('var(')
-    ? resolveVars(sheetOf(sheet), drawn.background)
-    : drawn.background
+  const sheets = useRoom(settledSheets)
+  const background = drawn.background.includes('var(') ? resolveVarsAmong(sheets, drawn.background) : drawn.background
   const size = `${drawn.widthKnown ? pxWords(drawn.width) : '?'} × ${drawn.heightKnown ? pxWords(drawn.height) : '?'} px`
   const says = `${drawn.name}: ${size}. ${drawn.why}`
   return (

@@ -2,14 +2,14 @@
 import { Plus } from 'lucide-react'
 import { useRef } from 'react'
 import { PLAIN_LAYER, planLayers, readLayers, type BackgroundLayer } from '../../../../core/backgrounds/layers.ts'
+import { decideAmong, homeOf } from '../../../../core/edit/decide-among.ts'
 import { isImage, relativeReference } from '../../../../core/paths/paths.ts'
-import { lookDoc, type FileChange } from '../../../../core/site/step.ts'
+import type { FileChange } from '../../../../core/site/step.ts'
 import { DropArea } from '../../../controls/drop-area.tsx'
 import { useItemKeys } from '../../../controls/item-keys.ts'
 import { Group } from '../../../controls/parts.tsx'
 import { useRoom, useWorkroom } from '../../../state/context.tsx'
-import { settledSheetText, sheetText } from '../../../state/document.ts'
-import { sheetOf } from '../../../state/texts.ts'
+import { docOfSheet, settledSheets, shownSheets } from '../../../state/sheets.ts'
 import { count } from '../../../words.ts'
 import { Layer } from './layer.tsx'
 import { useDroppedPicture } from './use-dropped-picture.ts'
@@ -19,24 +19,25 @@ const FIRST_GRADIENT = 'linear-gradient(to bottom, #ffffff 0%, #d8dfe3 100%)'
 /** The layers, the topmost first. */
 export function Layers({ selector }: { selector: string }) {
   const { store } = useWorkroom()
-  const settled = useRoom(settledSheetText)
-  const shown = useRoom(sheetText)
-  const sheetPath = useRoom((state) => state.sheetPath)
+  const settled = useRoom(settledSheets)
+  const shown = useRoom(shownSheets)
+  const { path: home, sheet } = decideAmong(settled, selector, 'background-image')?.at ?? homeOf(settled, selector).at
   const files = useRoom((state) => state.files)
   const { add, busy } = useDroppedPicture()
-  const layers = readLayers(sheetOf(shown), selector)
+  const layers = readLayers(shown.find(({ path }) => path === home)?.sheet ?? sheet, selector)
   const items = useItemKeys(layers.length)
-  const plan = (next: readonly BackgroundLayer[]) => planLayers(sheetOf(settled), selector, next)
-  const preview = (next: readonly BackgroundLayer[]) => store.getState().showPreview(plan(next))
+  const plan = (next: readonly BackgroundLayer[]) => planLayers(sheet, selector, next)
+  const doc = () => docOfSheet(store.getState(), home)
+  const preview = (next: readonly BackgroundLayer[]) => store.getState().showPreview(plan(next), doc())
   const keep = (label: string, next: readonly BackgroundLayer[], added: FileChange[] = []) =>
     store.getState().edit({
       label: `${label} of ${selector}`,
-      texts: [{ doc: lookDoc(store.getState().lookId), splices: plan(next) }],
+      texts: [{ doc: doc(), splices: plan(next) }],
       ...(added.length > 0 ? { files: added } : {}),
     })
   const picture = (path: string): BackgroundLayer => ({
     ...PLAIN_LAYER,
-    image: `url("${relativeReference(sheetPath, path)}")`,
+    image: `url("${relativeReference(home, path)}")`,
     position: 'center',
     size: 'cover',
     repeat: 'no-repeat',

@@ -1,3 +1,6 @@
+/** Bytes of a font unpacked. The largest that are in use, for all of Chinese, have about 30 MB (common practice). */
+export const LARGEST_FONT = 64 * 1024 * 1024
+
 /** Tables of WOFF2 that may be stored transformed, and when they are (WOFF2, section 4.1 and 5). */
 const GLYF = 10
 const LOCA = 11
