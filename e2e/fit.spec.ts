@@ -40,7 +40,7 @@ test('findings stand in groups with their places, follow edits by themselves, an
   await expect(bench(page).getByRole('heading', { name: /Loose text/ })).toBeVisible()
   await page.keyboard.press('Alt+s')
   await page.getByRole('button', { name: 'Back to the sheet' }).click()
-  await page.locator('.cm-content').click()
+  await page.getByRole('textbox', { name: 'Text of the sheet' }).focus()
   await page.keyboard.press('Control+a')
   await page.keyboard.type('h1 [ color: teal ]'.replace('[', '{').replace(']', '}'))
   await expect(bench(page).getByRole('heading', { name: /Loose text/ })).toBeHidden()

@@ -186,3 +186,13 @@ export async function clickInCloseUp(page: Page, file: string, selector: string,
   const scale = box.width / spot.all
   await page.mouse.click(box.x + spot.x * scale, box.y + spot.y * scale, { clickCount: times })
 }
+
+/**
+ * Types before all else in the sheet's text. Not by a click: Playwright tries a covered place again by scrolling, and in a
+ * line of a million characters it scrolls to where it never finds it.
+ */
+export async function typeAtStart(page: Page, text: string): Promise<void> {
+  await page.getByRole('textbox', { name: 'Text of the sheet' }).focus()
+  await page.keyboard.press('Control+Home')
+  await page.keyboard.type(text)
+}

@@ -1,7 +1,18 @@
 import { createSocket } from 'node:dgram'
 import { createServer, type Server } from 'node:http'
 import { expect, test } from './test.ts'
-import { bringIn, bytes, frameOf, inFrame, kept, openSite, pageFrames, stored, valueIn } from './helpers.ts'
+import {
+  bringIn,
+  bytes,
+  frameOf,
+  inFrame,
+  kept,
+  openSite,
+  pageFrames,
+  stored,
+  typeAtStart,
+  valueIn,
+} from './helpers.ts'
 
 /** A server that a page must not reach: it writes down whoever comes. */
 let outside: Server
@@ -275,9 +286,7 @@ test('sheets nested deeper than a browser lives through are shown and typed in',
   await openSite(page, site)
   await expect.poll(() => valueIn(page, 'index.html', 'p', 'color')).toBe('rgb(0, 128, 0)')
   await page.keyboard.press('Alt+s')
-  await page.locator('.cm-content').click({ position: { x: 5, y: 5 } })
-  await page.keyboard.press('Control+Home')
-  await page.keyboard.type('p{top:1px;}')
+  await typeAtStart(page, 'p{top:1px;}')
   await expect.poll(() => valueIn(page, 'index.html', 'p', 'top')).toBe('1px')
   await kept(page)
   expect((await stored(request, site)).looks[0]!.text).toBe(`p{top:1px;}p { color: green } ${deep('@media all{')}`)
@@ -296,9 +305,7 @@ test('a page that answers no more is loaded anew', async ({ page, request }) => 
   await openSite(page, site)
   await frameOf(page, 'index.html').evaluate(() => Object.assign(window, { deaf: true }))
   await page.keyboard.press('Alt+s')
-  await page.locator('.cm-content').click({ position: { x: 5, y: 5 } })
-  await page.keyboard.press('Control+Home')
-  await page.keyboard.type('p{top:1px;}')
+  await typeAtStart(page, 'p{top:1px;}')
   await kept(page)
   expect(await valueIn(page, 'index.html', 'p', 'top')).toBe('auto')
   await expect.poll(() => valueIn(page, 'index.html', 'p', 'top')).toBe('1px')
