@@ -1,45 +1,19 @@
 // The fit check, contrast and agreement with the browser on documentation that nobody here wrote: three Debian packages made
 // by different tools, downloaded and unpacked, never installed. Beside parsing the same pages with parse5, in one run.
 // `--agreement` compares computed styles of 30 pages with Chromium as well.
-import { execFileSync, spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, readdirSync } from 'node:fs'
-import os from 'node:os'
-import path from 'node:path'
 import { setFlagsFromString } from 'node:v8'
 import { runInNewContext } from 'node:vm'
 import { parse } from 'parse5'
 import { chromium } from 'playwright-core'
 import { launchOptions } from '../scripts/chromium.mjs'
 import { load } from '../scripts/load.mjs'
+import { packages } from './packages-site.mjs'
 
 setFlagsFromString('--expose-gc')
 const collect = runInNewContext('gc')
 
-/** Package, folder of its pages in it, and what made them. */
-const PACKAGES = [
-  ['apache2-doc', 'usr/share/doc/apache2-doc/manual', 'style sheets of its own over XML'],
-  ['python-django-doc', 'usr/share/doc/python-django-doc/html', 'a generator from reStructuredText'],
-  ['libglib2.0-doc', 'usr/share/gtk-doc/html', 'a generator from comments in C, over DocBook'],
-]
-const cache = path.join(process.env.XDG_CACHE_HOME ?? path.join(os.homedir(), '.cache'), 'attire-bench')
 /** Pages compared with the browser. */
 const COMPARED = 30
-
-function fetched(name, folder) {
-  const into = path.join(cache, name)
-  if (!existsSync(path.join(into, folder))) {
-    mkdirSync(into, { recursive: true })
-    execFileSync('apt-get', ['download', '-q', name], { cwd: into, stdio: 'ignore' })
-    const archive = readdirSync(into).find((file) => file.endsWith('.deb'))
-    execFileSync('dpkg-deb', ['-x', archive, '.'], { cwd: into })
-  }
-  return path.join(into, folder)
-}
-
-if (spawnSync('apt-get', ['--version']).error) {
-  console.log('There is no apt here, so these packages cannot be downloaded. This bench runs on Debian only.')
-  process.exit(0)
-}
 
 const { readSite } = await load('src/cli/read-site.ts')
 const { FitCheck } = await load('src/core/fit/check.ts')
@@ -93,7 +67,7 @@ async function agreed(name, folder, page) {
   const files = Object.fromEntries(
     site.files.map((file) => [file, /\.(?:html?|css)$/i.test(file) ? site.model.text(file) : '']),
   )
-  const every = Math.max(1, Math.floor(site.pages.length / (COMPARED / PACKAGES.length)))
+  const every = Math.max(1, Math.floor(site.pages.length / (COMPARED / folders.length)))
   let pairs = 0
   const differences = []
   for (let at = 0; at < site.pages.length; at += every) {
@@ -120,7 +94,7 @@ async function agreed(name, folder, page) {
     console.log(`  ${places.length} × ${key.slice(0, 160)}  e.g. ${places[0]}`)
 }
 
-const folders = PACKAGES.map(([name, folder, made]) => [name, fetched(name, folder), made])
+const folders = packages()
 if (process.argv.includes('--agreement')) {
   const browser = await chromium.launch(launchOptions)
   const page = await browser.newPage({ viewport: desk })

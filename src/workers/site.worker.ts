@@ -140,7 +140,7 @@ function beginPass(): void {
 
 /** All pages in the order of the lineup: what is looked at first is looked into first. */
 function inLineup(): SitePath[] {
-  return site.pagePaths.sort(comparePages)
+  return site.pagePaths.toSorted(comparePages)
 }
 
 function remember(id: string): void {

@@ -54,7 +54,7 @@ export interface NoLine {
 
 /** The first element that a selector finds and that has a box, on the page wanted if it is there. */
 export function firstBox(site: SiteSnapshot, selector: string, wanted: SitePath | null) {
-  const inOrder = site.pagePaths.sort(comparePages)
+  const inOrder = site.pagePaths.toSorted(comparePages)
   const paths = wanted === null ? inOrder : [wanted, ...inOrder]
   for (const path of paths) {
     const element = reachOf(site.page(path), selector)[0]

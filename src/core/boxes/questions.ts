@@ -64,7 +64,7 @@ export const boxesQuestions = {
   },
   /** The boxes of a page that have a name, nested as in it; of the site's first page where none is named. */
   boxTree: (site: SiteSnapshot, { page }: { page: SitePath | null }): TreeBox[] => {
-    const path = page ?? site.pagePaths.sort(comparePages)[0]
+    const path = page ?? site.pagePaths.toSorted(comparePages)[0]
     return path === undefined ? [] : boxTree(site.page(path))
   },
   /** A selector for the box that an element is, or the nearest around it that has an id or a class. */

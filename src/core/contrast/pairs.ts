@@ -178,7 +178,7 @@ export function* contrastPairs(
   const surfaces = new Surfaces()
   const counting = new Counting(surfaces)
   const written = new WrittenText()
-  const paths = model.pagePaths.sort(comparePages)
+  const paths = model.pagePaths.toSorted(comparePages)
   for (const [at, path] of paths.entries()) {
     for (const state of LINK_CONDITIONS) {
       if (state !== 'none' && holdersOf(model.page(path)).inLinks.length === 0) continue

@@ -23,9 +23,7 @@ export interface Unneeded {
 
 /** A rule that might be stronger, with where it stands among all. */
 interface Rival {
-  readonly file: SitePath
   readonly from: number
-  readonly sheetAt: number
   /** Null for one that stands in another rule: what it reaches is not asked. */
   readonly selectors: readonly Complex[] | null
   readonly declarations: readonly Declaration[]
@@ -41,9 +39,7 @@ export const unneededImportants = memo((site: SiteSnapshot): readonly Unneeded[]
   for (const path of site.pagePaths) {
     const sheets = sheetsWorn(path, site.page(path), site.wearContext())
     if (!sheets.some(({ sheet }) => holdsImportant(sheet))) continue
-    const rivals = sheets.some(({ sheet, layers = [] }) => layers.length > 0 || holdsLayers(sheet))
-      ? null
-      : rivalsIn(sheets)
+    const layered = sheets.some(({ sheet, layers = [] }) => layers.length > 0 || holdsLayers(sheet))
     const styles = site.stylesOf(path)
     for (const [old, reached] of reachedByImportant(styles)) {
       const rule = styles.cascade.present(old)
@@ -52,12 +48,9 @@ export const unneededImportants = memo((site: SiteSnapshot): readonly Unneeded[]
       )) {
         const key = `${rule.source.file} ${declaration.from}`
         if (needed.has(key)) continue
-        if (
-          !rivals ||
-          rivals.some((rival) => isNeeded(rival, rule, declaration, reached)) ||
-          inlineRival(reached, declaration)
-        )
-          needed.add(key)
+        const isStronger = ({ file, sheet }: (typeof sheets)[number]) =>
+          rivalsIn(sheet).some((rival) => isNeeded(rival, file, rule, declaration, reached))
+        if (layered || sheets.some(isStronger) || inlineRival(reached, declaration)) needed.add(key)
         else candidates.set(key, { file: rule.source.file, rule, declaration })
       }
     }
@@ -84,11 +77,7 @@ const importantAmong = memo(({ rules }: Matched) =>
 const holdsImportant = memo((sheet: Sheet) => /!\s*important/i.test(sheet.text))
 const holdsLayers = memo((sheet: Sheet) => /@layer\b/i.test(sheet.text))
 
-function rivalsIn(sheets: ReturnType<typeof sheetsWorn>): Rival[] {
-  return sheets.flatMap(({ file, sheet }, sheetAt) => rulesOf(sheet).map((each) => ({ ...each, file, sheetAt })))
-}
-
-const rulesOf = memo((sheet: Sheet): Omit<Rival, 'file' | 'sheetAt'>[] =>
+const rivalsIn = memo((sheet: Sheet): readonly Rival[] =>
   styleRules(sheet).map(({ rule, within }) => ({
     from: rule.from,
     selectors: within.some(({ kind }) => kind === 'style') ? null : parseSelectorList(rule.selector),
@@ -99,11 +88,17 @@ const rulesOf = memo((sheet: Sheet): Omit<Rival, 'file' | 'sheetAt'>[] =>
 /** States are taken as fitting where elements may be in some. */
 const IN_ANY_STATE = { states: () => new Set<never>() }
 
-function isNeeded(rival: Rival, rule: CascadeRule, declaration: Declaration, reached: readonly PageElement[]): boolean {
-  if (rival.file === rule.source.file && rival.from === rule.from) return hasLater(rival, declaration)
+function isNeeded(
+  rival: Rival,
+  file: SitePath,
+  rule: CascadeRule,
+  declaration: Declaration,
+  reached: readonly PageElement[],
+): boolean {
+  if (file === rule.source.file && rival.from === rule.from) return hasLater(rival, declaration)
   const against = rival.declarations.filter(({ property }) => setsSame(property, declaration.property))
   if (against.length === 0) return false
-  const later = rival.file === rule.source.file ? rival.from > rule.from : true
+  const later = file === rule.source.file ? rival.from > rule.from : true
   const reaches = (selector: Complex) => reached.some((element) => couldMatch(element, selector, IN_ANY_STATE))
   if (rival.selectors === null) return true
   return rival.selectors.some((selector) => {

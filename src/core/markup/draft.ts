@@ -5,16 +5,26 @@ import { html, Parser, type Token, type TreeAdapter, type TreeAdapterTypeMap } f
  * as plain offsets, not as the copies of copies that parse5's own nodes keep. On large sites that saves half of the time.
  */
 
+// Fields are declared and then assigned: to define them takes the engine longer, and there are millions.
 abstract class Draft {
-  parentNode: DraftParent | null = null
+  declare parentNode: DraftParent | null
   /** Offsets in the text; -1 for nodes the parser added itself. */
-  from = -1
-  to = -1
+  declare from: number
+  declare to: number
+
+  constructor() {
+    this.parentNode = null
+    this.from = -1
+    this.to = -1
+  }
 }
 
 export class DraftText extends Draft {
-  constructor(public value: string) {
+  declare value: string
+
+  constructor(value: string) {
     super()
+    this.value = value
   }
 }
 
@@ -35,20 +45,26 @@ export class DraftDoctype extends Draft {
 }
 
 export class DraftElement extends Draft {
-  readonly childNodes: DraftChild[] = []
+  declare readonly tagName: string
+  declare readonly namespaceURI: html.NS
+  declare readonly attrs: Token.Attribute[]
+  declare readonly childNodes: DraftChild[]
   /** Where the start tag ends; where the end tag stands, -1 for none. */
-  startTo = -1
-  endFrom = -1
-  endTo = -1
-  attributePlaces: Token.LocationWithAttributes['attrs'] | undefined
-  content: DraftFragment | null = null
+  declare startTo: number
+  declare endFrom: number
+  declare endTo: number
+  declare content: DraftFragment | null
 
-  constructor(
-    readonly tagName: string,
-    readonly namespaceURI: html.NS,
-    readonly attrs: Token.Attribute[],
-  ) {
+  constructor(tagName: string, namespaceURI: html.NS, attrs: Token.Attribute[]) {
     super()
+    this.tagName = tagName
+    this.namespaceURI = namespaceURI
+    this.attrs = attrs
+    this.childNodes = []
+    this.startTo = -1
+    this.endFrom = -1
+    this.endTo = -1
+    this.content = null
   }
 
   /** The parser asks whether the end of an element is known already. */
@@ -148,7 +164,6 @@ export const DRAFTS: TreeAdapter<DraftMap> = {
     node.to = location.endOffset
     if (!(node instanceof DraftElement)) return
     node.startTo = location.endOffset
-    node.attributePlaces = (location as Token.LocationWithAttributes).attrs
   },
   getNodeSourceCodeLocation: (node) => (node.from < 0 ? null : (node as unknown as Token.ElementLocation)),
   updateNodeSourceCodeLocation: (node, { endOffset, endTag }: Partial<Token.ElementLocation>) => {

@@ -2,6 +2,7 @@ import { html } from 'parse5'
 import { memo } from '../text/memo.ts'
 import type { Range } from '../text/splice.ts'
 import { DraftComment, DraftDoctype, DraftElement, DraftParser, DRAFTS, DraftText, type DraftChild } from './draft.ts'
+import { StartTags, type AttributePlaces, type StartTag } from './start-tag.ts'
 
 /** Where an element's tags stand in the page's text; absent for elements the parser added itself. */
 export interface ElementPlace {
@@ -16,7 +17,7 @@ export interface ElementPlace {
   /** Whether the end tag is written. */
   readonly closed: boolean
   /** Places of `name="value"`, by attribute name. */
-  readonly attributes: Readonly<Record<string, { from: number; to: number }>>
+  readonly attributes: AttributePlaces
 }
 
 /** One element of a page, as selectors and the cascade see it. */
@@ -102,6 +103,7 @@ export function parsePage(text: string): Page {
   parser.tokenizer.write(withoutMark(text), true)
   const { document, endTags } = parser
   const elements: PageElement[] = []
+  const tags = new StartTags(text)
   const comments: PageComment[] = []
   const keepComments = (nodes: readonly DraftChild[]) => {
     for (const node of nodes)
@@ -116,15 +118,15 @@ export function parsePage(text: string): Page {
   keepComments(document.childNodes)
 
   // A stack of its own: pages may be nested deeper than functions can be.
-  const open: { node: DraftElement; parent: PageElement | null; position: number }[] = []
+  const open: { node: DraftElement; parent: PageElement | null }[] = []
   for (const node of document.childNodes) {
-    if (node instanceof DraftElement) open.push({ node, parent: null, position: 0 })
+    if (node instanceof DraftElement) open.push({ node, parent: null })
     else if (node instanceof DraftDoctype) doctypeEnd = node.from < 0 ? null : Math.min(node.to, text.length)
   }
   for (let next = open.pop(); next; next = open.pop()) {
-    const { node, parent, position } = next
+    const { node, parent } = next
     const original = placed.get(node.from) ?? null
-    const element = pageElement(node, parent, position, elements.length, original)
+    const element = pageElement(tags.of(node), node, parent, elements.length, original)
     if (element.place && FORMATTING.has(node.tagName)) placed.set(node.from, element)
     if (node.endFrom >= 0) {
       ends.push(node.endFrom)
@@ -137,8 +139,10 @@ export function parsePage(text: string): Page {
       continue
     }
     keepComments(node.childNodes)
-    const inner = node.childNodes.filter((child): child is DraftElement => child instanceof DraftElement)
-    for (let at = inner.length - 1; at >= 0; at--) open.push({ node: inner[at]!, parent: element, position: at })
+    for (let at = node.childNodes.length - 1; at >= 0; at--) {
+      const child = node.childNodes[at]!
+      if (child instanceof DraftElement) open.push({ node: child, parent: element })
+    }
   }
   comments.sort((a, b) => a.from - b.from)
   return {
@@ -176,13 +180,12 @@ const NO_ENDS: readonly EndTag[] = []
 const tagAt = (text: string, from: number) => /^[^\s/>]*/.exec(text.slice(from + 2, from + 42))![0].toLowerCase()
 
 function pageElement(
+  tag: StartTag,
   node: DraftElement,
   parent: PageElement | null,
-  position: number,
   index: number,
   copyOf: PageElement | null,
 ): PageElement {
-  const attributes = attributesOf(node)
   const { from, to, startTo, endFrom, endTo, tagName, childNodes } = node
   const content = contentOf(childNodes)
   const first = childNodes[0]
@@ -190,26 +193,17 @@ function pageElement(
     index,
     tag: tagName,
     html: node.namespaceURI === html.NS.HTML,
-    id: attributes.get('id') ?? '',
-    classes: classesOf(attributes.get('class')),
-    attributes,
+    id: tag.id,
+    classes: tag.classes,
+    attributes: tag.attributes,
     parent,
     children: content.elements ? [] : NO_CHILDREN,
-    position,
+    // Elements come in document order, so its elder siblings are there already.
+    position: parent?.children.length ?? 0,
     copyOf,
     texts: content.texts,
     empty: content.empty,
-    place:
-      from < 0 || copyOf
-        ? null
-        : new Place(
-            from,
-            to,
-            startTo,
-            endFrom,
-            endTo,
-            node.attributePlaces ? attributePlaces(node.attributePlaces) : NO_PLACES,
-          ),
+    place: from < 0 || copyOf ? null : new Place(tag, from, to, startTo, endFrom, endTo),
     rawText:
       RAW_TEXT.has(tagName) && first instanceof DraftText && first.from >= 0
         ? { text: first.value, from: first.from }
@@ -217,16 +211,23 @@ function pageElement(
   }
 }
 
-/** Five numbers and the attributes; the ranges are made when they are asked for, for a large site has millions. */
+/** Five numbers; all else is made when it is asked for, for a large site has millions. */
 class Place implements ElementPlace {
   constructor(
+    private readonly tag: StartTag,
     readonly from: number,
     readonly to: number,
     private readonly startTo: number,
     private readonly endFrom: number,
     private readonly endTo: number,
-    readonly attributes: ElementPlace['attributes'],
   ) {}
+
+  get attributes(): AttributePlaces {
+    const places: Record<string, Range> = {}
+    for (const [name, { from, to }] of Object.entries(this.tag.places))
+      places[name] = { from: this.from + from, to: this.from + to }
+    return places
+  }
 
   get contentFrom(): number {
     return this.startTo
@@ -250,30 +251,6 @@ class Place implements ElementPlace {
 }
 
 const NO_CHILDREN: PageElement[] = []
-
-// Most elements have no attribute, no class and no text of their own: they share the empty ones.
-const NO_ATTRIBUTES: ReadonlyMap<string, string> = new Map()
-const NO_CLASSES: readonly string[] = []
-const NO_PLACES: ElementPlace['attributes'] = {}
-
-function attributesOf({ attrs }: DraftElement): ReadonlyMap<string, string> {
-  if (attrs.length === 0) return NO_ATTRIBUTES
-  const attributes = new Map<string, string>()
-  for (const { prefix, name, value } of attrs) attributes.set(prefix ? `${prefix}:${name}` : name, value)
-  return attributes
-}
-
-function classesOf(value: string | undefined): readonly string[] {
-  return value === undefined ? NO_CLASSES : value.split(/[ \t\n\f\r]+/).filter((name) => name !== '')
-}
-
-function attributePlaces(
-  attrs: Readonly<Record<string, { startOffset: number; endOffset: number }>>,
-): ElementPlace['attributes'] {
-  const places: Record<string, Range> = {}
-  for (const name in attrs) places[name] = { from: attrs[name]!.startOffset, to: attrs[name]!.endOffset }
-  return places
-}
 
 const NO_TEXT: readonly Range[] = []
 

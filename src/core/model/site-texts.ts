@@ -6,7 +6,7 @@ import type { TextEncodingName } from '../site/encoding.ts'
 import { fileDoc, type Doc } from '../site/step.ts'
 import type { FileInfo, SheetText, SiteView } from '../site/view.ts'
 import { fingerprint } from '../text/fingerprint.ts'
-import { applySplices } from '../text/splice.ts'
+import { applySplices, type Splice } from '../text/splice.ts'
 
 /** One text, read when somebody asks what it says; shared by every state of the site that has it. */
 class ReadText {
@@ -29,6 +29,12 @@ class ReadText {
   }
 }
 
+/** A stylesheet as it is worn. */
+export interface WornSheet {
+  readonly path: SitePath
+  readonly sheet: Sheet
+}
+
 const NO_TEXT = new ReadText('')
 
 interface State {
@@ -46,6 +52,11 @@ export type TextChanges<Name> = Iterable<readonly [Name, string | null]>
 
 /** The files and texts of a site at one moment. It never changes: what it says after an edit is another one. */
 export class SiteTexts implements SiteView {
+  // Asked for with every page that is looked at, so each is listed once.
+  private listedPages: readonly SitePath[] | null = null
+  private listedSheets: readonly WornSheet[] | null = null
+  private listedTexts: readonly SheetText[] | null = null
+
   private constructor(private readonly state: State) {}
 
   static readonly empty = new SiteTexts(EMPTY)
@@ -90,7 +101,9 @@ export class SiteTexts implements SiteView {
     const { state } = this
     const names = new Map(moves.map(({ from, to }) => [from, to]))
     const nameOf = (path: SitePath) => names.get(path) ?? path
-    const splicesOf = (doc: Doc) => changed.filter((each) => each.doc === doc).flatMap(({ splices }) => splices)
+    const spliced = new Map<Doc, readonly Splice[]>()
+    for (const { doc, splices } of changed) spliced.set(doc, [...(spliced.get(doc) ?? []), ...splices])
+    const splicesOf = (doc: Doc) => spliced.get(doc) ?? []
     const files = [...state.files.values()].map((file) => ({ ...file, path: nameOf(file.path) }))
     const created = creates.map(({ path, text }) => ({ path, size: text.length, pixels: null }))
     const texts = new Map(
@@ -117,8 +130,8 @@ export class SiteTexts implements SiteView {
     return this.files.get(path)?.encoding ?? 'utf-8'
   }
 
-  get pagePaths(): SitePath[] {
-    return [...this.state.texts.keys()].filter(isPage)
+  get pagePaths(): readonly SitePath[] {
+    return (this.listedPages ??= [...this.state.texts.keys()].filter(isPage))
   }
 
   /** The text of a page or stylesheet; '' when there is none. */
@@ -142,12 +155,18 @@ export class SiteTexts implements SiteView {
   }
 
   /** The stylesheets as they are worn: the sheet in its present look, and every other one. */
-  get wornSheets(): { readonly path: SitePath; readonly sheet: Sheet }[] {
-    return [...this.state.texts].filter(([path]) => isSheet(path)).map(([path, { sheet }]) => ({ path, sheet }))
+  get wornSheets(): readonly WornSheet[] {
+    return (this.listedSheets ??= [...this.state.texts]
+      .filter(([path]) => isSheet(path))
+      .map(([path, { sheet }]) => ({ path, sheet })))
   }
 
   /** The texts of all stylesheets, and of the sheet in its other looks. */
-  get sheetTexts(): SheetText[] {
+  get sheetTexts(): readonly SheetText[] {
+    return (this.listedTexts ??= this.listTexts())
+  }
+
+  private listTexts(): SheetText[] {
     const { texts, otherLooks, sheetDoc, sheetPath } = this.state
     const own = [...texts].filter(([path]) => isSheet(path))
     const others = [...otherLooks].filter(([doc]) => doc !== sheetDoc)

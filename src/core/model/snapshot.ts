@@ -9,7 +9,7 @@ import type { FileInfo, SheetText, SiteView } from '../site/view.ts'
 import type { LinkCondition } from '../states/links.ts'
 import type { Viewport } from '../values/media.ts'
 import { SiteStyles } from './site-styles.ts'
-import { SiteTexts, type TextChanges } from './site-texts.ts'
+import { SiteTexts, type TextChanges, type WornSheet } from './site-texts.ts'
 import type { WearContext } from './wear.ts'
 
 /** Where versions come from: later snapshots have larger numbers. */
@@ -69,15 +69,15 @@ export class SiteSnapshot implements SiteView {
     return this.texts.sheetPath
   }
 
-  get pagePaths(): SitePath[] {
+  get pagePaths(): readonly SitePath[] {
     return this.texts.pagePaths
   }
 
-  get sheetTexts(): SheetText[] {
+  get sheetTexts(): readonly SheetText[] {
     return this.texts.sheetTexts
   }
 
-  get wornSheets(): { readonly path: SitePath; readonly sheet: Sheet }[] {
+  get wornSheets(): readonly WornSheet[] {
     return this.texts.wornSheets
   }
 

@@ -1,0 +1,157 @@
+// What `attire fix` makes of documentation that nobody here wrote, held against Chromium: nothing is asked for that is not
+// there and was not missing before, files that nothing was found in keep every byte, and what a browser computes stays the same
+// where that is promised; elsewhere it changes only what the proof tells.
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import os from 'node:os'
+import path from 'node:path'
+import { chromium } from 'playwright-core'
+import { launchOptions } from '../scripts/chromium.mjs'
+import { loadTogether } from '../scripts/load.mjs'
+import { computedOf, missingFrom, serveFolder } from './browser-site.mjs'
+import { packages } from './packages-site.mjs'
+
+const desk = { width: 1280, height: 800 }
+const phone = { width: 360, height: 740 }
+/** Pages of a site whose computed values are compared. */
+const COMPARED = 24
+
+const attire = await loadTogether('fixed', [
+  ...['src/cli/read-site.ts', 'src/cli/measured-files.ts', 'src/cli/commands/fix.ts', 'src/core/fit/check.ts'],
+  ...['src/core/proof/prove-change.ts', 'src/core/site/step.ts', 'src/platform/folder.ts'],
+])
+const browser = await chromium.launch(launchOptions)
+for (const [name, folder] of packages({ more: true })) await proveFixes(name, folder)
+await browser.close()
+
+async function proveFixes(name, folder) {
+  const site = await attire.measureImages(attire.readSite(folder, desk), folder)
+  const { findings } = attire.lookThrough(site.model)
+  const mendable = findings.filter(({ fixable }) => fixable)
+  for (const rule of new Set(mendable.map(({ rule: id }) => id))) {
+    const found = mendable.filter((finding) => finding.rule === rule)
+    const out = mkdtempSync(path.join(os.tmpdir(), 'attire-fixed-'))
+    await attire.fix(folder, out, rule, desk)
+    const fixed = { model: site.model, plain: attire.isPlain(site.model, found), found, folder, out }
+    const told = await verdict({ ...fixed, change: attire.planFix(site.model, found) })
+    console.log([name.padEnd(18), rule.padEnd(20), `${found.length} mended`.padStart(12), ...told].join(' | '))
+    rmSync(out, { recursive: true })
+  }
+}
+
+async function verdict(fixed) {
+  const { model, change, folder } = fixed
+  const names = new Map(change.moves.map(({ from, to }) => [from, to]))
+  const files = attire.allFilesIn(folder)
+  const changed = files.filter((file) => !sameBytes(folder, fixed.out, file, names.get(file) ?? file))
+  const strangers = changed.filter((file) => !change.texts.some(({ doc }) => doc === model.docOf(file)))
+  const reached = change.moves.length > 0 ? model.pagePaths : model.pagePaths.filter((page) => changed.includes(page))
+  const sheets = changed.some((file) => file.endsWith('.css'))
+  const compared = spread(sheets ? model.pagePaths : reached, COMPARED)
+  const lost = await newlyMissing(fixed, reached, names)
+  const differing = await differences(fixed, compared, names)
+  const told = fixed.plain ? [] : toldBy(model, change, compared)
+  const untold = differing.filter(
+    ({ page, property }) => !told.some((each) => each.page === page && each.property === property),
+  )
+  return [
+    `${changed.length} files changed, ${strangers.length} that nothing was found in`,
+    `${lost.length} new addresses that lead nowhere${example(lost)}`,
+    `${compared.length} pages computed, ${differing.length} values differ, ${untold.length} of them untold${example(untold.map((each) => JSON.stringify(each)))}`,
+  ]
+}
+
+const example = (list) => (list.length > 0 ? ` (${list.slice(0, 3).join('; ').slice(0, 400)})` : '')
+
+function sameBytes(folder, out, before, after) {
+  const file = path.join(out, after)
+  return existsSync(file) && readFileSync(path.join(folder, before)).equals(readFileSync(file))
+}
+
+/** This many of a list, from all over it. */
+function spread(list, most) {
+  const step = Math.max(1, list.length / most)
+  return Array.from({ length: Math.min(most, list.length) }, (_, at) => list[Math.floor(at * step)])
+}
+
+/** Addresses that led somewhere before and lead nowhere now. */
+async function newlyMissing({ folder, out }, pages, names) {
+  const page = await browser.newPage()
+  const look = async (where, list) => {
+    const { address, close } = await serveFolder(where)
+    const missing = await missingFrom(page, where, address, list)
+    close()
+    return missing
+  }
+  const before = await look(folder, pages)
+  const after = await look(
+    out,
+    pages.map((each) => names.get(each) ?? each),
+  )
+  await page.close()
+  const known = new Set(
+    [...before].map((each) =>
+      each
+        .split(' → ')
+        .map((one) => names.get(one) ?? one)
+        .join(' → '),
+    ),
+  )
+  return [...after].filter((each) => !known.has(each))
+}
+
+/** What Chromium computes otherwise, at two widths, where it is not only handed down. */
+async function differences({ folder, out }, pages, names) {
+  const found = []
+  const [old, now] = [await serveFolder(folder), await serveFolder(out)]
+  for (const viewport of [desk, phone]) {
+    const context = await browser.newContext({ viewport, javaScriptEnabled: false })
+    const page = await context.newPage()
+    for (const file of pages) {
+      const before = renamed(await computedOf(page, `${old.address}/${encodeURI(file)}`), names)
+      const after = await computedOf(page, `${now.address}/${encodeURI(names.get(file) ?? file)}`)
+      found.push(...differencesOf(before, after).map((each) => ({ page: file, ...each })))
+    }
+    await context.close()
+  }
+  old.close()
+  now.close()
+  return found
+}
+
+function renamed(elements, names) {
+  let text = JSON.stringify(elements)
+  for (const [from, to] of names) text = text.replaceAll(`/${encodeURI(from)}`, `/${encodeURI(to)}`)
+  return JSON.parse(text)
+}
+
+/** Elements of both, paired in order; what has come in between is nobody's before. */
+function differencesOf(before, after) {
+  const differing = []
+  const partners = new Map()
+  let at = 0
+  for (const [place, element] of before.entries()) {
+    while (at < after.length && (after[at].key !== element.key || after[at].says !== element.says)) at++
+    if (at === after.length) return [{ property: '(structure)', element: element.key, place }]
+    partners.set(place, at++)
+  }
+  for (const [place, other] of partners) {
+    const { key, values, parent } = before[place]
+    for (const [property, value] of Object.entries(values)) {
+      const now = after[other].values[property]
+      if (value === now) continue
+      const follows =
+        parent !== null && before[parent].values[property] !== after[partners.get(parent)].values[property]
+      if (!follows) differing.push({ property, element: key, before: value, after: now })
+    }
+  }
+  return differing
+}
+
+/** What the proof tells of these pages. */
+function toldBy(model, change, pages) {
+  const docs = new Set(pages.map((page) => model.docOf(page)))
+  const isPage = ({ doc }) => model.pagePaths.some((page) => model.docOf(page) === doc)
+  const texts = change.texts.filter((text) => docs.has(text.doc) || !isPage(text))
+  const steps = attire.proveChange(model, { ...change, texts })
+  for (let step = steps.next(); ; step = steps.next()) if (step.done) return step.value.altered
+}
