@@ -85,6 +85,13 @@ describe('causes', () => {
       ['link-unchecked', 'note'],
       ['link-unchecked', 'note'],
     ])
+    const pictures = 'p{background:url(../../c.png)}h1{background:url(../usr/d.png)}h2{background:url(e.png)}'
+    const sheet = causes(site({ ...pages(1, () => '<h1>x</h1><h2>y</h2><p>z</p>\n'), 'css/site.css': pictures }))
+    expect(sheet.map(({ rule, places }) => [rule, places.length])).toEqual([
+      ['image-missing', 1],
+      ['link-unchecked', 1],
+      ['link-unchecked', 1],
+    ])
     expect(
       causes(
         site({

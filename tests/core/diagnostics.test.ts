@@ -49,6 +49,15 @@ describe('what is wrong with a stylesheet', () => {
     ])
   })
 
+  // CSS 2.2, section 4.1.2.1: words that begin with a hyphen are kept for browsers' own.
+  it.each([
+    'pre { white-space: pre-wrap; white-space: -pre-wrap; white-space: -o-pre-wrap }',
+    'p { background: -webkit-gradient(linear, left top, left bottom, from(red), to(blue)) }',
+  ])('is not told of what is meant for another browser: %s', (text) => {
+    const found = [...diagnoses(text), ...featureDiagnoses(parseSheet(text), 'newly')]
+    expect(found.map(({ rule }) => rule)).toEqual([])
+  })
+
   it('mended, it is gone, and nothing else is wrong instead', () => {
     const pieces = fc.constantFrom(...BROKEN_SHEETS.map(({ text }) => text), 'a { top: 0 }\n', '\n/* note */\n')
     fc.assert(

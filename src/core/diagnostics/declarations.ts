@@ -25,8 +25,8 @@ export function declarationDiagnoses(declaration: Declaration): Diagnosis[] {
   return verdict === 'invalid-value' ? [invalid(declaration)] : [elsewhere(declaration)]
 }
 
-/** A word or function of one browser in a value. */
-const VENDOR_WORD = /(?:^|[\s,(])-(?:moz|ms|o|webkit|khtml|apple)-[a-z]/i
+/** A word or function of one browser in a value: those that begin with a hyphen are kept for these (CSS 2.2, 4.1.2.1). */
+const VENDOR_WORD = /(?:^|[\s,(])-[a-z]/i
 
 /** Names whose quotation marks are letters: browsers look for a font that is called so. */
 function quotesInNames({ value, valueRange, property }: Declaration): Diagnosis[] {

@@ -146,7 +146,7 @@ function* keysIn(property: string, components: readonly Component[]): Generator<
   for (const component of components) {
     if (component.kind === 'ident' && !component.text.startsWith('-'))
       yield `properties.${property}.${component.text.toLowerCase()}`
-    if (component.kind === 'function') {
+    if (component.kind === 'function' && !component.name.startsWith('-')) {
       yield `properties.${property}.${component.name}`
       yield `types.${component.name}`
       yield `types.color.${component.name}`

@@ -1,8 +1,8 @@
-import { isFont, targetOf } from '../../paths/paths.ts'
-import { addressesIn } from '../../sheet/references.ts'
 import type { Found, SiteRule } from '../finding.ts'
 import type { FitSite } from '../fit-site.ts'
 import { isUnchecked, leadRight, lostMessage } from './lost.ts'
+import { picturesLost } from './pictures-lost.ts'
+
 /** An image that is not there. */
 export const imageMissing: SiteRule = {
   id: 'image-missing',
@@ -34,32 +34,17 @@ export const imageMissing: SiteRule = {
   fix: leadRight,
 }
 
-/** Pictures that stylesheets name; their addresses are seen from the stylesheet's own folder. Of the looks, the worn one counts. */
 function inSheets(site: FitSite): Found[] {
-  return site.model.sheetTexts
-    .filter(({ doc, path }) => doc === site.model.docOf(path))
-    .flatMap(({ path, text }) =>
-      addressesIn(text).flatMap(({ url, from, to, kind }) => {
-        const target = targetOf(path, url)
-        if (
-          kind !== 'image' ||
-          target.kind === 'elsewhere' ||
-          target.kind === 'self' ||
-          (target.kind === 'site' && (isFont(target.path) || site.has(target.path)))
-        )
-          return []
-        if (target.kind === 'local')
-          return [{ file: path, from, to, message: `“${url}” is a path on one computer’s disk; nobody else has it.` }]
-        const closest = site.inOtherCase(target.path) ?? site.closestTo(target.path, 'image')
-        return [
-          {
-            file: path,
-            from,
-            to,
-            cause: `${target.path} is not there.`,
-            message: `“${url}” leads to ${target.path}, which is not there. Addresses in a sheet start from the sheet’s own folder.${closest ? ` The closest name is ${closest}.` : ''}`,
-          },
-        ]
-      }),
-    )
+  return picturesLost(site)
+    .filter((picture) => !picture.leadsOut)
+    .map(({ file, from, to, url, target }) => {
+      if (target.kind !== 'site')
+        return { file, from, to, message: `“${url}” is a path on one computer’s disk; nobody else has it.` }
+      const closest = site.inOtherCase(target.path) ?? site.closestTo(target.path, 'image')
+      return {
+        ...{ file, from, to },
+        cause: `${target.path} is not there.`,
+        message: `“${url}” leads to ${target.path}, which is not there. Addresses in a sheet start from the sheet’s own folder.${closest ? ` The closest name is ${closest}.` : ''}`,
+      }
+    })
 }

@@ -5,11 +5,14 @@ import { splitUrl } from '../../paths/url.ts'
 import type { Found } from '../finding.ts'
 import type { FitPage, FitSite, Led } from '../fit-site.ts'
 
+/** An address as it is written, and where it leads. */
+type Address = Pick<Led, 'target' | 'url'>
+
 /** The file somebody meant, when only one can be meant: the same but for capitals, seen from the top folder, or the only one of its name. */
 export function meant(
   site: FitSite,
   from: SitePath,
-  reference: Led,
+  reference: Address,
 ): { readonly path: SitePath; readonly why: 'capitals' | 'folder' } | null {
   if (reference.target.kind !== 'site') return null
   const { path } = reference.target
@@ -27,13 +30,23 @@ export function meant(
  * Whether a reference leads to where nothing was brought in, so that nobody can say whether it arrives: above the top folder,
  * into a top folder that is not there, or over into another folder that is not there and whose files nothing here is called like.
  */
-export function isUnchecked({ site, base, path: from }: FitPage, reference: Led): boolean {
-  const { target, url, file } = reference
-  if (target.kind !== 'site' || file !== null) return false
+export function isUnchecked({ site, base, path }: FitPage, reference: Led): boolean {
+  return reference.file === null && leadsOut(site, path, base, reference)
+}
+
+/** The same of any address, seen from `base`, that leads to no file. */
+export function leadsOut(site: FitSite, from: SitePath, base: SitePath, { target, url }: Address): boolean {
+  if (target.kind !== 'site') return false
   if (climbsOut(base, url)) return true
   if (site.missingFolder(target.path) === null || !/^(?:\/|(?:\.\/)*\.\.\/)/.test(url.trim())) return false
   const closest = site.closestTo(target.path)
-  return meant(site, from, reference) === null && (closest === null || nameOf(closest) !== nameOf(target.path))
+  return meant(site, from, { target, url }) === null && (closest === null || nameOf(closest) !== nameOf(target.path))
+}
+
+/** The place where nothing was brought in: a folder of the site that is not there, or one above its top. */
+export function outsideOf(site: FitSite, { target, url }: Address): string {
+  const folder = target.kind === 'site' ? site.missingFolder(target.path) : null
+  return folder ?? (/^(?:\.\.?\/)*/.exec(splitUrl(url).path)![0] || 'a folder above the top')
 }
 
 /** What is the matter for all references that do not arrive there: the same file is missing, or the whole folder. */
