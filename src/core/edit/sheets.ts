@@ -1,4 +1,4 @@
-import { importedBy } from '../cascade/import.ts'
+import { importedBy, type ImportPrelude } from '../cascade/import.ts'
 import { splitAtCommas } from '../css/tokens.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { SitePath } from '../paths/paths.ts'
@@ -18,15 +18,18 @@ const MOST_DEEP = 500
 
 type Read = (path: SitePath) => Sheet | null
 
-/** Imports that hold on every screen; those under a condition are rules for some screens, as those inside `@media` are. */
-const ALWAYS = /^(?:(?:only\s+)?screen|all)?$/i
+const EVERY_SCREEN = /^(?:(?:only\s+)?screen|all)?$/i
+
+/** Whether an import holds on every screen; those under a condition are rules for some screens, as those inside `@media` are. */
+export const isAlways = ({ supports, media }: Pick<ImportPrelude, 'supports' | 'media'>) =>
+  supports === null && EVERY_SCREEN.test(media)
 
 const atRules = ({ sheet }: SheetAt) => sheet.rules.filter((rule): rule is AtRule => rule.kind === 'at')
 
 /** The stylesheet that an `@import` brings in on every screen; null for any other rule. */
 function broughtBy(at: SheetAt, rule: AtRule, read: Read): SheetAt | null {
   const wanted = importedBy(rule, at.path)
-  if (!wanted || wanted.supports !== null || !ALWAYS.test(wanted.media)) return null
+  if (!wanted || !isAlways(wanted)) return null
   const { path, layer } = wanted
   const sheet = read(path)
   if (!sheet) return null

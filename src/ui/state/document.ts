@@ -111,8 +111,14 @@ function sheetFault(step: Step, known: (doc: Doc) => string | undefined): string
   return null
 }
 
+/** Which pages show another text of a stylesheet without being loaded anew. */
+type ShowsLive = (state: DocumentState, path: string) => (page: string) => boolean
+
 /** The part of the workroom's state that holds the site itself, and keeps it. */
-export function createDocument(site: SiteState): StateCreator<DocumentState & View, [], [], DocumentState> {
+export function createDocument(
+  site: SiteState,
+  showsLive: ShowsLive,
+): StateCreator<DocumentState & View, [], [], DocumentState> {
   let typing: { doc: Doc; before: string; timer: ReturnType<typeof setTimeout> } | null = null
 
   /** Pages whose text changed; frames that do not show it by now load it anew once it is kept, for they ask the server. */
@@ -143,8 +149,10 @@ export function createDocument(site: SiteState): StateCreator<DocumentState & Vi
     }
     /** Notes which pages look other for another text of a file. */
     const noteStale = (path: string, pages: readonly string[], everywhere = false) => {
-      if (isPage(path) && !everywhere) stale.add(path)
-      else for (const page of isPage(path) ? [path] : pages) outdated.add(page)
+      if (isPage(path) && !everywhere) return void stale.add(path)
+      if (isPage(path)) return void outdated.add(path)
+      const follows = showsLive(get(), path)
+      for (const page of pages) if (everywhere || !follows(page)) outdated.add(page)
     }
     /** Texts, files and names after a step. Pages that must be loaded anew for it are noted. */
     const after = (state: DocumentState & View, step: Step) => {

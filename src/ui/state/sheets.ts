@@ -6,7 +6,6 @@ import { placeOf } from '../../core/text/place.ts'
 import type { Range } from '../../core/text/splice.ts'
 import type { Sheet } from '../../core/sheet/parse.ts'
 import { shownText, type DocumentState } from './document.ts'
-import type { WorkroomState } from './store.ts'
 import { sheetOf, sheetReader } from './texts.ts'
 
 const readers = new Map<SitePath, (text: string) => Sheet>()
@@ -32,8 +31,13 @@ export function sheetAt(state: Texts, path: SitePath): Sheet {
   return path === state.sheetPath ? sheetOf(text) : besides(path, text)
 }
 
+interface ShowsText {
+  readonly sheetPath: SitePath
+  readonly showText: (path: SitePath | null, range: Range) => void
+}
+
 /** Goes to a place of the sheet, or of another stylesheet. */
-export function showInSheet({ sheetPath, showText }: WorkroomState, path: SitePath, { from, to }: Range): void {
+export function showInSheet({ sheetPath, showText }: ShowsText, path: SitePath, { from, to }: Range): void {
   showText(path === sheetPath ? null : path, { from, to })
 }
 

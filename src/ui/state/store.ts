@@ -1,6 +1,7 @@
 import { create, type StoreApi, type UseBoundStore } from 'zustand'
 import type { SiteState } from '../../protocol/site-state.ts'
 import { createDocument, type DocumentState } from './document.ts'
+import { showsLive } from './live.ts'
 import { createLinks, type LinksState } from './links.ts'
 import { createMotion, type MotionState } from './motion.ts'
 import { createPlan, type PlanState } from './plan.ts'
@@ -13,7 +14,7 @@ export type WorkroomStore = UseBoundStore<StoreApi<WorkroomState>>
 
 /** The store of one opened site. */
 export function createWorkroom(site: SiteState): WorkroomStore {
-  const document = createDocument(site)
+  const document = createDocument(site, showsLive)
   return create<WorkroomState>()((set, get, store) => ({
     ...document(set, get, store),
     ...createView(set, get, store),
