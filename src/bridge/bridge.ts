@@ -1,4 +1,5 @@
 import { liveSheet, type LiveSheet } from './live-sheet.ts'
+import { whenDrawn } from './drawn.ts'
 import { watchMotion } from './motion.ts'
 import { watchHeight } from './page-height.ts'
 import { page, parentOf, widthOf, wordsOf } from './own.ts'
@@ -27,6 +28,7 @@ const say = (message: FromFrame) => window.parent.postMessage({ attire: 1, messa
 /** The stylesheets that follow the workroom, by the path they are served at. */
 const followed = new Map<string, LiveSheet[]>()
 let heights: ReturnType<typeof watchHeight> | null = null
+const sayDrawn = whenDrawn((ms) => say({ type: 'drawn', ms }))
 const still = watchMotion(LEAST_RATE, (seen) => say({ type: 'motion', ...seen }))
 const outline = new CSSStyleSheet()
 const mark = new CSSStyleSheet()
@@ -53,6 +55,7 @@ function sayApplied(seq: number, { length }: readonly LiveSheet[]): void {
   heights?.look()
   drawLine()
   say({ type: 'applied', seq, sheets: length })
+  sayDrawn()
 }
 
 function obey(message: ToFrame): void {

@@ -121,6 +121,8 @@ export const fromFrameSchema = z.discriminatedUnion('type', [
   /** The page is there; `sheets` says how many copies of the stylesheet told last it wears. */
   z.object({ type: z.literal('ready') }),
   z.object({ type: z.literal('applied'), seq: z.int(), sheets: z.int() }),
+  /** What was applied comes to the screen now; how long the page’s style and layout took. */
+  z.object({ type: z.literal('drawn'), ms: z.number().check(z.nonnegative()) }),
   z.object({ type: z.literal('values'), id: z.int(), count: z.int(), values: z.record(z.string(), z.string()) }),
   /** Characters per line of each element measured; those too short to tell are left out. */
   z.object({ type: z.literal('measured'), id: z.int(), lines: z.array(z.number()) }),

@@ -3,6 +3,7 @@ import { DESK, type Viewport } from '../../core/values/media.ts'
 import type { SeenHeight } from '../../bridge/page-height.ts'
 import type { FromFrame, RuleEdit, ToFrame, WordsSeen } from '../../bridge/messages.ts'
 import { frameRules } from './texts.ts'
+import { Turns, type TakesTurns } from './turns.ts'
 
 /** How the rest of the screen hears of one frame. */
 export interface FrameListener {
@@ -38,7 +39,7 @@ const MESSAGES_A_SECOND = 200
  * The line to one frame: keeps its stylesheets equal to the workroom's, changing single rules, one message under way at a
  * time. The sheet comes first; others are worn as they were loaded until they are told of.
  */
-export class FrameChannel {
+export class FrameChannel implements TakesTurns {
   /** Whether the frame is in view: those come first. */
   inView = true
   /** Whether it is there to be measured, not to be looked at: it does not count among the pages. */
@@ -59,6 +60,7 @@ export class FrameChannel {
   moving = 0
   /** What it was told last of states that are worn. */
   statesWorn = '[]'
+  drawsIn = 0
   private heard = { since: 0, messages: 0, tooMany: false }
   private awaiting: ReturnType<typeof setTimeout> | undefined
 
@@ -70,6 +72,7 @@ export class FrameChannel {
     private readonly listener: FrameListener,
     private readonly onAnswer: (message: FrameAnswer) => void,
     private readonly onMotion: (channel: FrameChannel, slow: boolean) => void,
+    private readonly turns = new Turns(),
   ) {}
 
   get isReady(): boolean {
@@ -79,7 +82,11 @@ export class FrameChannel {
   /** Makes the frame wear this text of a stylesheet as soon as it can. */
   wear(path: string, sheet: Sheet): void {
     this.wanted.set(path, sheet)
-    if (this.ready && this.seq === this.acknowledged) this.send()
+    if (this.ready) this.send()
+  }
+
+  go(): void {
+    this.send()
   }
 
   post(message: ToFrame): void {
@@ -110,6 +117,7 @@ export class FrameChannel {
   /** Nothing is awaited from the frame any more. */
   close(): void {
     clearTimeout(this.awaiting)
+    this.turns.leave(this)
   }
 
   /** From its last message on, a frame that owes an answer is waited for only so long. */
@@ -135,6 +143,9 @@ export class FrameChannel {
         if (this.underWay === this.sheetPath) this.listener.onApplied?.(message.sheets)
         else this.listener.onChanged?.()
         return this.send()
+      case 'drawn':
+        this.drawsIn = message.ms
+        return this.turns.drawn(this)
       case 'values':
       case 'present':
       case 'laid':
@@ -169,6 +180,7 @@ export class FrameChannel {
       const sent = this.sent.get(of)
       const edit = sent && ruleEdit(sent, rules)
       if (edit === null) continue
+      if (!this.turns.mayGo(this)) return
       const to = { seq: ++this.seq, path: `${this.root}${of}` }
       this.post(edit ? { type: 'patch', ...to, edit } : { type: 'sheet', ...to, rules })
       this.sent.set(of, rules)

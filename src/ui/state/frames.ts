@@ -11,6 +11,7 @@ import {
   type ToFrame,
 } from '../../bridge/messages.ts'
 import { FrameChannel, type FrameAnswer, type FrameListener } from './frame-channel.ts'
+import { Turns } from './turns.ts'
 
 function seeing(vision: Vision | null): ToFrame {
   return {
@@ -69,6 +70,7 @@ export class Frames {
   private empties = false
   private stilled: (page: string) => boolean = () => false
   private stilling: FrameChannel | null = null
+  private readonly turns = new Turns()
   private stilledAt = 0
   /** Hears which pages move, and stills one where it may; says whether it did. */
   onMotion: { seen(page: string, moves: boolean): void; tooSlow(page: string): boolean } | null = null
@@ -145,6 +147,7 @@ export class Frames {
       },
       (answer) => this.asked.get(answer.id)?.(channel.page, answer),
       (moved, slow) => this.heedMotion(moved, slow),
+      this.turns,
     )
     this.dress(channel)
     this.channels.set(source, channel)

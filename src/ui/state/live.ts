@@ -6,6 +6,16 @@ import type { DocumentState } from './document.ts'
 import { followsLive, sheetAt, shownSheets } from './sheets.ts'
 
 const IMPORT = /@import/i
+
+/** What the latest text of each file said: to look through those of a large site takes longer than a step of a drag. */
+const known = new Map<SitePath, { readonly text: string; readonly imports: boolean }>()
+
+function imports(path: SitePath, text: string): boolean {
+  let found = known.get(path)
+  if (found?.text !== text) known.set(path, (found = { text, imports: IMPORT.test(text) }))
+  return found.imports
+}
+
 const never = () => false
 
 /**
@@ -14,7 +24,7 @@ const never = () => false
  */
 export function showsLive(state: DocumentState, path: SitePath): (page: SitePath) => boolean {
   const textOf = (file: SitePath) => state.texts.get(fileDoc(file)) ?? ''
-  if (!isSheet(path) || IMPORT.test(textOf(path)) || !followsLive(state, path)) return never
+  if (!isSheet(path) || imports(path, textOf(path)) || !followsLive(state, path)) return never
   const together = new Set(shownSheets(state).map((each) => each.path))
   const files = [state.sheetPath, ...[...state.texts.keys()].map(pathOfDoc)]
   const isOutOfReach = files.some(
@@ -26,5 +36,5 @@ export function showsLive(state: DocumentState, path: SitePath): (page: SitePath
         return imported?.path === path && !(together.has(file) && together.has(path) && isAlways(imported))
       }),
   )
-  return isOutOfReach ? never : (page) => !IMPORT.test(textOf(page))
+  return isOutOfReach ? never : (page) => !imports(page, textOf(page))
 }
