@@ -1,4 +1,4 @@
-import { useState, type ChangeEvent, type KeyboardEvent } from 'react'
+import { useEffect, useRef, useState, type ChangeEvent, type KeyboardEvent } from 'react'
 
 interface DraftOptions {
   /** What counts now, shown while nothing is typed. */
@@ -19,6 +19,12 @@ export function useDraft({ value, refuses, onCommit, onDrop }: DraftOptions) {
   const text = draft?.trim() ?? ''
   const bad = text !== '' && refuses(text)
   const drop = () => setDraft(null)
+  const leaving = useRef<(() => void) | undefined>(undefined)
+  useEffect(() => {
+    leaving.current = draft === null ? undefined : onDrop
+  })
+  // A field that goes while something stands in it takes along what it showed on the pages.
+  useEffect(() => () => leaving.current?.(), [])
   const commit = () => {
     if (draft === null || bad) return
     drop()

@@ -28,7 +28,9 @@ export function StatesView() {
     return (
       <p className="px-4 py-3.5 text-quiet">No page has a link yet. Links come with an href: &lt;a href="…"&gt;.</p>
     )
-  return <Kind key={kind.key} kinds={kinds} kind={kind} />
+  const { selector, sample } = kind
+  // Not by its own key: an edit makes another one of it, and what is being typed must not go with that.
+  return <Kind key={`${selector} ${sample.page} ${sample.index}`} kinds={kinds} kind={kind} />
 }
 
 function Kind({ kinds, kind }: { kinds: readonly LinkKind[]; kind: LinkKind }) {
