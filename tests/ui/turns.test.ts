@@ -20,6 +20,7 @@ class Page implements TakesTurns {
 
   want(): void {
     this.wants = true
+    this.turns.moved()
     this.go()
   }
 

@@ -171,6 +171,7 @@ export class Frames {
   /** Makes all frames wear this text of a stylesheet. */
   wear(path: string, sheet: Sheet): void {
     this.sheets.set(path, sheet)
+    this.turns.moved()
     const rest: FrameChannel[] = []
     for (const channel of this.channels.values()) {
       if (this.first ? channel.source === this.first : channel.inView) this.dress(channel)

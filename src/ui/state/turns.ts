@@ -12,7 +12,7 @@ export interface TakesTurns {
 const LIGHT_MS = 32
 /** What a page costs, it stands back for so many times before its next turn: the time is for others then. */
 const STANDS_BACK = 2
-/** When nobody has gone for so long nobody is in a hurry, ms. */
+/** When nothing has moved for so long nobody is in a hurry, ms. */
 const QUIET_MS = 120
 /** A frame that has not said by then that it is drawn is not waited for. */
 const DRAWN_WITHIN_MS = 1000
@@ -26,12 +26,17 @@ export class Turns {
   /** Whose turn it is, and since when: set anew by whoever goes. */
   private turn: TakesTurns | null = null
   private since = 0
-  private lastGone = 0
+  private lastMoved = 0
   private readonly due = new WeakMap<TakesTurns, number>()
   private readonly waiting = new Set<TakesTurns>()
   private timer: ReturnType<typeof setTimeout> | undefined
 
   constructor(private readonly now: () => number = () => performance.now()) {}
+
+  /** Says that all frames are to look otherwise: more of that is to be expected. */
+  moved(): void {
+    this.lastMoved = this.now()
+  }
 
   /** Whether a frame may be changed now; else its turn comes. */
   mayGo(frame: TakesTurns): boolean {
@@ -43,7 +48,6 @@ export class Turns {
       return false
     }
     this.waiting.delete(frame)
-    this.lastGone = now
     if (isHeavy) {
       this.turn = frame
       this.since = now
@@ -67,7 +71,7 @@ export class Turns {
 
   private isTaken = (now: number) => this.turn !== null && now - this.since < DRAWN_WITHIN_MS
   private isDue = (frame: TakesTurns, now: number) =>
-    (this.due.get(frame) ?? 0) <= now || now - this.lastGone >= QUIET_MS
+    (this.due.get(frame) ?? 0) <= now || now - this.lastMoved >= QUIET_MS
 
   /** Looks whose turn it is, now or a little later. */
   private look(): void {
