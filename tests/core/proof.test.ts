@@ -107,6 +107,24 @@ describe('elements that come or go', () => {
     expect(coloured.elements).toBe(plain.elements)
     expect(new Set(coloured.altered.map(({ element }) => element))).toEqual(new Set(['p#i', 'p.a']))
   })
+  it('a change of a further stylesheet, or of one that the sheet imports, is told on every page that wears it', () => {
+    const worn = HTML.replace('</head>', '<link rel="stylesheet" href="more.css"></head>')
+    const site = siteOf({
+      [PATH]: worn,
+      'css/site.css': '@import "base.css"',
+      'more.css': 'p{}',
+      'css/base.css': 'p{}',
+    })
+    const toldOf = (file: string) => {
+      const texts = [{ doc: fileDoc(file), splices: [{ from: 2, to: 2, insert: 'color: red' }] }]
+      const proving = proveChange(site, { ...NO_CHANGE, texts })
+      let next = proving.next()
+      while (!next.done) next = proving.next()
+      return next.value.altered.map(({ element, property, after }) => `${element} ${property} ${after}`)
+    }
+    for (const file of ['more.css', 'css/base.css'])
+      expect(toldOf(file)).toEqual(['p#i color rgb(255, 0, 0)', 'p.a color rgb(255, 0, 0)'])
+  })
   it('an element of the same tag before others is not taken for one of them', () => {
     const more = proved(siteWith('p:first-of-type { color: red }'), [{ from: at, to: at, insert: '<p>new</p>' }])
     expect(new Set(more.altered.map(({ element, before }) => `${element} ${before}`))).toEqual(
