@@ -260,6 +260,13 @@ export const BROKEN_SHEETS: readonly BrokenSheet[] = [
     mends: 'a {\n  margin: 0;\n  margin-left: 3px;\n}',
   },
   {
+    what: 'a longhand with two shorthands behind it',
+    text: 'a {\n  padding-left: 3px;\n  padding: 1px;\n  padding: 0;\n}',
+    rule: 'shorthand-resets',
+    says: /padding-left does nothing here: padding in line 3/,
+    mends: 'a {\n  padding: 1px;\n  padding: 0;\n  padding-left: 3px;\n}',
+  },
+  {
     what: 'a hack for browsers of old',
     text: 'a { *zoom: 1; top: 0 }',
     rule: 'prefix-unneeded',

@@ -53,7 +53,8 @@ describe('what is wrong with a stylesheet', () => {
   it.each([
     'pre { white-space: pre-wrap; white-space: -pre-wrap; white-space: -o-pre-wrap }',
     'p { background: -webkit-gradient(linear, left top, left bottom, from(red), to(blue)) }',
-  ])('is not told of what is meant for another browser: %s', (text) => {
+    'p { background-color: red; background: linear-gradient(red, blue) }',
+  ])('is not told of what is meant for other browsers: %s', (text) => {
     const found = [...diagnoses(text), ...featureDiagnoses(parseSheet(text), 'newly')]
     expect(found.map(({ rule }) => rule)).toEqual([])
   })
@@ -61,7 +62,8 @@ describe('what is wrong with a stylesheet', () => {
   it('mended, it is gone, and nothing else is wrong instead', () => {
     const pieces = fc.constantFrom(...BROKEN_SHEETS.map(({ text }) => text), 'a { top: 0 }\n', '\n/* note */\n')
     fc.assert(
-      fc.property(fc.array(pieces, { maxLength: 4 }), (parts) => {
+      // Each once: one that is mended may uncover another like it, in what it had swallowed.
+      fc.property(fc.uniqueArray(pieces, { maxLength: 4 }), (parts) => {
         const text = parts.join('\n')
         const before = diagnoses(text)
         for (const { mend, rule, message } of before) {

@@ -47,10 +47,16 @@ function propertiesTwice(sheet: Sheet, rule: StyleRule): Diagnosis[] {
 class Behind {
   private readonly any = new Map<string, Declaration>()
   private readonly important = new Map<string, Declaration>()
+  private readonly lastAny = new Map<string, Declaration>()
+  private readonly lastImportant = new Map<string, Declaration>()
 
   add(declaration: Declaration): void {
-    this.any.set(declaration.property, declaration)
-    if (declaration.important) this.important.set(declaration.property, declaration)
+    const { property, important } = declaration
+    this.any.set(property, declaration)
+    if (!this.lastAny.has(property)) this.lastAny.set(property, declaration)
+    if (!important) return
+    this.important.set(property, declaration)
+    if (!this.lastImportant.has(property)) this.lastImportant.set(property, declaration)
   }
 
   get properties(): Iterable<string> {
@@ -60,6 +66,11 @@ class Behind {
   /** The nearest declaration of a property that is not weaker than one before it. */
   nearest(property: string, important: boolean): Declaration | undefined {
     return (important ? this.important : this.any).get(property)
+  }
+
+  /** The last such declaration of the rule. */
+  last(property: string, important: boolean): Declaration | undefined {
+    return (important ? this.lastImportant : this.lastAny).get(property)
   }
 }
 
@@ -110,16 +121,18 @@ function takenBack(sheet: Sheet, rule: StyleRule): Diagnosis[] {
   const found: Diagnosis[] = []
   const behind = new Behind()
   for (const earlier of declarationsOf(rule).toReversed()) {
-    const later = coveredBy(behind, earlier)
+    const [later, last] = coveredBy(behind, earlier)
     if (isTakenShorthand(earlier)) behind.add(earlier)
-    if (!later || verdictOf(earlier.property, earlier.value) !== 'taken') continue
+    if (!later || !last || verdictOf(earlier.property, earlier.value) !== 'taken') continue
+    // A plain colour before a picture that is drawn: it stands there for browsers that cannot draw it.
+    if (isFallback(earlier, later)) continue
     found.push({
       rule: 'shorthand-resets',
       severity: 'warning',
       from: earlier.from,
       to: earlier.to,
       message: `${earlier.property} does nothing here: ${later.property} in line ${lineOf(sheet, later.from)} of the same rule sets it anew, also where it does not name it. Write it behind ${later.property}.`,
-      mend: moveBehind(sheet, earlier, later),
+      mend: moveBehind(sheet, earlier, last),
     })
   }
   return found.reverse()
@@ -128,12 +141,19 @@ function takenBack(sheet: Sheet, rule: StyleRule): Diagnosis[] {
 const isTakenShorthand = ({ property, value }: Declaration) =>
   property !== 'all' && isShorthand(aliasOf(property)) && verdictOf(property, value) === 'taken'
 
-/** The nearest shorthand behind a declaration that sets all of it anew. */
-function coveredBy(shorthands: Behind, { property, important }: Declaration): Declaration | undefined {
-  return [...shorthands.properties]
-    .filter((each) => aliasOf(each) !== aliasOf(property) && coversWhole(each, property))
-    .flatMap((each) => shorthands.nearest(each, important) ?? [])
-    .sort((a, b) => a.from - b.from)[0]
+/** The nearest and the last shorthand behind a declaration that set all of it anew. */
+function coveredBy(shorthands: Behind, { property, important }: Declaration): (Declaration | undefined)[] {
+  const covering = [...shorthands.properties].filter(
+    (each) => aliasOf(each) !== aliasOf(property) && coversWhole(each, property),
+  )
+  const byPlace = (a: Declaration, b: Declaration) => a.from - b.from
+  return [
+    covering.flatMap((each) => shorthands.nearest(each, important) ?? []).sort(byPlace)[0],
+    covering
+      .flatMap((each) => shorthands.last(each, important) ?? [])
+      .sort(byPlace)
+      .at(-1),
+  ]
 }
 
 /** Moves a declaration behind another one, in its spelling. */
