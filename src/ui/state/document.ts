@@ -62,7 +62,7 @@ export interface DocumentState {
   showPreview(splices: readonly Splice[] | null, doc?: Doc): void
   /** A stretch of typing in the sheet: shown at once, one step after a pause. */
   typeSheet(splices: readonly Splice[]): void
-  /** The same in the text of a page or another stylesheet; frames follow once it is kept. */
+  /** The same in the text of a page or another stylesheet; frames that cannot follow are loaded anew once it is kept. */
   typeText(doc: Doc, splices: readonly Splice[]): void
   /** Makes a step of what was typed, if anything. */
   closeTyping(): void

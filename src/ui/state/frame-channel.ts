@@ -3,7 +3,7 @@ import { DESK, type Viewport } from '../../core/values/media.ts'
 import type { SeenHeight } from '../../bridge/page-height.ts'
 import type { FromFrame, RuleEdit, ToFrame, WordsSeen } from '../../bridge/messages.ts'
 import { frameRules } from './texts.ts'
-import { Turns, type TakesTurns } from './turns.ts'
+import { DrawingTurns, type TakesTurns } from './drawing-turns.ts'
 
 /** How the rest of the screen hears of one frame. */
 export interface FrameListener {
@@ -72,7 +72,7 @@ export class FrameChannel implements TakesTurns {
     private readonly listener: FrameListener,
     private readonly onAnswer: (message: FrameAnswer) => void,
     private readonly onMotion: (channel: FrameChannel, slow: boolean) => void,
-    private readonly turns = new Turns(),
+    private readonly turns = new DrawingTurns(),
   ) {}
 
   get isReady(): boolean {

@@ -11,7 +11,7 @@ import {
   type ToFrame,
 } from '../../bridge/messages.ts'
 import { FrameChannel, type FrameAnswer, type FrameListener } from './frame-channel.ts'
-import { Turns } from './turns.ts'
+import { DrawingTurns } from './drawing-turns.ts'
 
 function seeing(vision: Vision | null): ToFrame {
   return {
@@ -70,7 +70,7 @@ export class Frames {
   private empties = false
   private stilled: (page: string) => boolean = () => false
   private stilling: FrameChannel | null = null
-  private readonly turns = new Turns()
+  private readonly turns = new DrawingTurns()
   private stilledAt = 0
   /** Hears which pages move, and stills one where it may; says whether it did. */
   onMotion: { seen(page: string, moves: boolean): void; tooSlow(page: string): boolean } | null = null

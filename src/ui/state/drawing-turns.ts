@@ -22,7 +22,7 @@ const DRAWN_WITHIN_MS = 1000
  * once, the lightest would move as seldom as the heaviest can. So light ones go at once, and of the heavy ones one at a time,
  * each the more seldom the longer it takes, until nothing moves any more.
  */
-export class Turns {
+export class DrawingTurns {
   /** Whose turn it is, and since when: set anew by whoever goes. */
   private turn: TakesTurns | null = null
   private since = 0
@@ -38,7 +38,7 @@ export class Turns {
     this.lastMoved = this.now()
   }
 
-  /** Whether a frame may be changed now; else its turn comes. */
+  /** Whether a frame may be changed now; else its turn comes, and it is told to go. */
   mayGo(frame: TakesTurns): boolean {
     const now = this.now()
     const isHeavy = frame.inView && frame.drawsIn > LIGHT_MS

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { Turns, type TakesTurns } from '../../src/ui/state/turns.ts'
+import { DrawingTurns, type TakesTurns } from '../../src/ui/state/drawing-turns.ts'
 
 beforeEach(() => void vi.useFakeTimers())
 afterEach(() => void vi.useRealTimers())
@@ -13,7 +13,7 @@ class Page implements TakesTurns {
   underWay = false
 
   constructor(
-    private readonly turns: Turns,
+    private readonly turns: DrawingTurns,
     readonly drawsIn: number,
     private readonly answers = true,
   ) {}
@@ -41,7 +41,7 @@ const since = ({ went }: Page, start: number) => went.map((at) => at - start)
 
 describe('the turns of frames', () => {
   it('light ones go whenever they want to, and what nobody sees does', () => {
-    const turns = new Turns(Date.now)
+    const turns = new DrawingTurns(Date.now)
     const pages = [new Page(turns, 5), new Page(turns, 30), new Page(turns, 400), new Page(turns, 900)]
     pages[3]!.inView = false
     for (const page of pages) page.want()
@@ -49,7 +49,7 @@ describe('the turns of frames', () => {
   })
 
   it('heavy ones go one after the other', () => {
-    const turns = new Turns(Date.now)
+    const turns = new DrawingTurns(Date.now)
     const start = Date.now()
     const pages = [100, 200, 300].map((ms) => new Page(turns, ms))
     for (const page of pages) page.want()
@@ -58,7 +58,7 @@ describe('the turns of frames', () => {
   })
 
   it('while others move, the heavier one goes the more seldom; at rest it catches up at once', () => {
-    const turns = new Turns(Date.now)
+    const turns = new DrawingTurns(Date.now)
     const [light, some, most] = [10, 50, 200].map((ms) => new Page(turns, ms)) as [Page, Page, Page]
     const start = Date.now()
     for (let ms = 0; ms < 3000; ms += 20) {
@@ -75,7 +75,7 @@ describe('the turns of frames', () => {
   })
 
   it('one that never says that it is drawn, or is gone, holds nobody up for long', () => {
-    const turns = new Turns(Date.now)
+    const turns = new DrawingTurns(Date.now)
     const start = Date.now()
     const [silent, next, gone, after] = [
       new Page(turns, 100, false),
@@ -94,7 +94,7 @@ describe('the turns of frames', () => {
     const wants = fc.array(fc.record({ page: fc.nat(3), pause: fc.nat(150) }), { minLength: 1, maxLength: 40 })
     fc.assert(
       fc.property(wants, fc.array(fc.integer({ min: 1, max: 600 }), { minLength: 4, maxLength: 4 }), (all, costs) => {
-        const turns = new Turns(Date.now)
+        const turns = new DrawingTurns(Date.now)
         const pages = costs.map((ms) => new Page(turns, ms))
         const heavy = pages.filter(({ drawsIn }) => drawsIn > 32)
         for (const { page, pause } of all) {
