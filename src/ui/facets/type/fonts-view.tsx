@@ -293,7 +293,7 @@ function Fallback({
     const texts = [{ doc: docOfSheet(state, path), splices: wanted }]
     if (state.edit({ label: `A fallback that fits ${family}`, texts }))
       notice(
-        `${local.name} now stands in for ${family} with the same room. Tick “as if the fonts never arrived” to see it.`,
+        `${local.name} now stands in for ${family} with the same room.${state.fontsArrive ? ' Tick “as if the fonts never arrived” to see it.' : ''}`,
       )
   }
   const off = Math.round(Math.abs(metrics.unadjusted) * 1000) / 10
