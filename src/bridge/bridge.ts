@@ -25,6 +25,9 @@ for (const name of ['RTCPeerConnection', 'webkitRTCPeerConnection']) Reflect.del
 
 const say = (message: FromFrame) => window.parent.postMessage({ attire: 1, message }, workroom)
 
+// The workroom gave the frame its name, and knows its window by it from now on.
+say({ type: 'here', name: window.name })
+
 /** The stylesheets that follow the workroom, by the path they are served at. */
 const followed = new Map<string, LiveSheet[]>()
 let heights: ReturnType<typeof watchHeight> | null = null

@@ -118,8 +118,11 @@ export type ToFrame = z.infer<typeof toFrameSchema>
 
 /** What a frame says to the workroom. */
 export const fromFrameSchema = z.discriminatedUnion('type', [
-  /** The page is there; `sheets` says how many copies of the stylesheet told last it wears. */
+  /** A page has come into the frame of this name: said before all else. */
+  z.object({ type: z.literal('here'), name: z.string() }),
+  /** The page is there, and its stylesheets are. */
   z.object({ type: z.literal('ready') }),
+  /** `sheets` says how many copies of the stylesheet told last the page wears. */
   z.object({ type: z.literal('applied'), seq: z.int(), sheets: z.int() }),
   /** What was applied comes to the screen now; how long the page’s style and layout took. */
   z.object({ type: z.literal('drawn'), ms: z.number().check(z.nonnegative()) }),

@@ -12,7 +12,7 @@ import { count, listed } from '../../src/ui/words.ts'
 
 const channel = () => {
   const sent: ToFrame[] = []
-  const source = {
+  const contentWindow = {
     postMessage: ({ message }: { message: ToFrame }) => void sent.push(toFrameSchema.parse(message)),
   } as unknown as Window
   const listener = { onReady: vi.fn(), onApplied: vi.fn(), onFollow: vi.fn() }
@@ -21,7 +21,7 @@ const channel = () => {
     listener,
     line: new FrameChannel(
       'index.html',
-      source,
+      { name: 'attire-1', contentWindow },
       '/wear/s/l/',
       'css/site.css',
       listener,
@@ -95,6 +95,7 @@ describe('the line to a frame', () => {
 
 describe('messages', () => {
   const said = [
+    { type: 'here', name: 'attire-1' },
     { type: 'ready' },
     { type: 'applied', seq: 3, sheets: 1 },
     { type: 'values', id: 1, count: 2, values: { color: 'red' } },
@@ -151,29 +152,59 @@ describe('what people read', () => {
 })
 
 describe('all frames together', () => {
+  let names = 0
   const opened = (page: string, aside = false) => {
     const sent: ToFrame[] = []
-    const source = {
+    const contentWindow = {
       postMessage: ({ message }: { message: ToFrame }) => void sent.push(toFrameSchema.parse(message)),
     } as unknown as Window
-    return { page, sent, source, aside }
+    return { page, sent, frame: { name: `attire-${++names}`, contentWindow }, aside }
   }
   const all = (...pages: ReturnType<typeof opened>[]) => {
     const frames = new Frames('s', 'css/site.css')
-    for (const { page, source, aside } of pages) {
-      const { channel } = frames.open(page, 'l', source, {})
+    for (const { page, frame, aside } of pages) {
+      const { channel } = frames.open(page, 'l', frame, {})
       channel.aside = aside
       channel.hear({ type: 'ready' })
     }
     return frames
   }
 
+  it('hear a frame from its own window alone, once it has said by its name that it is there', () => {
+    let hear: (event: object) => void = () => undefined
+    vi.stubGlobal('window', { addEventListener: (_: string, heard: typeof hear) => void (hear = heard) })
+    const frames = new Frames('s', 'css/site.css')
+    frames.listen()
+    const [one, two] = [opened('index.html'), opened('two.html')]
+    const heard: string[] = []
+    const { close } = frames.open('index.html', 'l', one.frame, { onReady: () => heard.push('one') })
+    frames.open('two.html', 'l', two.frame, { onReady: () => heard.push('two') })
+    const said = ({ frame }: typeof one, message: object, origin = 'null') =>
+      hear({ source: frame.contentWindow, origin, data: { attire: 1, message } })
+    const ready = { type: 'ready' }
+    const here = ({ frame }: typeof one) => ({ type: 'here', name: frame.name })
+    said(one, ready)
+    said(one, here(two))
+    said(one, here(one), 'http://elsewhere.test')
+    said(one, ready)
+    expect(heard).toEqual([])
+    said(one, here(one))
+    said(two, here(two))
+    said(one, ready)
+    said(one, here(two))
+    said(two, ready)
+    close()
+    said(one, ready)
+    expect(heard).toEqual(['one', 'two'])
+    vi.unstubAllGlobals()
+  })
+
   it('see through a matrix, also those that come later, and plainly again', () => {
     const one = opened('index.html')
     const frames = all(one)
     frames.see('greyscale')
     const late = opened('late.html')
-    frames.open('late.html', 'l', late.source, {}).channel.hear({ type: 'ready' })
+    frames.open('late.html', 'l', late.frame, {}).channel.hear({ type: 'ready' })
     frames.see(null)
     expect(
       [...one.sent, ...late.sent].map((message) =>
@@ -210,9 +241,9 @@ describe('all frames together', () => {
   it('the families that are there are asked of the frame looked at alone', async () => {
     const [one, two] = [opened('index.html'), opened('two.html')]
     const frames = all(one)
-    const { channel } = frames.open('two.html', 'l', two.source, {})
+    const { channel } = frames.open('two.html', 'l', two.frame, {})
     channel.hear({ type: 'ready' })
-    frames.lookAt(two.source)
+    frames.lookAt(two.frame)
     const found = frames.presentFamilies(['Georgia', 'Nosuch'])
     const [asked] = two.sent
     expect([one.sent, asked]).toEqual([[], { type: 'families', id: expect.any(Number), names: ['Georgia', 'Nosuch'] }])
@@ -229,7 +260,7 @@ describe('all frames together', () => {
     const leave = frames.watch(() => told.push('leaves'))
     leave()
     for (const name of ['a.html', 'b.html', 'c.html'])
-      frames.open(name, 'l', opened(name).source, {}).channel.hear({ type: 'ready' })
+      frames.open(name, 'l', opened(name).frame, {}).channel.hear({ type: 'ready' })
     await vi.runAllTimersAsync()
     expect(told).toEqual(['stays'])
     vi.useRealTimers()
@@ -242,7 +273,7 @@ describe('all frames together', () => {
     const room = create<MotionState>()(createMotion)
     frames.onMotion = { seen: room.getState().seeMotion, tooSlow: room.getState().stillSlow }
     room.subscribe(({ motion }) => frames.still((page) => isStilled(motion.get(page))))
-    const [busy, calm, free] = pages.map(({ page, source }) => frames.open(page, 'l', source, {}).channel)
+    const [busy, calm, free] = pages.map(({ page, frame }) => frames.open(page, 'l', frame, {}).channel)
     const says = (channel = calm!, moving: number, slow: boolean) => channel.hear({ type: 'motion', moving, slow })
     for (const channel of [busy!, calm!, free!]) channel.hear({ type: 'ready' })
     says(busy, 900, false)
@@ -281,9 +312,9 @@ describe('all frames together', () => {
   it('a page that floods the workroom is not listened to for the rest of the second, and begins anew after it', () => {
     vi.useFakeTimers()
     const frames = new Frames('s', 'css/site.css')
-    const { source, sent } = opened('index.html')
+    const { frame, sent } = opened('index.html')
     const applied = vi.fn()
-    const { channel } = frames.open('index.html', 'l', source, { onApplied: applied })
+    const { channel } = frames.open('index.html', 'l', frame, { onApplied: applied })
     channel.hear({ type: 'ready' })
     frames.wear('css/site.css', parseSheet('p { color: red }'))
     const before = sent.length

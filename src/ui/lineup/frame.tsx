@@ -113,6 +113,7 @@ function SingleFrame({
   const [ready, setReady] = useState(0)
   // The look it is loaded in; later ones arrive as changes of the sheet, without a reload.
   const [address] = useState(() => ({
+    name: frames.newName(),
     look: store.getState().lookId,
     url: frames.addressOf(store.getState().lookId, page) + asked(store.getState(), aside),
   }))
@@ -122,9 +123,9 @@ function SingleFrame({
   })
 
   useEffect(() => {
-    const source = iframe.current!.contentWindow!
+    const frame = iframe.current!
     const place = `${lookedAt ? 'close-up' : 'lineup'} ${page}`
-    const opened = frames.open(page, address.look, source, {
+    const opened = frames.open(page, address.look, frame, {
       onReady: () => {
         const scroll = scrolls.get(place)
         if (scroll) opened.channel.post({ type: 'scroll', ...scroll })
@@ -148,7 +149,7 @@ function SingleFrame({
     channel.current = opened.channel
     opened.channel.aside = aside
     heard.current?.onChannel?.(opened.channel)
-    const lookAway = lookedAt ? frames.lookAt(source) : null
+    const lookAway = lookedAt ? frames.lookAt(frame) : null
     return () => {
       opened.close()
       lookAway?.()
@@ -193,6 +194,7 @@ function SingleFrame({
       <iframe
         ref={iframe}
         title={title}
+        name={address.name}
         src={address.url}
         sandbox="allow-scripts"
         tabIndex={interactive ? 0 : -1}

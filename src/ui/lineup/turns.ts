@@ -1,15 +1,15 @@
 import { useEffect, useState } from 'react'
+import { flushSync } from 'react-dom'
 import { useWorkroom } from '../state/context.tsx'
 
 /** What waits for a task of its own, so that the window answers between them; null while none is under way. */
 let tasks: (() => void)[] | null = null
 
-/** Does the first at once, and what comes soon after it in a task of its own each. */
+/** Does each in a task of its own, what is drawn anew for it included. */
 function inOwnTask(task: () => void): void {
   if (tasks) tasks.push(task)
   else {
-    tasks = []
-    task()
+    tasks = [task]
     setTimeout(nextTask)
   }
 }
@@ -18,7 +18,8 @@ function nextTask(): void {
   const task = tasks!.shift()
   if (task) setTimeout(nextTask)
   else tasks = null
-  task?.()
+  // At once, or what several of them change would be drawn in one task after all.
+  if (task) flushSync(task)
 }
 
 /** So long must a page stay in view before its frame is made: one that only flies by in scrolling is not worth it. */

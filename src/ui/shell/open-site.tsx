@@ -5,8 +5,8 @@ import type { SiteState } from '../../protocol/site-state.ts'
 import { api } from '../state/api.ts'
 import { isHeavy, readAhead } from '../state/read-ahead.ts'
 import { useTheme } from '../state/theme.ts'
+import { loadWorkroom } from './load-workroom.ts'
 
-const loadWorkroom = () => import('./workroom.tsx')
 const WorkroomScreen = dynamic(loadWorkroom, { ssr: false, loading: Opening })
 // On its way before the page comes to life, so that the frames start sooner.
 if (typeof window !== 'undefined') void loadWorkroom()

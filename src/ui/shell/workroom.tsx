@@ -1,6 +1,6 @@
 'use client'
 import { troubleWords, wholeSite } from '../state/site-news.ts'
-import { useEffect, useMemo, useState } from 'react'
+import { useDeferredValue, useEffect, useMemo, useState } from 'react'
 import type { SiteState } from '../../protocol/site-state.ts'
 import { SiteWorker } from '../../workers/client.ts'
 import type { FitNews } from '../../workers/protocol.ts'
@@ -87,13 +87,18 @@ function Screen() {
   const [beginning, setBeginning] = useState(false)
   const [dropped, setDropped] = useState<Promise<Incoming> | null>(null)
   const busy = useBusy()
+  const furnished = useDeferredValue(true, false)
   const over = useWindowDrop((incoming) => {
     setDropped(incoming)
     setImporting(true)
   })
   return (
     <div data-workroom aria-busy={busy} className="flex h-screen flex-col overflow-hidden">
-      <TopStrip onImport={() => setImporting(true)} onNew={() => setBeginning(true)} />
+      {furnished ? (
+        <TopStrip onImport={() => setImporting(true)} onNew={() => setBeginning(true)} />
+      ) : (
+        <div className="h-12 shrink-0 border-b border-line bg-panel" />
+      )}
       <Layout />
       <WornStates />
       <NoticeStrip />

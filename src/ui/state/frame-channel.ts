@@ -4,6 +4,7 @@ import type { SeenHeight } from '../../bridge/page-height.ts'
 import type { FromFrame, RuleEdit, ToFrame, WordsSeen } from '../../bridge/messages.ts'
 import { frameRules } from './texts.ts'
 import { DrawingTurns, type TakesTurns } from './drawing-turns.ts'
+import { Hearing } from './hearing.ts'
 
 /** How the rest of the screen hears of one frame. */
 export interface FrameListener {
@@ -31,9 +32,8 @@ const ANSWERS_WITHIN_MS = 8000
 /** What a frame answers when it is asked. */
 export type FrameAnswer = Extract<FromFrame, { type: 'values' | 'present' | 'laid' | 'edited' }>
 
-const SECOND_MS = 1000
-/** A frame that follows a drag says one thing a picture of the screen; three times that is nobody’s need. */
-const MESSAGES_A_SECOND = 200
+/** What is asked of the element that holds a frame; its window only when it is spoken to: see {@link Frames}. */
+export type FrameElement = Pick<HTMLIFrameElement, 'name' | 'contentWindow'>
 
 /**
  * The line to one frame: keeps its stylesheets equal to the workroom's, changing single rules, one message under way at a
@@ -61,12 +61,12 @@ export class FrameChannel implements TakesTurns {
   /** What it was told last of states that are worn. */
   statesWorn = '[]'
   drawsIn = 0
-  private heard = { since: 0, messages: 0, tooMany: false }
+  private readonly hearing = new Hearing(() => this.beginAnew())
   private awaiting: ReturnType<typeof setTimeout> | undefined
 
   constructor(
     readonly page: string,
-    readonly source: Window,
+    readonly frame: FrameElement,
     private readonly root: string,
     readonly sheetPath: string,
     private readonly listener: FrameListener,
@@ -91,24 +91,15 @@ export class FrameChannel implements TakesTurns {
 
   post(message: ToFrame): void {
     // The frame's origin is opaque, so no target origin can name it; the window itself is the address.
-    this.source.postMessage({ attire: 1, message }, '*')
+    this.frame.contentWindow?.postMessage({ attire: 1, message }, '*')
   }
 
-  /**
-   * Whether another message may be heard. A page that floods the workroom is not listened to for the rest of the second, and
-   * begins anew after it, for an answer may have been among the lost.
-   */
+  /** Whether another message of it may be heard. */
   mayHear(): boolean {
-    const now = Date.now()
-    if (now - this.heard.since >= SECOND_MS) this.heard = { ...this.heard, since: now, messages: 0 }
-    if (++this.heard.messages <= MESSAGES_A_SECOND) return true
-    if (!this.heard.tooMany) setTimeout(() => this.beginAnew(), SECOND_MS)
-    this.heard.tooMany = true
-    return false
+    return this.hearing.mayHear()
   }
 
   private beginAnew(): void {
-    this.heard.tooMany = false
     this.sent.clear()
     this.acknowledged = this.seq
     if (this.ready) this.send()
@@ -131,6 +122,8 @@ export class FrameChannel implements TakesTurns {
   hear(message: FromFrame): void {
     this.waitForAnswer()
     switch (message.type) {
+      case 'here':
+        return
       case 'ready':
         this.ready = true
         this.sent.clear()

@@ -5,13 +5,15 @@ import type { Viewport } from '../../core/values/media.ts'
 import {
   envelopeSchema,
   fromFrameSchema,
+  type FromFrame,
   type PageEditInFrame,
   type SeenBox,
   type WornOnPage,
   type ToFrame,
 } from '../../bridge/messages.ts'
-import { FrameChannel, type FrameAnswer, type FrameListener } from './frame-channel.ts'
+import { FrameChannel, type FrameAnswer, type FrameElement, type FrameListener } from './frame-channel.ts'
 import { DrawingTurns } from './drawing-turns.ts'
+import { Hearing } from './hearing.ts'
 
 function seeing(vision: Vision | null): ToFrame {
   return {
@@ -55,7 +57,15 @@ export const wornKey = ({ page, viewport: { width, height } }: { page: string; v
 
 /** All frames on the screen. The one looked at is served first, then those in view, then the rest. */
 export class Frames {
-  private readonly channels = new Map<Window, FrameChannel>()
+  /** By the names of their frames. */
+  private readonly channels = new Map<string, FrameChannel>()
+  /**
+   * Those that have said that they are there, by their windows. A frame's window is not asked for before, for that would make
+   * the browser set up an empty page in it first.
+   */
+  private readonly spoken = new WeakMap<MessageEventSource, FrameChannel>()
+  private readonly strangers = new Hearing()
+  private named = 0
   private readonly asked = new Map<number, (page: string, answer: FrameAnswer) => void>()
   private nextAsk = 1
   private readonly watchers = new Set<() => void>()
@@ -63,7 +73,8 @@ export class Frames {
   /** What is worn, by path: the sheet first, then every other stylesheet that was changed here. */
   private readonly sheets = new Map<string, Sheet>()
   private later: ReturnType<typeof setTimeout> | null = null
-  private first: Window | null = null
+  /** The name of the frame that is looked at. */
+  private first: string | null = null
   private outlined = ''
   private marked = ''
   private vision: Vision | null = null
@@ -97,26 +108,45 @@ export class Frames {
 
   listen(): () => void {
     const hear = (event: MessageEvent) => {
-      const channel = this.channels.get(event.source as Window)
-      if (!channel || event.origin !== 'null' || !channel.mayHear()) return
+      if (event.origin !== 'null' || !event.source) return
+      const known = this.channelOf(event.source)
+      if (!(known ?? this.strangers).mayHear()) return
       const envelope = envelopeSchema.safeParse(event.data)
       const message = envelope.success ? fromFrameSchema.safeParse(envelope.data.message) : null
-      if (message?.success) channel.hear(message.data)
+      if (message?.success) (known ?? this.meet(event.source, message.data))?.hear(message.data)
     }
     window.addEventListener('message', hear)
     return () => window.removeEventListener('message', hear)
   }
 
-  /** Opens the line to a frame's window. Returns the channel and what closes it. */
+  private channelOf(source: MessageEventSource): FrameChannel | null {
+    const channel = this.spoken.get(source)
+    return channel && this.channels.get(channel.frame.name) === channel ? channel : null
+  }
+
+  /** Who says by which name it is there; null when it is not the one of that name. */
+  private meet(source: MessageEventSource, message: FromFrame): FrameChannel | null {
+    const channel = message.type === 'here' ? this.channels.get(message.name) : undefined
+    if (channel?.frame.contentWindow !== source) return null
+    this.spoken.set(source, channel)
+    return channel
+  }
+
+  /** A name for a frame, by which it will say that it is there. */
+  newName(): string {
+    return `attire-${++this.named}`
+  }
+
+  /** Opens the line to a frame. Returns the channel and what closes it. */
   open(
     page: string,
     lookId: string,
-    source: Window,
+    frame: FrameElement,
     listener: FrameListener,
   ): { channel: FrameChannel; close: () => void } {
     const channel = new FrameChannel(
       page,
-      source,
+      frame,
       this.rootOf(lookId),
       this.sheetPath,
       {
@@ -130,7 +160,7 @@ export class Frames {
           this.putOn(channel)
           const pointed = this.pointed?.get(page)
           if (pointed) channel.post({ type: 'point', selector: pointed })
-          if (this.first === source && this.marked) channel.post({ type: 'mark', selector: this.marked })
+          if (this.first === frame.name && this.marked) channel.post({ type: 'mark', selector: this.marked })
           listener.onReady?.()
           this.onLoaded?.(page)
           this.changed()
@@ -150,21 +180,21 @@ export class Frames {
       this.turns,
     )
     this.dress(channel)
-    this.channels.set(source, channel)
+    this.channels.set(frame.name, channel)
     return {
       channel,
       close: () => {
         channel.close()
-        if (this.channels.get(source) === channel) this.channels.delete(source)
+        if (this.channels.get(frame.name) === channel) this.channels.delete(frame.name)
       },
     }
   }
 
   /** Names the frame that is looked at; gives what ends it. Without one it is the whole lineup. */
-  lookAt(source: Window): () => void {
-    this.first = source
+  lookAt({ name }: FrameElement): () => void {
+    this.first = name
     return () => {
-      if (this.first === source) this.first = null
+      if (this.first === name) this.first = null
     }
   }
 
@@ -174,7 +204,7 @@ export class Frames {
     this.turns.moved()
     const rest: FrameChannel[] = []
     for (const channel of this.channels.values()) {
-      if (this.first ? channel.source === this.first : channel.inView) this.dress(channel)
+      if (this.first === null ? channel.inView : channel.frame.name === this.first) this.dress(channel)
       else rest.push(channel)
     }
     if (rest.length === 0) return
@@ -265,7 +295,7 @@ export class Frames {
   /** How elements of a page are laid out, by their places in document order; null while no frame shows it. */
   async boxesOf(page: string, indices: readonly number[]): Promise<readonly (SeenBox | null)[] | null> {
     const shown = [...this.channels.values()].filter((each) => each.page === page && each.isReady && !each.aside)
-    const one = shown.find(({ source }) => source === this.first) ?? shown[0]
+    const one = shown.find(({ frame }) => frame.name === this.first) ?? shown[0]
     return one ? ((await this.laidIn(one, indices))?.boxes ?? null) : null
   }
 
@@ -318,7 +348,7 @@ export class Frames {
 
   /** Whether one is being stilled, or has been a moment ago: the others have not shown yet whether they are slow by themselves. */
   private isStilling(): boolean {
-    if (this.stilling && this.channels.get(this.stilling.source) === this.stilling) this.stilledAt = Date.now()
+    if (this.stilling && this.channels.get(this.stilling.frame.name) === this.stilling) this.stilledAt = Date.now()
     return Date.now() - this.stilledAt < NEXT_STILLED_MS
   }
 
@@ -373,7 +403,7 @@ export class Frames {
   /** Which of these families text is set in, in the frame looked at or else the first that is there; null while none is. */
   async presentFamilies(names: string[]): Promise<ReadonlySet<string> | null> {
     const ready = [...this.channels.values()].filter((channel) => channel.isReady && !channel.aside)
-    const one = ready.find(({ source }) => source === this.first) ?? ready[0]
+    const one = ready.find(({ frame }) => frame.name === this.first) ?? ready[0]
     const [present] = await this.ask(
       one ? [one] : [],
       (id) => ({ type: 'families', id, names }),
