@@ -21,13 +21,28 @@ export function colourChips(imports: () => readonly SheetAt[], onChoose: (chosen
   const plugin = ViewPlugin.fromClass(
     class {
       decorations: DecorationSet
+      private timer: ReturnType<typeof setTimeout> | undefined
 
       constructor(view: EditorView) {
         this.decorations = chipsIn(view, imports())
       }
 
-      update({ docChanged, viewportChanged, view }: ViewUpdate) {
-        if (docChanged || viewportChanged) this.decorations = chipsIn(view, imports())
+      update({ docChanged, viewportChanged, changes, view }: ViewUpdate) {
+        if (docChanged) {
+          // What is typed comes first: a long sheet takes its time to be read.
+          this.decorations = this.decorations.map(changes)
+          this.timer ??= setTimeout(() => this.lookAnew(view))
+        } else if (viewportChanged) this.decorations = chipsIn(view, imports())
+      }
+
+      private lookAnew(view: EditorView) {
+        this.timer = undefined
+        this.decorations = chipsIn(view, imports())
+        view.dispatch()
+      }
+
+      destroy() {
+        clearTimeout(this.timer)
       }
     },
     {

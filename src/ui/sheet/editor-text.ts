@@ -1,4 +1,4 @@
-import { Annotation, type EditorState } from '@codemirror/state'
+import { Annotation, type EditorState, type Text } from '@codemirror/state'
 
 /** Marks changes that come from the rest of the workroom, which must not be sent back there. */
 export const fromStore = Annotation.define<boolean>()
@@ -10,8 +10,13 @@ export function fromEditor(state: EditorState, offset: number): number {
 
 /** The text with its own line ends: the editor itself counts every one as a single character. */
 export function docText(state: EditorState): string {
-  return state.sliceDoc()
+  const known = texts.get(state.doc) ?? state.sliceDoc()
+  texts.set(state.doc, known)
+  return known
 }
+
+/** A long text takes its time to be put together, and each of a key's followers asks for it. */
+const texts = new WeakMap<Text, string>()
 
 /** The line end the whole text uses, or LF where it mixes them; then CR stays as it is, a character like any other. */
 export function lineEnd(text: string): string {

@@ -3,6 +3,7 @@ import { useEffect } from 'react'
 import { isSheet } from '../../core/paths/paths.ts'
 import { lookDoc } from '../../core/site/step.ts'
 import type { Workroom } from '../state/context.tsx'
+import { Follower, typesLong } from '../state/follower.ts'
 import { isStilled } from '../state/motion.ts'
 import { showPagesInPlace } from '../state/pages-in-place.ts'
 import { runShortcut } from '../state/shortcuts.ts'
@@ -22,12 +23,15 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
     frames.wear(frames.sheetPath, worn)
 
     let told = wornTexts(store.getState())
+    let toldLooks = store.getState()
     const tellWorker = (state: WorkroomState) => {
       const now = wornTexts(state)
       const changed = [...now].filter(([path, text]) => told.get(path) !== text)
       const gone = [...told.keys()].filter((path) => !now.has(path)).map((path): [string, null] => [path, null])
       const pages = changed.some(([path]) => !isSheet(path))
       told = now
+      if (state.looks.some(({ id }) => state.texts.get(lookDoc(id)) !== toldLooks.texts.get(lookDoc(id))))
+        worker.tell(looksNews((toldLooks = state)))
       if (changed.length + gone.length > 0) worker.tell({ type: 'texts', texts: [...changed, ...gone] })
       if (pages) tellTargets()
     }
@@ -43,16 +47,20 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
       timer = undefined
       tellWorker(store.getState())
     }
+    let dressed = store.getState()
+    const dressing = new Follower(() => {
+      const state = store.getState()
+      const now = wornSheet(state)
+      if (now !== worn) frames.wear(state.sheetPath, (worn = now))
+      for (const { path, sheet } of changedBesides(state, dressed)) frames.wear(path, sheet)
+      dressed = state
+    })
     const leaveStore = store.subscribe((state, before) => {
       if (state.sheetPath !== before.sheetPath) frames.rename(state.sheetPath)
       const isSame = (['texts', 'preview', 'lookId', 'sheetPath'] as const).every((key) => state[key] === before[key])
-      const now = isSame ? worn : wornSheet(state)
-      if (now !== worn) frames.wear(state.sheetPath, (worn = now))
-      for (const { path, sheet } of changedBesides(state, before)) frames.wear(path, sheet)
+      if (!isSame) dressing.come(typesLong(state))
       if (state.files !== before.files || state.lookId !== before.lookId || state.sheetPath !== before.sheetPath)
         worker.tell(filesNews(state))
-      if (state.looks.some(({ id }) => state.texts.get(lookDoc(id)) !== before.texts.get(lookDoc(id))))
-        worker.tell(looksNews(state))
       if (state.facet !== before.facet) frames.showEmpties(state.facet === 'boxes')
       if (state.vision !== before.vision) frames.see(state.vision)
       if (state.motion !== before.motion) frames.still((page) => isStilled(state.motion.get(page)))
@@ -98,6 +106,7 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
       window.removeEventListener('beforeunload', leaving)
       clearTimeout(timer)
       leaveStore()
+      dressing.end()
       leaveFrames()
       leavePages()
       window.removeEventListener('keydown', key, true)

@@ -1,6 +1,6 @@
 'use client'
 import { troubleWords, wholeSite } from '../state/site-news.ts'
-import { useDeferredValue, useEffect, useMemo, useState } from 'react'
+import { useDeferredValue, useEffect, useMemo, useState, type ReactNode } from 'react'
 import type { SiteState } from '../../protocol/site-state.ts'
 import { SiteWorker } from '../../workers/client.ts'
 import type { FitNews } from '../../workers/protocol.ts'
@@ -86,14 +86,13 @@ function Screen() {
   const [importing, setImporting] = useState(false)
   const [beginning, setBeginning] = useState(false)
   const [dropped, setDropped] = useState<Promise<Incoming> | null>(null)
-  const busy = useBusy()
   const furnished = useDeferredValue(true, false)
   const over = useWindowDrop((incoming) => {
     setDropped(incoming)
     setImporting(true)
   })
   return (
-    <div data-workroom aria-busy={busy} className="flex h-screen flex-col overflow-hidden">
+    <Room>
       {furnished ? (
         <TopStrip onImport={() => setImporting(true)} onNew={() => setBeginning(true)} />
       ) : (
@@ -122,6 +121,15 @@ function Screen() {
           Drop a folder or a ZIP to bring in a site
         </div>
       )}
+    </Room>
+  )
+}
+
+/** What the screen stands in. It says by itself whether anything is under way: nothing in it is drawn anew for that. */
+function Room({ children }: { readonly children: ReactNode }) {
+  return (
+    <div data-workroom aria-busy={useBusy()} className="flex h-screen flex-col overflow-hidden">
+      {children}
     </div>
   )
 }

@@ -1,11 +1,12 @@
 'use client'
 import { createContext, useContext } from 'react'
-import { create, useStore, type StoreApi } from 'zustand'
+import { create, createStore, useStore, type StoreApi } from 'zustand'
 import type { BoxTarget } from '../../core/boxes/targets.ts'
 import type { Severity } from '../../core/fit/finding.ts'
 import type { ReachReport } from '../../core/model/reach.ts'
 import type { WearSummary } from '../../core/model/wear-summary.ts'
 import type { SiteWorker } from '../../workers/client.ts'
+import { Follower, typesLong } from './follower.ts'
 import type { Frames } from './frames.ts'
 import type { WorkroomState, WorkroomStore } from './store.ts'
 
@@ -74,9 +75,22 @@ export function useWorkroom(): Workroom {
   return workroom
 }
 
+const shown = new WeakMap<WorkroomStore, StoreApi<WorkroomState>>()
+
+/** What the screen shows of a workroom: all that it holds, or after a key in a long sheet, what it held a task before. */
+function shownOf(store: WorkroomStore): StoreApi<WorkroomState> {
+  const known = shown.get(store)
+  if (known) return known
+  const made = createStore<WorkroomState>(() => store.getState())
+  const follower = new Follower(() => made.setState(store.getState(), true))
+  store.subscribe((state) => follower.come(typesLong(state)))
+  shown.set(store, made)
+  return made
+}
+
 /** A part of the workroom's state; rerenders when it changes. */
 export function useRoom<T>(select: (state: WorkroomState) => T): T {
-  return useStore(useWorkroom().store, select)
+  return useStore(shownOf(useWorkroom().store), select)
 }
 
 export function useInsights<T>(select: (insights: Insights) => T): T {
