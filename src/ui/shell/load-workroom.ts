@@ -1,5 +1,10 @@
 /** Parts of the workroom's code that take longest to come to life. */
-const PARTS = [() => import('../../core/edit/decide-among.ts'), () => import('../../core/fit/fit-site.ts')]
+const PARTS = [
+  () => import('../../core/edit/decide-among.ts'),
+  () => import('../controls/choice.tsx'),
+  () => import('../facets/index.ts'),
+  () => import('../dialogs/dialogs.tsx'),
+]
 
 const nextTask = () => new Promise((resolve) => setTimeout(resolve))
 
