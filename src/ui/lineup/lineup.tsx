@@ -8,7 +8,7 @@ import { pagePaths } from '../state/document.ts'
 import { Frame } from './frame.tsx'
 import { useGeneration } from './generation.ts'
 import { useAfterThoseInView, useTurn } from './turns.ts'
-import { PageTag } from './page-tag.tsx'
+import { BareTag, PageTag } from './page-tag.tsx'
 import { ViewportBar } from './viewport-bar.tsx'
 import { afterSeeing, NOT_YET, TALLEST } from './whole-page.ts'
 import { columnsFor, GAP, heightFor, useViewport } from './viewport.ts'
@@ -185,16 +185,7 @@ const LineupPage = memo(function LineupPage({
 }) {
   const item = useRef<HTMLLIElement>(null)
   const { seen, near, inView } = useInView(item, root)
-  const openCloseUp = useRoom((state) => state.openCloseUp)
   const { frames, store } = useWorkroom()
-  const { generation, listener } = useGeneration(page)
-  const pickHere = (index: number, _: string, more: boolean) => {
-    const { picked, pick, pickToo, scriptsRun } = store.getState()
-    // Where the page's scripts run they can say what they like.
-    if (scriptsRun) return
-    if (more && picked?.page === page) pickToo(index)
-    else pick({ page, index, pseudo: '' })
-  }
   const floor = heightFor(width)
   const [own, seeHeight] = useWholePage(whole, floor)
   const height = own.height ?? floor
@@ -209,19 +200,17 @@ const LineupPage = memo(function LineupPage({
       style={{ width: width * scale + 2, containIntrinsicSize: `${width * scale + 2}px ${height * scale + 50}px` }}
       className={`flex flex-col ${alive ? '' : '[content-visibility:auto]'}`}
     >
-      <PageTag page={page} />
+      {keep || near ? <PageTag page={page} /> : <BareTag page={page} />}
       <div className="relative border border-line bg-white">
         {alive ? (
-          <Frame
-            generation={generation}
+          <LivePage
             page={page}
             width={width}
             height={height}
             scale={scale}
             inView={inView}
-            title={`The page ${page}`}
             whole={whole}
-            listener={{ ...listener, onHeight: seeHeight, onPick: pickHere }}
+            onHeight={seeHeight}
           />
         ) : (
           <div
@@ -237,7 +226,7 @@ const LineupPage = memo(function LineupPage({
           data-close-up={page}
           title="With Alt held, a click picks what is under it, to be traced; with Shift too, further elements"
           onClick={(event) => {
-            if (!event.altKey) return openCloseUp(page)
+            if (!event.altKey) return store.getState().openCloseUp(page)
             const { left, top } = event.currentTarget.getBoundingClientRect()
             frames.pickAt(page, (event.clientX - left) / scale, (event.clientY - top) / scale, event.shiftKey)
           }}
@@ -255,6 +244,32 @@ const LineupPage = memo(function LineupPage({
     </li>
   )
 })
+
+interface LivePageProps {
+  readonly page: string
+  readonly width: number
+  readonly height: number
+  readonly scale: number
+  readonly inView: boolean
+  readonly whole: boolean
+  readonly onHeight: (seen: SeenHeight) => void
+}
+
+/** The frame of a page in the lineup. */
+function LivePage({ onHeight, ...shown }: LivePageProps) {
+  const { page } = shown
+  const { store } = useWorkroom()
+  const { generation, listener } = useGeneration(page)
+  const onPick = (index: number, _: string, more: boolean) => {
+    const { picked, pick, pickToo, scriptsRun } = store.getState()
+    // Where the page's scripts run they can say what they like.
+    if (scriptsRun) return
+    if (more && picked?.page === page) pickToo(index)
+    else pick({ page, index, pseudo: '' })
+  }
+  const heard = { ...listener, onHeight, onPick }
+  return <Frame {...shown} generation={generation} title={`The page ${page}`} listener={heard} />
+}
 
 /** How tall a page's frame is while pages are shown whole, and what takes in how tall the page is. */
 function useWholePage(whole: boolean, floor: number) {

@@ -1,5 +1,6 @@
 'use client'
 import { TriangleAlert } from 'lucide-react'
+import type { ReactNode } from 'react'
 import type { WearSummary } from '../../core/model/wear-summary.ts'
 import { attachTo } from '../state/attach.ts'
 import { useInsights, useRoom, useWorkroom, useNotice } from '../state/context.tsx'
@@ -22,18 +23,10 @@ export function PageTag({ page }: { page: string }) {
   const fault = wear?.fault
   const own = wear ? ownStyles(wear) : ''
   return (
-    <div
-      className={`relative flex min-h-[48px] grow items-start gap-2 border border-b-0 py-1.5 pl-8 pr-2 [clip-path:polygon(12px_0,100%_0,100%_100%,0_100%,0_12px)] ${fault ? 'border-alarm bg-alarm-wash' : 'border-line bg-panel'}`}
-    >
-      <span
-        aria-hidden
-        className={`absolute left-3 top-3 size-2.5 rounded-full border bg-paper ${fault ? 'border-alarm' : 'border-edge'}`}
-      />
+    <Tag fault={fault !== undefined}>
       <div className="min-w-0 flex-1">
         <div className="flex items-baseline gap-2">
-          <span className="truncate font-semibold" title={page}>
-            {page}
-          </span>
+          <PageName page={page} />
           {!reach && (
             <button
               type="button"
@@ -93,7 +86,38 @@ export function PageTag({ page }: { page: string }) {
           Attach
         </button>
       )}
+    </Tag>
+  )
+}
+
+/** The tag of a page that is far from view: its name alone, so that nothing on a site of many pages waits for all of them. */
+export function BareTag({ page }: { page: string }) {
+  return (
+    <Tag fault={false}>
+      <PageName page={page} />
+    </Tag>
+  )
+}
+
+function Tag({ fault, children }: { fault: boolean; children: ReactNode }) {
+  return (
+    <div
+      className={`relative flex min-h-[48px] grow items-start gap-2 border border-b-0 py-1.5 pl-8 pr-2 [clip-path:polygon(12px_0,100%_0,100%_100%,0_100%,0_12px)] ${fault ? 'border-alarm bg-alarm-wash' : 'border-line bg-panel'}`}
+    >
+      <span
+        aria-hidden
+        className={`absolute left-3 top-3 size-2.5 rounded-full border bg-paper ${fault ? 'border-alarm' : 'border-edge'}`}
+      />
+      {children}
     </div>
+  )
+}
+
+function PageName({ page }: { page: string }) {
+  return (
+    <span className="truncate font-semibold" title={page}>
+      {page}
+    </span>
   )
 }
 
