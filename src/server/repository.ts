@@ -1,5 +1,6 @@
 import type { SitePath } from '../core/paths/paths.ts'
 import type { TextEncodingName } from '../core/site/encoding.ts'
+import type { KeptSite } from '../protocol/packed-site.ts'
 import type { KeptBlob, SaveRequest, SettingsRequest, SiteList, SiteState } from '../protocol/site-state.ts'
 import type { Progress } from './progress.ts'
 
@@ -58,6 +59,8 @@ export interface Repository {
   create(site: NewSite): Promise<CreatedSite>
   /** A whole site, ready for the workroom. */
   load(siteId: string): Promise<SiteState>
+  /** The same with its texts as they are kept, which takes half the time. */
+  loadKept(siteId: string): Promise<KeptSite>
   /** How many bytes of text that would be, without reading them. */
   textSize(siteId: string): Promise<number>
   /** Says that a site is worked on now; gives its revision. */

@@ -1,4 +1,5 @@
-import { errorSchema, siteStateSchema, type SiteState } from '../protocol/site-state.ts'
+import { unpackSite } from '../protocol/packed-site.ts'
+import { errorSchema, type SiteState } from '../protocol/site-state.ts'
 
 /** What the loader sends: the site without its texts first, then the texts a few at a time, then the end. */
 export type FromLoader =
@@ -21,27 +22,22 @@ const say = (message: FromLoader) => scope.postMessage(message)
 
 /** Fetches a site and reads it apart from the window's own thread: on a large site that takes a while. */
 scope.onmessage = async ({ data }: MessageEvent<ToLoader>) => {
-  let response: Response
-  try {
-    response = data.body === null ? await fetch(data.address) : new Response(data.body)
-  } catch {
+  const body = data.body ? new Uint8Array(data.body) : await bodyAt(data.address)
+  if (!body)
     return say({ type: 'failed', code: 'offline', message: 'Attire’s server does not answer. Is it still running?' })
-  }
-  const body: unknown = await response.json().catch(() => null)
-  const read = siteStateSchema.safeParse(body)
-  if (!response.ok || !read.success) {
-    const said = errorSchema.safeParse(body).data?.error
+  const read = unpackSite(body)
+  if (!read) {
+    const said = errorIn(body)
     return say({
       type: 'failed',
       code: said?.code ?? 'failed',
       message: said?.message ?? 'Attire’s server gave an answer that cannot be read. Reload the page.',
     })
   }
-  const { texts, ...site } = read.data
-  say({ type: 'site', site: { ...site, texts: {} } })
+  say({ type: 'site', site: read.site })
   let batch: [string, string][] = []
   let size = 0
-  for (const entry of Object.entries(texts)) {
+  for (const entry of read.texts) {
     batch.push(entry)
     size += entry[1].length
     if (size < CHARACTERS) continue
@@ -51,4 +47,19 @@ scope.onmessage = async ({ data }: MessageEvent<ToLoader>) => {
   }
   say({ type: 'texts', texts: batch })
   say({ type: 'done' })
+}
+
+/** What the server answers; null where it does not. An answer that is cut short is empty. */
+async function bodyAt(address: string): Promise<Uint8Array | null> {
+  const response = await fetch(address).catch(() => null)
+  return response && new Uint8Array(await response.arrayBuffer().catch(() => new ArrayBuffer(0)))
+}
+
+/** What the server says against it, if that is what came. */
+function errorIn(body: Uint8Array) {
+  try {
+    return errorSchema.safeParse(JSON.parse(new TextDecoder().decode(body))).data?.error
+  } catch {
+    return undefined
+  }
 }

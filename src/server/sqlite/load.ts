@@ -1,4 +1,5 @@
 import { and, asc, desc, eq, isNotNull, sql } from 'drizzle-orm'
+import type { KeptSite } from '../../protocol/packed-site.ts'
 import type { SiteList, SiteState } from '../../protocol/site-state.ts'
 import { decodeText } from '../../platform/encoding.ts'
 import type { Executor } from './database.ts'
@@ -19,6 +20,13 @@ export async function siteRow(db: Executor, id: string) {
 
 /** A whole site, ready for the workroom. */
 export async function loadSite(db: Executor, id: string): Promise<SiteState> {
+  const { site, texts } = await loadKept(db, id)
+  const read = (text: string | Uint8Array) => (typeof text === 'string' ? text : decodeText(Buffer.from(text), 'utf-8'))
+  return { ...site, texts: Object.fromEntries(texts.map(([path, text]) => [path, read(text)])) }
+}
+
+/** A whole site, its texts as they are kept. */
+export async function loadKept(db: Executor, id: string): Promise<KeptSite> {
   const site = await siteRow(db, id)
   const lookRows = await db
     .select({ look: looks, bytes: blobs.bytes })
@@ -48,7 +56,7 @@ export async function loadSite(db: Executor, id: string): Promise<SiteState> {
     .limit(STEPS_SENT)
   const sent = stepRows.reverse().map(({ seq, ...stored }) => ({ seq, step: readStep(stored) }))
   const olderSteps = sent[0]?.seq ?? 0
-  return {
+  const head = {
     id,
     name: site.name,
     sheetPath: site.sheetPath,
@@ -68,15 +76,16 @@ export async function loadSite(db: Executor, id: string): Promise<SiteState> {
       encoding,
       pixels: width && height ? { width, height } : null,
     })),
-    texts: Object.fromEntries(
-      fileRows.flatMap(({ path, encoding, bytes }) =>
-        encoding && bytes ? [[path, decodeText(Buffer.from(bytes), encoding)]] : [],
-      ),
-    ),
     steps: sent.map(({ step }) => step),
     cursor: Math.max(0, site.cursor - olderSteps),
     olderSteps,
   }
+  const texts = fileRows.flatMap(({ path, encoding, bytes }): [string, string | Uint8Array][] => {
+    if (!encoding || !bytes) return []
+    const read = Buffer.from(bytes)
+    return [[path, encoding === 'utf-8' ? read : decodeText(read, encoding)]]
+  })
+  return { site: head, texts }
 }
 
 /** Bytes of all texts of a site, of its looks too. Throws {@link PublicError} when there is none. */

@@ -7,7 +7,7 @@ import { siteContent, wornFile } from './content.ts'
 import { createSite } from './create.ts'
 import { openDatabase, type Database } from './database.ts'
 import { keepFile, measureOldImages } from './keep.ts'
-import { listSites, loadSite, siteRow, textSize } from './load.ts'
+import { listSites, loadKept, loadSite, siteRow, textSize } from './load.ts'
 import { removeSite } from './remove.ts'
 import { saveSite } from './save.ts'
 import { files, sites } from './schema.ts'
@@ -28,6 +28,8 @@ export class SqliteRepository implements Repository {
   sites = () => reading(this.db, listSites)
 
   load = (siteId: string) => reading(this.db, (tx) => loadSite(tx, siteId))
+
+  loadKept = (siteId: string) => reading(this.db, (tx) => loadKept(tx, siteId))
 
   textSize = (siteId: string) => reading(this.db, (tx) => textSize(tx, siteId))
 

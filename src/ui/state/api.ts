@@ -77,7 +77,7 @@ const json = (method: string, body: unknown): RequestInit => ({
 export const api = {
   sites: (): Promise<SiteList> => call('/api/sites', siteListSchema),
   site: (id: string): Promise<SiteState> =>
-    loadSite(`${location.origin}/api/sites/${id}`).catch((fault: LoadFault) =>
+    loadSite(`${location.origin}/api/sites/${id}/packed`).catch((fault: LoadFault) =>
       Promise.reject(new ApiError(fault.code, fault.message)),
     ),
   /** Says that a site is worked on now; gives its revision. */

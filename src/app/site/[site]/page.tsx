@@ -26,7 +26,7 @@ export default async function SitePage({ params }: { params: Promise<{ site: str
 
 /** Sets out for a large site before anything else of the page is there; `workers/load-site.ts` takes what comes. */
 function fetchEarly(siteId: string): string {
-  return `self.attireEarly = fetch(${JSON.stringify(`/api/sites/${encodeURIComponent(siteId)}`)}).catch(() => null)`
+  return `self.attireEarly = fetch(${JSON.stringify(`/api/sites/${encodeURIComponent(siteId)}/packed`)}).catch(() => null)`
 }
 
 async function firstData(siteId: string): Promise<FirstData> {
