@@ -8,7 +8,8 @@ import { chromium } from 'playwright-core'
 import { launchOptions } from '../scripts/chromium.mjs'
 import { loadTogether } from '../scripts/load.mjs'
 import { computedOf, missingFrom, serveFolder } from './browser-site.mjs'
-import { packages } from './packages-site.mjs'
+import { differencesOf } from './computed-site.mjs'
+import { packages, spread } from './packages-site.mjs'
 
 const desk = { width: 1280, height: 800 }
 const phone = { width: 360, height: 740 }
@@ -74,12 +75,6 @@ function sameBytes(folder, out, before, after) {
   return existsSync(file) && readFileSync(path.join(folder, before)).equals(readFileSync(file))
 }
 
-/** This many of a list, from all over it. */
-function spread(list, most) {
-  const step = Math.max(1, list.length / most)
-  return Array.from({ length: Math.min(most, list.length) }, (_, at) => list[Math.floor(at * step)])
-}
-
 /** Addresses that led somewhere before and lead nowhere now. */
 async function newlyMissing({ folder, out }, pages, names) {
   const page = await browser.newPage()
@@ -129,30 +124,6 @@ function renamed(elements, names) {
   let text = JSON.stringify(elements)
   for (const [from, to] of names) text = text.replaceAll(`/${encodeURI(from)}`, `/${encodeURI(to)}`)
   return JSON.parse(text)
-}
-
-/** Elements of both, paired in order; what has come in between is nobody's before. */
-function differencesOf(before, after) {
-  const differing = []
-  const partners = new Map()
-  let at = 0
-  for (const [place, element] of before.entries()) {
-    while (at < after.length && (after[at].key !== element.key || after[at].says !== element.says)) at++
-    if (at === after.length) return [{ property: '(structure)', element: element.key, place }]
-    partners.set(place, at++)
-  }
-  for (const [place, other] of partners) {
-    const { key, values, parent } = before[place]
-    for (const [property, value] of Object.entries(values)) {
-      const now = after[other].values[property]
-      // Flow-relative twins change with what they are twins of.
-      if (value === now || /(?:^|-)(?:block|inline)-/.test(property)) continue
-      const follows =
-        parent !== null && before[parent].values[property] !== after[partners.get(parent)].values[property]
-      if (!follows) differing.push({ property, element: key, before: value, after: now })
-    }
-  }
-  return differing
 }
 
 /** What the proof tells of these pages. */

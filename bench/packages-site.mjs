@@ -39,3 +39,9 @@ function fetched(name, folder) {
   }
   return path.join(into, folder)
 }
+
+/** This many of a list, from all over it. */
+export function spread(list, most) {
+  const step = Math.max(1, list.length / most)
+  return Array.from({ length: Math.min(most, list.length) }, (_, at) => list[Math.floor(at * step)])
+}
