@@ -8,7 +8,7 @@ import { launchOptions } from '../scripts/chromium.mjs'
 import { loadTogether } from '../scripts/load.mjs'
 import { computedOf, serveFolder } from './browser-site.mjs'
 import { differencesOf } from './computed-site.mjs'
-import { OF_DECLARATIONS, OF_ELEMENTS, OF_SELECTORS } from './judges-site.mjs'
+import { OF_DECLARATIONS, OF_ELEMENTS, OF_SELECTORS, WITHOUT } from './judges-site.mjs'
 import { packages, spread } from './packages-site.mjs'
 
 const desk = { width: 1280, height: 800 }
@@ -50,7 +50,7 @@ async function judge(name, folder) {
   for (const [rule, holds] of Object.entries(OF_SELECTORS))
     say(rule, await judgeSelectors(model, sample(of(rule)), holds, urlOf))
   served.close()
-  say('declaration-beaten', await judgeBeaten(model, of('declaration-beaten'), folder))
+  for (const [rule, without] of Object.entries(WITHOUT)) say(rule, await judgeWithout(model, of(rule), without, folder))
 }
 
 function groupedBy(list, keyOf) {
@@ -135,19 +135,22 @@ function countsOf(selectors) {
   })
 }
 
-/** All declarations that never win are cut at once: then nothing may be computed otherwise on any page. */
-async function judgeBeaten(model, findings, folder) {
+/** What is said to do nothing is cut at once, wherever it stands: then nothing may be computed otherwise on any page. */
+async function judgeWithout(model, findings, without, folder) {
   if (findings.length === 0) return []
-  const without = mkdtempSync(path.join(os.tmpdir(), 'attire-judged-'))
+  const other = mkdtempSync(path.join(os.tmpdir(), 'attire-judged-'))
   // Links of the package may lead nowhere.
-  cpSync(folder, without, { recursive: true, dereference: true, filter: existsSync })
+  cpSync(folder, other, { recursive: true, dereference: true, filter: existsSync })
   for (const [file, places] of groupedBy(findings, (finding) => finding.file)) {
     const cut = places
       .toSorted((a, b) => b.from - a.from)
-      .reduce((text, { from, to }) => text.slice(0, from) + text.slice(to), model.text(file))
-    writeFileSync(path.join(without, file), attire.encodeText(cut, model.encodingOf(file)))
+      .reduce(
+        (text, { from, to }) => text.slice(0, from) + without(text.slice(from, to)) + text.slice(to),
+        model.text(file),
+      )
+    writeFileSync(path.join(other, file), attire.encodeText(cut, model.encodingOf(file)))
   }
-  const [old, now] = [await serveFolder(folder), await serveFolder(without)]
+  const [old, now] = [await serveFolder(folder), await serveFolder(other)]
   const handy = model.pagePaths.filter((file) => model.text(file).length <= LONGEST)
   const differing = []
   for (const viewport of [desk, phone]) {
@@ -168,6 +171,6 @@ async function judgeBeaten(model, findings, folder) {
   }
   old.close()
   now.close()
-  rmSync(without, { recursive: true })
+  rmSync(other, { recursive: true })
   return differing.length > 0 ? differing : findings.map(({ message }) => ({ message, verdict: true, saw: '' }))
 }

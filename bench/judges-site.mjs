@@ -23,6 +23,14 @@ export const OF_SELECTORS = {
   'selector-invalid': (found) => found === null,
 }
 
+/** By rule: what is left of a declaration without that which is said to do nothing. */
+export const WITHOUT = {
+  'declaration-beaten': () => '',
+  'property-repeated': () => '',
+  'prefix-unneeded': () => '',
+  'important-unneeded': (declaration) => declaration.replace(/\s*!\s*important/i, ''),
+}
+
 /** What is pressed stands under the pointer too. */
 const STATES = {
   'under the pointer': ['hover'],
