@@ -2,8 +2,14 @@
 // build.
 // Ends with the line "N passed, N failed".
 import { spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
 import { beside, buildBeside, install, run, runBeside } from './setup.mjs'
+
+// What tests put aside goes with them: profiles of browsers, databases, unpacked sites.
+process.env.TMPDIR = mkdtempSync(path.join(tmpdir(), 'attire-tests-'))
+process.on('exit', () => rmSync(process.env.TMPDIR, { recursive: true, force: true }))
 
 // Asked for first, for it takes longest where nothing is there yet.
 const browser = browserAndTools()
