@@ -123,6 +123,13 @@ test.describe('with a site of its own', () => {
 
   test('a caption offers the cure right there', async ({ page, request }) => {
     await open(page, request, ['index.html', 'notices.html'])
+    const ground = (file: string) =>
+      page
+        .locator(`li:has([data-close-up="${file}"]) > div`)
+        .first()
+        .evaluate((tag) => getComputedStyle(tag).backgroundColor)
+    // Only the page that has something the matter with it looks like that.
+    await expect.poll(async () => (await ground('index.html')) !== (await ground('notices.html'))).toBe(true)
     const item = page.getByRole('listitem').filter({ has: page.locator('[data-close-up="notices.html"]') })
     await item.scrollIntoViewIfNeeded()
     await item.getByRole('button', { name: 'Attach' }).click()

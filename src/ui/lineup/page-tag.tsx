@@ -23,7 +23,7 @@ export function PageTag({ page }: { page: string }) {
   const fault = wear?.fault
   const own = wear ? ownStyles(wear) : ''
   return (
-    <Tag fault={fault !== undefined}>
+    <Tag fault={Boolean(fault)}>
       <div className="min-w-0 flex-1">
         <div className="flex items-baseline gap-2">
           <PageName page={page} />
@@ -93,13 +93,13 @@ export function PageTag({ page }: { page: string }) {
 /** The tag of a page that is far from view: its name alone, so that nothing on a site of many pages waits for all of them. */
 export function BareTag({ page }: { page: string }) {
   return (
-    <Tag fault={false}>
+    <Tag>
       <PageName page={page} />
     </Tag>
   )
 }
 
-function Tag({ fault, children }: { fault: boolean; children: ReactNode }) {
+function Tag({ fault = false, children }: { fault?: boolean; children: ReactNode }) {
   return (
     <div
       className={`relative flex min-h-[48px] grow items-start gap-2 border border-b-0 py-1.5 pl-8 pr-2 [clip-path:polygon(12px_0,100%_0,100%_100%,0_100%,0_12px)] ${fault ? 'border-alarm bg-alarm-wash' : 'border-line bg-panel'}`}
