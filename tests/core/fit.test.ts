@@ -93,7 +93,9 @@ describe('the rules of the fit check', () => {
 
   it('stand in the documentation as they are', () => {
     const rows = [
-      ...readFileSync('docs/fit-check.md', 'utf8').matchAll(/^\| `([\w-]+)` \| (error|warning|note) \| ([^|]*) \| (\w*) \|$/gm),
+      ...readFileSync('docs/fit-check.md', 'utf8').matchAll(
+        /^\| `([\w-]+)` \| (error|warning|note) \| ([^|]*) \| (\w*) \|$/gm,
+      ),
     ].map(([, id, severity, title, fix]) => [id, severity, title, fix === 'yes'])
     expect(rows).toEqual(RULES.map(({ id, severity, title, fix }) => [id, severity, title, fix !== undefined]))
   })
