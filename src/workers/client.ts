@@ -1,5 +1,6 @@
 import type { WearSummary } from '../core/model/wear-summary.ts'
 import type { SitePath } from '../core/paths/paths.ts'
+import { Outbox } from './outbox.ts'
 import type { FitNews, FromWorker, SiteNews, ToWorker } from './protocol.ts'
 import type { Answer, Ask, LongQuestion, Progress, Question } from './questions.ts'
 
@@ -60,6 +61,7 @@ export class SiteWorker {
   private next = 1
   private silentStarts = 0
   private closed = false
+  private readonly outbox = new Outbox((message) => this.worker.postMessage(message))
   /** Called before each question: tells the worker what it has not heard yet, so that it answers about the latest text. */
   beforeAsk: () => void = () => undefined
 
@@ -110,6 +112,7 @@ export class SiteWorker {
   private restart(): void {
     if (this.closed) return
     this.worker.terminate()
+    this.outbox.clear()
     if (this.silentStarts >= STARTS) return this.giveUp()
     this.worker = this.start()
     for (const news of this.events.wholeSite()) this.tell(news)
@@ -117,7 +120,7 @@ export class SiteWorker {
       if (waiting.tries >= TRIES) this.settle(id, ({ reject }) => reject(new QuestionFault(DIED)))
       else {
         waiting.tries++
-        this.worker.postMessage(waiting.message)
+        this.outbox.send(waiting.message)
       }
     }
   }
@@ -129,7 +132,7 @@ export class SiteWorker {
   }
 
   tell(message: SiteNews): void {
-    this.worker.postMessage(message satisfies ToWorker)
+    this.outbox.send(message)
   }
 
   /** Asks a question. Rejects with a {@link QuestionFault} when it cannot be answered. */
@@ -145,7 +148,7 @@ export class SiteWorker {
     signal: AbortSignal,
   ): Promise<Answer<Q> | null> {
     const { id, answer } = this.send(question, ask, onProgress)
-    signal.addEventListener('abort', () => this.worker.postMessage({ type: 'cancel', id } satisfies ToWorker))
+    signal.addEventListener('abort', () => this.outbox.send({ type: 'cancel', id }))
     return answer
   }
 
@@ -160,7 +163,7 @@ export class SiteWorker {
     const message = { type: 'ask', id, question, ask } as ToWorker
     const answer = new Promise<Answer<Q>>((resolve, reject) => {
       this.waiting.set(id, { message, resolve, reject, tries: 1, ...(onProgress ? { onProgress } : {}) })
-      this.worker.postMessage(message)
+      this.outbox.send(message)
       this.events.onWaiting(this.waiting.size)
     })
     return { id, answer }
@@ -168,6 +171,7 @@ export class SiteWorker {
 
   close(): void {
     this.closed = true
+    this.outbox.clear()
     this.worker.terminate()
   }
 }

@@ -10,7 +10,8 @@ export type SiteNews =
   /** Which site it is, as it is called in what is kept between sessions. */
   | { type: 'site'; id: string }
   | { type: 'files'; files: TrackedFile[]; sheetPath: SitePath; sheetDoc: Doc }
-  | { type: 'texts'; texts: [SitePath, string | null][] }
+  /** With `more`, further ones follow at once, and nothing is to be made of them before. */
+  | { type: 'texts'; texts: [SitePath, string | null][]; more?: boolean }
   /** The sheets of looks that are not worn. */
   | { type: 'looks'; looks: [Doc, string | null][] }
 

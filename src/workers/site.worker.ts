@@ -25,6 +25,8 @@ const KEEP_AFTER_MS = 3000
 /** The site as it was last told of. */
 let site = SiteSnapshot.empty(DESK)
 let siteId = ''
+/** Whether texts of it are still on their way: a site known by half has other findings. */
+let moreTexts = false
 /** Its files, as they were last told of. */
 let tracked: Extract<SiteNews, { type: 'files' }> | null = null
 const fonts = new SiteFonts((hash) => fetchFont(siteId, hash))
@@ -47,6 +49,10 @@ let reports: WearSummary[] = []
 let toldWear = 0
 
 function reportWear(): void {
+  if (moreTexts) {
+    running = false
+    return
+  }
   const until = performance.now() + SLICE_MS
   while (pending.length > 0 && performance.now() < until) reportOne(pending.shift()!)
   running = pending.length > 0
@@ -133,7 +139,7 @@ function changed(): void {
 }
 
 function beginPass(): void {
-  if (pass) return
+  if (pass || moreTexts) return
   pass = check.run(site, inLineup())
   reportFit()
 }
@@ -230,7 +236,8 @@ function take(heard: SiteNews): void {
       return changed()
     case 'texts':
       site = site.withTexts(heard.texts)
-      return changed()
+      moreTexts = heard.more ?? false
+      return moreTexts ? undefined : changed()
     case 'looks':
       site = site.withLooks(heard.looks)
   }
