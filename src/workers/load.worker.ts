@@ -1,5 +1,6 @@
 import { unpackSite } from '../protocol/packed-site.ts'
 import { errorSchema, type SiteState } from '../protocol/site-state.ts'
+import { inParts } from './in-parts.ts'
 
 /** What the loader sends: the site without its texts first, then the texts a few at a time, then the end. */
 export type FromLoader =
@@ -35,17 +36,7 @@ scope.onmessage = async ({ data }: MessageEvent<ToLoader>) => {
     })
   }
   say({ type: 'site', site: read.site })
-  let batch: [string, string][] = []
-  let size = 0
-  for (const entry of read.texts) {
-    batch.push(entry)
-    size += entry[1].length
-    if (size < CHARACTERS) continue
-    say({ type: 'texts', texts: batch })
-    batch = []
-    size = 0
-  }
-  say({ type: 'texts', texts: batch })
+  for (const texts of inParts(read.texts, CHARACTERS)) say({ type: 'texts', texts })
   say({ type: 'done' })
 }
 

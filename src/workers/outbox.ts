@@ -1,7 +1,5 @@
-import type { SitePath } from '../core/paths/paths.ts'
+import { inParts } from './in-parts.ts'
 import type { ToWorker } from './protocol.ts'
-
-type Texts = [SitePath, string | null][]
 
 /** Characters that go out in one task: copying them for the worker must not hold the window up. */
 const CHARACTERS = 3_000_000
@@ -14,18 +12,18 @@ export class Outbox {
   constructor(private readonly post: (message: ToWorker) => void) {}
 
   send(message: ToWorker): void {
-    this.waiting.push(...(message.type === 'texts' ? inParts(message.texts) : [message]))
+    this.waiting.push(...parted(message))
     if (this.timer === undefined) this.next()
   }
 
   private next(): void {
-    let size = 0
-    while (this.waiting.length > 0 && size < CHARACTERS) {
-      const message = this.waiting.shift()!
-      if (message.type === 'texts') size += sizeOf(message.texts)
+    this.timer = undefined
+    for (let message = this.waiting.shift(); message; message = this.waiting.shift()) {
       this.post(message)
+      if (message.type !== 'texts' || !message.more) continue
+      this.timer = setTimeout(() => this.next())
+      return
     }
-    this.timer = this.waiting.length > 0 ? setTimeout(() => this.next()) : undefined
   }
 
   /** Nothing that waits goes out any more. */
@@ -36,19 +34,9 @@ export class Outbox {
   }
 }
 
-const sizeOf = (texts: Texts) => texts.reduce((sum, [, text]) => sum + (text?.length ?? 0), 0)
-
-/** Texts in several messages; all but the last say that more are coming. */
-function inParts(texts: Texts): ToWorker[] {
-  const parts: Texts[] = [[]]
-  let size = 0
-  for (const each of texts) {
-    if (size > CHARACTERS) {
-      parts.push([])
-      size = 0
-    }
-    parts.at(-1)!.push(each)
-    size += each[1]?.length ?? 0
-  }
-  return parts.map((part, at) => ({ type: 'texts', texts: part, ...(at < parts.length - 1 && { more: true }) }))
+/** Long texts in several messages; all but the last say that more are coming. */
+function parted(message: ToWorker): ToWorker[] {
+  if (message.type !== 'texts') return [message]
+  const parts = [...inParts(message.texts, CHARACTERS)]
+  return parts.map((texts, at) => ({ type: 'texts', texts, ...(at < parts.length - 1 && { more: true }) }))
 }
