@@ -199,7 +199,7 @@ const NewSwatch = memo(function NewSwatch({ taken }: { taken: readonly string[] 
         add()
       }}
     >
-      <div className="flex items-center gap-2">
+      <div className="flex flex-wrap items-center gap-2">
         <span
           aria-hidden
           className="size-[30px] shrink-0 rounded-[3px] border border-edge"
@@ -208,7 +208,7 @@ const NewSwatch = memo(function NewSwatch({ taken }: { taken: readonly string[] 
         <input
           aria-label="Name of a new swatch"
           aria-describedby={tried && fault ? id : undefined}
-          className="field min-w-0 flex-1 font-mono text-[12px]"
+          className="field w-24 flex-1 font-mono text-[12px]"
           placeholder="--new-swatch"
           spellCheck={false}
           value={name}
@@ -216,7 +216,7 @@ const NewSwatch = memo(function NewSwatch({ taken }: { taken: readonly string[] 
         />
         <input
           aria-label="Colour of the new swatch"
-          className="field w-24 font-mono text-[12px]"
+          className="field w-20 font-mono text-[12px]"
           spellCheck={false}
           value={color}
           onChange={(event) => setColor(event.target.value)}
