@@ -1,5 +1,5 @@
 // How long the window stands still: tasks of over 50 ms of its main thread while a site is opened and its sheet is worked on,
-// for sheets of several lengths.
+// for sheets of several lengths; others in lines: `npm run bench long-tasks 42000`.
 import { spawn } from 'node:child_process'
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -9,7 +9,8 @@ import { zipSync } from 'fflate'
 import { launchOptions } from '../scripts/chromium.mjs'
 import { freePort } from '../scripts/setup.mjs'
 
-const LENGTHS = [200, 5000, 42_000]
+const asked = process.argv.slice(2).map(Number)
+const LENGTHS = asked.length > 0 ? asked : [200, 5000, 42_000]
 const bytes = (text) => new TextEncoder().encode(text)
 
 const rule = (at) => `.block-${at} .item-${at % 7}, #part-${at} > a:hover {

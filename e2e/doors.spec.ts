@@ -175,3 +175,30 @@ test('when what looks at the pages cannot be loaded, that is said, and sheet and
   await kept(page)
   expect((await stored(request, site)).looks[0]!.text).toContain('--x: blue')
 })
+
+test('a part of Attire’s own code that does not come is told, wherever it is missing', async ({ page, request }) => {
+  const site = await bringIn(request, 'Missing', {
+    'index.html': bytes('<!doctype html><title>t</title><link rel="stylesheet" href="s.css"><h1>Words</h1>'),
+    's.css': bytes('h1 { color: red }\n'),
+  })
+  const scripts = new Set<string>()
+  page.on('request', (each) => each.url().includes('/_next/static/chunks/') && scripts.add(each.url()))
+  await openSite(page, site)
+  // The first come with the page, the last when the workroom asks for them.
+  const all = [...scripts].filter((url) => url.endsWith('.js') && !url.includes('worker'))
+  for (const missing of [all[0]!, all[Math.floor(all.length / 4)]!, all[Math.floor(all.length / 2)]!]) {
+    await page.route(missing, (route) => route.abort())
+    await page.reload()
+    await expect(page.locator('main [role=alert]')).toContainText('load the page again')
+    await page.unroute(missing)
+  }
+  await openSite(page, site)
+  await page.route('**/_next/static/**', (route) => route.abort())
+  await page.keyboard.press('Alt+s')
+  await expect(page.getByText('The sheet cannot be shown')).toBeVisible()
+  await page.unroute('**/_next/static/**')
+  await page.getByRole('button', { name: 'Load the page again' }).click()
+  await openSite(page, site)
+  await page.keyboard.press('Alt+s')
+  await expect(page.locator('.cm-content')).toBeVisible()
+})

@@ -75,13 +75,22 @@ const makesColor = (value: string) => isColor(value) || /^(?:color-mix|light-dar
 /** Counting reads the whole text, so it is done when it is asked for: while a colour is dragged nobody does. */
 const usesIn = memo(({ text, rules }: Sheet) => {
   const counts = new Map<string, number>()
+  let next = -1
   for (const { from, to } of rules) {
-    const rule = text.slice(from, to)
+    if (next < from) next = nextVar(text, from)
     // Most rules use none, and looking for the word costs little beside reading.
-    if (/var\(/i.test(rule)) for (const [name, uses] of usesOf(rule)) counts.set(name, (counts.get(name) ?? 0) + uses)
+    if (next >= to) continue
+    for (const [name, uses] of usesOf(text.slice(from, to))) counts.set(name, (counts.get(name) ?? 0) + uses)
   }
   return counts
 })
+
+/** Where `var(` stands next in a text, from a place on. */
+function nextVar(text: string, from: number): number {
+  const word = /var\(/gi
+  word.lastIndex = from
+  return word.exec(text)?.index ?? Infinity
+}
 
 /** Rules are the same from one edit to the next, but for those it touches. */
 const usesOf = memoText((rule: string): ReadonlyMap<string, number> => countUses(rule))

@@ -148,10 +148,11 @@ export const selectorsOf = (rule: StyleRule): readonly string[] => normalList(ru
 const topRulesBySelector = memo((sheet: Pick<Sheet, 'rules'>): ReadonlyMap<string, readonly StyleRule[]> => {
   const rules = new Map<string, StyleRule[]>()
   for (const rule of topStyleRules(sheet))
-    for (const selector of new Set(selectorsOf(rule))) {
+    for (const selector of selectorsOf(rule)) {
       const known = rules.get(selector)
-      if (known) known.push(rule)
-      else rules.set(selector, [rule])
+      if (!known) rules.set(selector, [rule])
+      // A list may say a selector twice.
+      else if (known.at(-1) !== rule) known.push(rule)
     }
   return rules
 })

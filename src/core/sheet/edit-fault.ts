@@ -42,18 +42,17 @@ function changedRules(before: Sheet, after: Sheet, ordered: readonly Splice[]) {
   const places = new Map(after.rules.map((rule) => [rule.from, rule]))
   const same = new Set<Rule>()
   const shifts = shifting(ordered, true)
+  const sameText = (rule: Rule, now: Rule) =>
+    before.text.slice(rule.from, rule.to) === after.text.slice(now.from, now.to)
+  // Before the first splice and behind the last the texts are the same.
+  const isApart = ({ from, to }: Rule) => to <= (ordered[0]?.from ?? 0) || from >= (ordered.at(-1)?.to ?? 0)
   const gone = before.rules.filter((rule) => {
     const now = places.get(rule.from + shifts(rule.from))
-    if (!now || !sameText(rule, before.text, now, after.text)) return true
-    same.add(now)
-    return false
+    const isSame = now && now.to - now.from === rule.to - rule.from && (isApart(rule) || sameText(rule, now))
+    if (isSame) same.add(now)
+    return !isSame
   })
   return { gone, come: after.rules.filter((rule) => !same.has(rule)) }
-}
-
-function sameText(one: Rule, text: string, other: Rule, otherText: string): boolean {
-  if (one === other) return true
-  return text.slice(one.from, one.to) === otherText.slice(other.from, other.to)
 }
 
 /** How far places move, asked in the order of the text; what is written right at a place moves it or does not. */

@@ -3,54 +3,62 @@ import { parseSheet, type AtRule, type Item, type Rule, type Sheet, type SheetEr
 
 const moved = ({ from, to }: Range, by: number): Range => ({ from: from + by, to: to + by })
 
-/** Where the items of a moved rule were read, and how far they have moved since. */
-interface Origin {
-  readonly items: readonly Item[]
-  readonly by: number
-}
-const origins = new WeakMap<Rule, Origin>()
+/** A rule at its new place. Its items are moved when somebody asks for them: behind a change most rules are passed by. */
+abstract class MovedRule implements Range {
+  readonly from: number
+  readonly to: number
+  readonly closed: boolean
+  /** Where the items were read, and how far they have moved since. */
+  private readonly read: readonly Item[]
+  private readonly by: number
+  private there: readonly Item[] | null = null
 
-/** The rule at its new place. Its items are moved when somebody asks for them: behind a change most rules are passed by. */
-function movedRule(rule: Rule, by: number): Rule {
-  const known = origins.get(rule)
-  const origin = known ? { items: known.items, by: known.by + by } : { items: rule.items, by }
-  let items: readonly Item[] | null = null
-  const lazily = () => (items ??= origin.items.map((each) => movedItem(each, origin.by)))
-  const there = rule.kind === 'style' ? movedStyle(rule, by, lazily) : movedAt(rule, by, lazily)
-  origins.set(there, origin)
-  return there
-}
+  constructor(rule: Rule, by: number) {
+    this.from = rule.from + by
+    this.to = rule.to + by
+    this.closed = rule.closed
+    const known = rule instanceof MovedRule ? rule : null
+    this.read = known ? known.read : rule.items
+    this.by = known ? known.by + by : by
+  }
 
-function movedStyle(rule: StyleRule, by: number, lazily: () => readonly Item[]): StyleRule {
-  return {
-    kind: 'style',
-    from: rule.from + by,
-    to: rule.to + by,
-    selector: rule.selector,
-    selectorRange: moved(rule.selectorRange, by),
-    block: moved(rule.block, by),
-    closed: rule.closed,
-    get items() {
-      return lazily()
-    },
+  get items(): readonly Item[] {
+    return (this.there ??= this.read.map((item) => movedItem(item, this.by)))
   }
 }
 
-function movedAt(rule: AtRule, by: number, lazily: () => readonly Item[]): AtRule {
-  return {
-    kind: 'at',
-    from: rule.from + by,
-    to: rule.to + by,
-    name: rule.name,
-    prelude: rule.prelude,
-    preludeRange: moved(rule.preludeRange, by),
-    block: rule.block && moved(rule.block, by),
-    closed: rule.closed,
-    get items() {
-      return lazily()
-    },
+class MovedStyleRule extends MovedRule implements StyleRule {
+  readonly kind = 'style'
+  readonly selector: string
+  readonly selectorRange: Range
+  readonly block: Range
+
+  constructor(rule: StyleRule, by: number) {
+    super(rule, by)
+    this.selector = rule.selector
+    this.selectorRange = moved(rule.selectorRange, by)
+    this.block = moved(rule.block, by)
   }
 }
+
+class MovedAtRule extends MovedRule implements AtRule {
+  readonly kind = 'at'
+  readonly name: string
+  readonly prelude: string
+  readonly preludeRange: Range
+  readonly block: Range | null
+
+  constructor(rule: AtRule, by: number) {
+    super(rule, by)
+    this.name = rule.name
+    this.prelude = rule.prelude
+    this.preludeRange = moved(rule.preludeRange, by)
+    this.block = rule.block && moved(rule.block, by)
+  }
+}
+
+const movedRule = (rule: Rule, by: number): Rule =>
+  rule.kind === 'style' ? new MovedStyleRule(rule, by) : new MovedAtRule(rule, by)
 
 function movedItem(item: Item, by: number): Item {
   if (item.kind !== 'declaration') return movedRule(item, by)

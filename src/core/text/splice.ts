@@ -35,6 +35,7 @@ export function orderSplices(splices: readonly Splice[], length: number): Splice
 
 /** The text with all splices applied at once; every offset speaks of the text as given. */
 export function applySplices(text: string, splices: readonly Splice[]): string {
+  if (splices.length === 0) return text
   let result = ''
   let done = 0
   for (const splice of orderSplices(splices, text.length)) {

@@ -1,4 +1,6 @@
 import { Annotation, type EditorState, type Text } from '@codemirror/state'
+import type { EditorView, ViewUpdate } from '@codemirror/view'
+import { applySplices, diffTexts, type Splice } from '../../core/text/splice.ts'
 
 /** Marks changes that come from the rest of the workroom, which must not be sent back there. */
 export const fromStore = Annotation.define<boolean>()
@@ -17,6 +19,24 @@ export function docText(state: EditorState): string {
 
 /** A long text takes its time to be put together, and each of a key's followers asks for it. */
 const texts = new WeakMap<Text, string>()
+
+/** What was changed in the editor, as splices of the text it showed before. */
+export function typedSplices({ startState, state, changes }: ViewUpdate, text: string): Splice[] {
+  // Where the editor counts otherwise, or showed another text, only the texts themselves tell; going through them takes longer.
+  if (state.lineBreak !== '\n' || docText(startState) !== text) return diffTexts(text, docText(state))
+  const splices: Splice[] = []
+  changes.iterChanges((from, to, _from, _to, insert) => splices.push({ from, to, insert: insert.toString() }))
+  texts.set(state.doc, applySplices(text, splices))
+  return splices
+}
+
+/** Shows another text in the editor, by the one change that leads to it. */
+export function showText(editor: EditorView, text: string): void {
+  const [change] = diffTexts(docText(editor.state), text)
+  if (!change) return
+  editor.dispatch({ changes: toEditor(editor.state, change), annotations: fromStore.of(true) })
+  if (editor.state.lineBreak === '\n') texts.set(editor.state.doc, text)
+}
 
 /** The line end the whole text uses, or LF where it mixes them; then CR stays as it is, a character like any other. */
 export function lineEnd(text: string): string {

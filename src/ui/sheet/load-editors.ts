@@ -1,6 +1,17 @@
+import { loadInParts } from '../state/load-in-parts.ts'
+
+/** What both editors are made of. */
+const PARTS = [
+  () => import('@codemirror/view'),
+  () => import('@codemirror/language'),
+  () => import('@codemirror/lang-css'),
+  () => import('@codemirror/autocomplete'),
+  () => import('../controls/picker/picker.tsx'),
+]
+
 /** The editor is a third of the workroom's code, and nobody needs it before the sheet is opened. */
-export const loadSheetEditor = () => inShortSlices(() => import('./sheet-editor.tsx'))
-export const loadSourceView = () => inShortSlices(() => import('./source-view.tsx'))
+export const loadSheetEditor = () => inShortSlices(() => loadInParts(PARTS, () => import('./sheet-editor.tsx')))
+export const loadSourceView = () => inShortSlices(() => loadInParts(PARTS, () => import('./source-view.tsx')))
 
 /**
  * CodeMirror reads a text in slices: of 100 ms where it can ask whether a key waits, else as long as an idle moment lasts,

@@ -14,8 +14,7 @@ import { lintGutter, lintKeymap } from '@codemirror/lint'
 import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
 import { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
-import { useCallback, useEffect, useRef, useState, type RefObject } from 'react'
-import { diffTexts } from '../../core/text/splice.ts'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import type { SheetAt } from '../../core/edit/sheets.ts'
 import { selectorAt } from '../../core/sheet/selector-at.ts'
 import { sheetText } from '../state/document.ts'
@@ -32,8 +31,9 @@ import { renameKeys } from './text-keys.ts'
 import { ChipPicker, type Picked } from './chip-picker.tsx'
 import { colourAt, colourChips, type ChosenColour } from './colour-chips.ts'
 import { pickedRules, showRules } from './picked-rules.ts'
+import { useEditor, type EditorPlan } from './use-editor.ts'
 import { markFaults } from './text-faults.ts'
-import { docText, fromEditor, fromStore, lineEnd, toEditor } from './editor-text.ts'
+import { fromEditor, fromStore, lineEnd, showText, toEditor, typedSplices } from './editor-text.ts'
 
 /** A pause of the cursor before the selector under it is outlined. */
 const REACH_AFTER_MS = 80
@@ -43,7 +43,6 @@ export function SheetEditor() {
   const workroom = useWorkroom()
   const { store, nonce } = workroom
   const host = useRef<HTMLDivElement>(null)
-  const view = useRef<EditorView>(null)
   const goTo = useRoom((state) => state.goTo)
   const showReach = useShowReach()
   const show = useRef(showReach)
@@ -53,7 +52,7 @@ export function SheetEditor() {
     show.current = showReach
   })
 
-  useEffect(() => {
+  const plan = useCallback((): EditorPlan => {
     // After the update: what it does to the text comes first.
     let reachTimer: ReturnType<typeof setTimeout>
     const showSoon = (view: EditorView) => {
@@ -69,94 +68,92 @@ export function SheetEditor() {
     }
     const imports = () => settledSheets(store.getState()).slice(0, -1)
     const sheetFile = () => store.getState().sheetPath
-    const editor = new EditorView({
-      parent: host.current!,
-      state: EditorState.create({
-        doc: sheetText(store.getState()),
-        extensions: [
-          EditorView.cspNonce.of(nonce),
-          EditorState.lineSeparator.of(lineEnd(sheetText(store.getState()))),
-          lineNumbers(),
-          lintGutter(),
-          drawSelection(),
-          highlightActiveLine(),
-          bracketMatching(),
-          // Closed at once, a block that is just begun does not take the rest of the sheet into itself.
-          closeBrackets(),
-          indentOnInput(),
-          highlightSelectionMatches(),
-          search({ top: true }),
-          css(),
-          codeFolding(),
-          foldGutter(),
-          autocompletion({
-            override: [sheetCompletions(workroom, sheetFile)],
-            addToOptions: [swatchOption],
-            icons: false,
-          }),
-          sheetWords(workroom, sheetFile),
-          colourChips(imports, (chosen) => setPicked(placed(chosen))),
-          pickedRules,
-          syntaxHighlighting(highlight),
-          theme,
-          keymap.of([
-            ...completionKeymap,
-            ...stepKeys,
-            ...renameKeys(workroom),
-            { key: 'Alt-p', run: (view) => pickAt(view, imports(), setPicked) },
-            ...foldKeymap,
-            ...closeBracketsKeymap,
-            ...searchKeymap,
-            ...lintKeymap,
-            ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'),
-            indentWithTab,
-          ]),
-          EditorView.contentAttributes.of({ 'aria-label': 'Text of the sheet', tabindex: '0' }),
-          EditorView.updateListener.of((update) => {
-            if (update.selectionSet && update.view.hasFocus) showSoon(update.view)
-            if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore)))
-              return
-            store.getState().typeSheet(diffTexts(sheetText(store.getState()), docText(update.state)))
-          }),
-          EditorView.domEventHandlers({
-            blur: () => {
-              store.getState().closeTyping()
-              show.current('')
-            },
-          }),
-        ],
-      }),
+    const state = EditorState.create({
+      doc: sheetText(store.getState()),
+      extensions: [
+        EditorView.cspNonce.of(nonce),
+        EditorState.lineSeparator.of(lineEnd(sheetText(store.getState()))),
+        lineNumbers(),
+        lintGutter(),
+        drawSelection(),
+        highlightActiveLine(),
+        bracketMatching(),
+        // Closed at once, a block that is just begun does not take the rest of the sheet into itself.
+        closeBrackets(),
+        indentOnInput(),
+        highlightSelectionMatches(),
+        search({ top: true }),
+        css(),
+        codeFolding(),
+        foldGutter(),
+        autocompletion({
+          override: [sheetCompletions(workroom, sheetFile)],
+          addToOptions: [swatchOption],
+          icons: false,
+        }),
+        sheetWords(workroom, sheetFile),
+        colourChips(imports, (chosen) => setPicked(placed(chosen))),
+        pickedRules,
+        syntaxHighlighting(highlight),
+        theme,
+        keymap.of([
+          ...completionKeymap,
+          ...stepKeys,
+          ...renameKeys(workroom),
+          { key: 'Alt-p', run: (view) => pickAt(view, imports(), setPicked) },
+          ...foldKeymap,
+          ...closeBracketsKeymap,
+          ...searchKeymap,
+          ...lintKeymap,
+          ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'),
+          indentWithTab,
+        ]),
+        EditorView.contentAttributes.of({ 'aria-label': 'Text of the sheet', tabindex: '0' }),
+        EditorView.updateListener.of((update) => {
+          if (update.selectionSet && update.view.hasFocus) showSoon(update.view)
+          if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore)))
+            return
+          store.getState().typeSheet(typedSplices(update, sheetText(store.getState())))
+        }),
+        EditorView.domEventHandlers({
+          blur: () => {
+            store.getState().closeTyping()
+            show.current('')
+          },
+        }),
+      ],
     })
-    view.current = editor
-    const faults = markFaults(workroom, sheetFile, editor)
-    const leave = store.subscribe((state, before) => {
-      // A refused edit leaves the text as it is, and the editor must go back to it.
-      if (sheetText(state) === sheetText(before) && state.trouble === before.trouble) return
-      const [change] = diffTexts(docText(editor.state), sheetText(state))
-      if (change) editor.dispatch({ changes: toEditor(editor.state, change), annotations: fromStore.of(true) })
-      faults.soon()
-    })
-    return () => {
-      leave()
-      faults.end()
-      clearTimeout(reachTimer)
-      store.getState().closeTyping()
-      editor.destroy()
+    const begin = (editor: EditorView) => {
+      showText(editor, sheetText(store.getState()))
+      const faults = markFaults(workroom, sheetFile, editor)
+      const leave = store.subscribe((state, before) => {
+        // A refused edit leaves the text as it is, and the editor must go back to it.
+        if (sheetText(state) === sheetText(before) && state.trouble === before.trouble) return
+        showText(editor, sheetText(state))
+        faults.soon()
+      })
+      return () => {
+        leave()
+        faults.end()
+        clearTimeout(reachTimer)
+        store.getState().closeTyping()
+      }
     }
+    return { state, begin }
   }, [workroom, store, nonce])
+  const editor = useEditor(host, plan)
 
   useEffect(() => {
-    const editor = view.current
     if (!editor || !goTo || goTo.of !== null) return
     const { from, to } = toEditor(editor.state, { ...goTo, insert: '' })
     showRange(editor, from, to)
-  }, [goTo])
+  }, [editor, goTo])
 
-  useMarkedRules(view)
+  useMarkedRules(editor)
   const close = useCallback(() => {
     setPicked(null)
-    view.current?.focus()
-  }, [])
+    editor?.focus()
+  }, [editor])
   return (
     <>
       <div ref={host} className="h-full" data-testid="sheet-editor" />
@@ -166,13 +163,13 @@ export function SheetEditor() {
 }
 
 /** Marks the rules that the picked element matches, as long as one is picked. */
-function useMarkedRules(view: RefObject<EditorView | null>) {
+function useMarkedRules(editor: EditorView | null) {
   const file = useRoom((state) => state.sheetPath)
   const picked = useRoom((state) => state.picked)
   const { answer } = useAsk('rulesOf', picked && { file, page: picked.page, index: picked.index }, { pause: 0 })
   useEffect(() => {
-    if (view.current) showRules(view.current, (picked && answer) ?? [])
-  }, [view, picked, answer])
+    if (editor) showRules(editor, (picked && answer) ?? [])
+  }, [editor, picked, answer])
 }
 
 /** Where the picker of a chip begins: below it, in the window. */

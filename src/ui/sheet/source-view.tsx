@@ -8,10 +8,9 @@ import { bracketMatching, syntaxHighlighting } from '@codemirror/language'
 import { search, searchKeymap } from '@codemirror/search'
 import { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
-import { useEffect, useRef } from 'react'
+import { useCallback, useEffect, useRef } from 'react'
 import { isPage } from '../../core/paths/paths.ts'
 import { fileDoc } from '../../core/site/step.ts'
-import { diffTexts } from '../../core/text/splice.ts'
 import { useRoom, useWorkroom } from '../state/context.tsx'
 import { highlight, showRange, theme } from './editor-look.ts'
 import { loadPageEdits } from '../state/pages-in-place.ts'
@@ -24,17 +23,17 @@ import { pasteAsParagraphs } from './paste-paragraphs.ts'
 import { renameInPair } from './tag-pair.ts'
 import { siteCompletions, type SiteWords } from './page-completions.ts'
 import { textAndPage } from './text-and-page.ts'
-import { docText, fromEditor, fromStore, lineEnd, toEditor } from './editor-text.ts'
+import { useEditor, type EditorPlan } from './use-editor.ts'
+import { fromEditor, fromStore, lineEnd, showText, toEditor, typedSplices } from './editor-text.ts'
 
 /** The text of a page or of another stylesheet. The store owns it: what is typed goes there, what changes there comes back. */
 export function SourceView({ path }: { path: string }) {
   const workroom = useWorkroom()
   const { nonce, store } = workroom
   const host = useRef<HTMLDivElement>(null)
-  const view = useRef<EditorView>(null)
   const goTo = useRoom((state) => state.goTo)
 
-  useEffect(() => {
+  const plan = useCallback((): EditorPlan => {
     const doc = fileDoc(path)
     if (isPage(path)) void loadPageEdits()
     const textNow = () => store.getState().texts.get(doc) ?? ''
@@ -42,92 +41,93 @@ export function SourceView({ path }: { path: string }) {
       const { from, to } = state.selection.main
       store.getState().set({ textCursor: { path, from: fromEditor(state, from), to: fromEditor(state, to) } })
     }
-    const both = isPage(path) ? textAndPage(workroom, path, () => view.current) : null
+    let shown: EditorView | null = null
+    const both = isPage(path) ? textAndPage(workroom, path, () => shown) : null
     const words: SiteWords = {
       page: path,
       names: async () => (await askOnce(workroom, 'names', {})) ?? [],
       files: () => store.getState().files.map((file) => file.path),
     }
-    const editor = new EditorView({
-      parent: host.current!,
-      state: EditorState.create({
-        doc: textNow(),
-        extensions: [
-          EditorView.cspNonce.of(nonce),
-          EditorState.lineSeparator.of(lineEnd(textNow())),
-          lineNumbers(),
-          lintGutter(),
-          drawSelection(),
-          highlightActiveLine(),
-          bracketMatching(),
-          search({ top: true }),
-          isPage(path) ? [html(), EditorView.lineWrapping] : css(),
-          isPage(path)
-            ? [
-                autocompletion({ override: [siteCompletions(words), htmlCompletionSource] }),
-                renameInPair,
-                pasteAsParagraphs,
-              ]
-            : [
-                autocompletion({
-                  override: [sheetCompletions(workroom, () => path)],
-                  addToOptions: [swatchOption],
-                  icons: false,
-                }),
-                sheetWords(workroom, () => path),
-              ],
-          syntaxHighlighting(highlight),
-          theme,
-          keymap.of([
-            ...completionKeymap,
-            ...stepKeys,
-            ...searchKeymap,
-            ...lintKeymap,
-            ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'),
-            indentWithTab,
-          ]),
-          EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}`, tabindex: '0' }),
-          EditorView.updateListener.of((update) => {
-            both?.heard(update)
-            if (update.selectionSet || update.docChanged) heedCursor(update.state)
-            if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore)))
-              return
-            store.getState().typeText(doc, diffTexts(textNow(), docText(update.state)))
-          }),
-          EditorView.domEventHandlers({
-            blur: () => {
-              store.getState().closeTyping()
-              both?.blurred()
-            },
-          }),
-        ],
-      }),
+    const state = EditorState.create({
+      doc: textNow(),
+      extensions: [
+        EditorView.cspNonce.of(nonce),
+        EditorState.lineSeparator.of(lineEnd(textNow())),
+        lineNumbers(),
+        lintGutter(),
+        drawSelection(),
+        highlightActiveLine(),
+        bracketMatching(),
+        search({ top: true }),
+        isPage(path) ? [html(), EditorView.lineWrapping] : css(),
+        isPage(path)
+          ? [
+              autocompletion({ override: [siteCompletions(words), htmlCompletionSource] }),
+              renameInPair,
+              pasteAsParagraphs,
+            ]
+          : [
+              autocompletion({
+                override: [sheetCompletions(workroom, () => path)],
+                addToOptions: [swatchOption],
+                icons: false,
+              }),
+              sheetWords(workroom, () => path),
+            ],
+        syntaxHighlighting(highlight),
+        theme,
+        keymap.of([
+          ...completionKeymap,
+          ...stepKeys,
+          ...searchKeymap,
+          ...lintKeymap,
+          ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'),
+          indentWithTab,
+        ]),
+        EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}`, tabindex: '0' }),
+        EditorView.updateListener.of((update) => {
+          both?.heard(update)
+          if (update.selectionSet || update.docChanged) heedCursor(update.state)
+          if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore)))
+            return
+          store.getState().typeText(doc, typedSplices(update, textNow()))
+        }),
+        EditorView.domEventHandlers({
+          blur: () => {
+            store.getState().closeTyping()
+            both?.blurred()
+          },
+        }),
+      ],
     })
-    view.current = editor
-    const faults = markFaults(workroom, () => path, editor)
-    const leave = store.subscribe((state, before) => {
-      // A refused edit leaves the text as it is, and the editor must go back to it.
-      if (state.texts.get(doc) === before.texts.get(doc) && state.trouble === before.trouble) return
-      const [change] = diffTexts(docText(editor.state), textNow())
-      if (change) editor.dispatch({ changes: toEditor(editor.state, change), annotations: fromStore.of(true) })
-      faults.soon()
-    })
-    return () => {
-      leave()
-      both?.end()
-      faults.end()
-      store.getState().set({ textCursor: null })
-      store.getState().closeTyping()
-      editor.destroy()
+    const begin = (editor: EditorView) => {
+      shown = editor
+      showText(editor, textNow())
+      const faults = markFaults(workroom, () => path, editor)
+      const leave = store.subscribe((state, before) => {
+        // A refused edit leaves the text as it is, and the editor must go back to it.
+        if (state.texts.get(doc) === before.texts.get(doc) && state.trouble === before.trouble) return
+        showText(editor, textNow())
+        faults.soon()
+      })
+      return () => {
+        shown = null
+        leave()
+        both?.end()
+        faults.end()
+        store.getState().set({ textCursor: null })
+        store.getState().closeTyping()
+      }
     }
+    return { state, begin }
   }, [workroom, nonce, store, path])
+  const editor = useEditor(host, plan)
 
   useEffect(() => {
-    const editor = view.current
     if (!editor || goTo?.of !== path) return
     const { from, to } = toEditor(editor.state, { ...goTo, insert: '' })
     showRange(editor, from, to)
-  }, [goTo, path])
+  }, [editor, goTo, path])
 
   return <div ref={host} className="h-full" />
 }

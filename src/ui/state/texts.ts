@@ -3,14 +3,16 @@ import { parseSheet, type Sheet } from '../../core/sheet/parse.ts'
 import { reparseSheet } from '../../core/sheet/reparse.ts'
 import { applySplices } from '../../core/text/splice.ts'
 
-/** Reads the texts of one stylesheet. The two latest are kept: every part of the screen asks for the same ones. */
+/**
+ * Reads the texts of one stylesheet. The two latest are kept: every part of the screen asks for the same ones, and another
+ * text is read from the one that was asked for last.
+ */
 export function sheetReader(): (text: string) => Sheet {
   let last: Sheet | null = null
   let before: Sheet | null = null
   return (text) => {
     if (last?.text === text) return last
-    if (before?.text === text) return before
-    const read = last ? reparseSheet(last, text) : parseSheet(text)
+    const read = before?.text === text ? before : last ? reparseSheet(last, text) : parseSheet(text)
     before = last
     last = read
     return read
