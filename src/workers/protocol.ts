@@ -12,6 +12,8 @@ export type SiteNews =
   | { type: 'files'; files: TrackedFile[]; sheetPath: SitePath; sheetDoc: Doc }
   /** With `more`, further ones follow at once, and nothing is to be made of them before. */
   | { type: 'texts'; texts: [SitePath, string | null][]; more?: boolean }
+  /** The pages that are on the screen: they are looked into first. */
+  | { type: 'shown'; pages: SitePath[] }
   /** The sheets of looks that are not worn. */
   | { type: 'looks'; looks: [Doc, string | null][] }
 

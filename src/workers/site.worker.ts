@@ -1,4 +1,4 @@
-import { FitCheck, type FitProgress } from '../core/fit/check.ts'
+import { FitCheck, type FitProgress, type Look } from '../core/fit/check.ts'
 import { countByFile, countsOf, Standing } from '../core/fit/standing.ts'
 import { PageMemory, pageKey, sameKey } from '../core/model/page-memory.ts'
 import { SiteSnapshot } from '../core/model/snapshot.ts'
@@ -7,6 +7,7 @@ import { comparePages, type SitePath } from '../core/paths/paths.ts'
 import { DESK } from '../core/values/media.ts'
 import type { FromWorker, SiteNews, ToWorker } from './protocol.ts'
 import { openKept, type Kept } from './kept.ts'
+import { PagesClient } from './pages-client.ts'
 import { fetchFont, SiteFonts } from './site-fonts.ts'
 import { MEASURING, QUESTIONS, type LongQuestion, type Progress, type Question } from './questions.ts'
 
@@ -76,6 +77,18 @@ function reportOne(page: SitePath): void {
 }
 
 const standing = new Standing()
+/** Pages that the present pass has looked at, here or in the other worker. */
+let lookedAt = new Set<SitePath>()
+const others = new PagesClient({ isDue: (page) => check.due(site, [page]).length > 0, onFound: takeLook })
+
+/** Takes what the other worker found. What it failed over is looked at here, and told. */
+function takeLook(page: SitePath, { findings, fault }: Look): void {
+  if (fault !== null) return
+  check.take(site, page, findings)
+  standing.take(page, findings)
+  lookedAt.add(page)
+}
+
 /** How many causes each file was told to have. */
 let counted: ReadonlyMap<SitePath, number> = new Map()
 let toldFit = 0
@@ -102,18 +115,20 @@ function reportSlice(): void {
       break
     }
     last = next.value
+    if (last.page !== null) lookedAt.add(last.page)
     if (last.findings) standing.take(last.page, last.findings)
     if (last.fault !== null) say({ type: 'trouble', about: 'fit', page: last.page, message: last.fault })
   } while (performance.now() < until)
   if (!pass) {
+    others.end()
     standing.keepOnly(site.pagePaths)
     keepLater()
   }
-  if (!pass || performance.now() - toldFit > Math.max(NEWS_MS, newsTook * NEWS_SHARE)) tellFit(last?.done ?? 0)
+  if (!pass || performance.now() - toldFit > Math.max(NEWS_MS, newsTook * NEWS_SHARE)) tellFit()
   if (pass) setTimeout(reportFit)
 }
 
-function tellFit(done: number): void {
+function tellFit(): void {
   const began = performance.now()
   const total = site.pagePaths.length
   const { causes } = standing.sortedOut(site)
@@ -121,32 +136,51 @@ function tellFit(done: number): void {
   const files = [...counts].filter(([file, count]) => counted.get(file) !== count)
   const none = [...counted.keys()].filter((file) => !counts.has(file)).map((file) => [file, 0] as const)
   counted = counts
-  say({ type: 'fit', news: { counts: countsOf(causes), files: [...files, ...none], done: pass ? done : total, total } })
+  say({
+    type: 'fit',
+    news: { counts: countsOf(causes), files: [...files, ...none], done: pass ? lookedAt.size : total, total },
+  })
   toldFit = performance.now()
   newsTook = toldFit - began
 }
 
 function changed(): void {
-  pending = inLineup()
+  pending = inOrder()
   if (!running) {
     running = true
     setTimeout(() => void kept.then(reportWear), WEAR_AFTER_MS)
   }
   // A pass that has not come to its end begins anew: what it found before is remembered page by page.
   pass = null
+  others.end()
   clearTimeout(waiting)
   waiting = setTimeout(() => void kept.then(beginPass), CHECK_AFTER_MS)
 }
 
 function beginPass(): void {
   if (pass || moreTexts) return
-  pass = check.run(site, inLineup())
+  const pages = inOrder()
+  pass = check.run(site, pages)
+  lookedAt = new Set()
+  if (tracked) others.begin(site, tracked, check.due(site, pages))
   reportFit()
 }
 
-/** All pages in the order of the lineup: what is looked at first is looked into first. */
-function inLineup(): SitePath[] {
-  return site.pagePaths.toSorted(comparePages)
+/** The pages on the screen. */
+let shown: ReadonlySet<SitePath> = new Set()
+
+/** All pages: those on the screen, then the others in the order of the lineup. */
+function inOrder(): SitePath[] {
+  return site.pagePaths.toSorted((a, b) => Number(shown.has(b)) - Number(shown.has(a)) || comparePages(a, b))
+}
+
+/** Other pages are on the screen: they come next. */
+function takeShown(pages: readonly SitePath[]): void {
+  shown = new Set(pages)
+  const still = new Set(pending)
+  pending = inOrder().filter((page) => still.has(page))
+  // What was found so far is remembered page by page.
+  if (pass && check.due(site, pages).length > 0) pass = check.run(site, inOrder())
 }
 
 function remember(id: string): void {
@@ -238,6 +272,8 @@ function take(heard: SiteNews): void {
       site = site.withTexts(heard.texts)
       moreTexts = heard.more ?? false
       return moreTexts ? undefined : changed()
+    case 'shown':
+      return takeShown(heard.pages)
     case 'looks':
       site = site.withLooks(heard.looks)
   }

@@ -39,6 +39,13 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
       void askOnce(workroom, 'boxTargets', {}).then((boxTargets) => boxTargets && insights.setState({ boxTargets }))
     for (const news of wholeSite(store.getState())) worker.tell(news)
     tellTargets()
+    let toldShown = ''
+    const leaveShown = frames.watch(() => {
+      const pages = frames.pagesShown
+      if (pages.join('\n') === toldShown) return
+      toldShown = pages.join('\n')
+      worker.tell({ type: 'shown', pages })
+    })
 
     let timer: ReturnType<typeof setTimeout> | undefined
     worker.beforeAsk = () => {
@@ -109,6 +116,7 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
       dressing.end()
       leaveFrames()
       leavePages()
+      leaveShown()
       window.removeEventListener('keydown', key, true)
     }
   }, [workroom])
