@@ -1,4 +1,4 @@
-import { FitCheck, type FitProgress, type Look } from '../core/fit/check.ts'
+import { FitCheck, type FitProgress } from '../core/fit/check.ts'
 import { countByFile, countsOf, Standing } from '../core/fit/standing.ts'
 import { PageMemory, pageKey, sameKey } from '../core/model/page-memory.ts'
 import { SiteSnapshot } from '../core/model/snapshot.ts'
@@ -7,7 +7,6 @@ import { comparePages, type SitePath } from '../core/paths/paths.ts'
 import { DESK } from '../core/values/media.ts'
 import type { FromWorker, SiteNews, ToWorker } from './protocol.ts'
 import { openKept, type Kept } from './kept.ts'
-import { PagesClient } from './pages-client.ts'
 import { fetchFont, SiteFonts } from './site-fonts.ts'
 import { MEASURING, QUESTIONS, type LongQuestion, type Progress, type Question } from './questions.ts'
 
@@ -77,17 +76,8 @@ function reportOne(page: SitePath): void {
 }
 
 const standing = new Standing()
-/** Pages that the present pass has looked at, here or in the other worker. */
+/** Pages that the present pass has looked at: it may begin anew in another order. */
 let lookedAt = new Set<SitePath>()
-const others = new PagesClient({ isDue: (page) => check.due(site, [page]).length > 0, onFound: takeLook })
-
-/** Takes what the other worker found. What it failed over is looked at here, and told. */
-function takeLook(page: SitePath, { findings, fault }: Look): void {
-  if (fault !== null) return
-  check.take(site, page, findings)
-  standing.take(page, findings)
-  lookedAt.add(page)
-}
 
 /** How many causes each file was told to have. */
 let counted: ReadonlyMap<SitePath, number> = new Map()
@@ -120,7 +110,6 @@ function reportSlice(): void {
     if (last.fault !== null) say({ type: 'trouble', about: 'fit', page: last.page, message: last.fault })
   } while (performance.now() < until)
   if (!pass) {
-    others.end()
     standing.keepOnly(site.pagePaths)
     keepLater()
   }
@@ -152,17 +141,14 @@ function changed(): void {
   }
   // A pass that has not come to its end begins anew: what it found before is remembered page by page.
   pass = null
-  others.end()
   clearTimeout(waiting)
   waiting = setTimeout(() => void kept.then(beginPass), CHECK_AFTER_MS)
 }
 
 function beginPass(): void {
   if (pass || moreTexts) return
-  const pages = inOrder()
-  pass = check.run(site, pages)
+  pass = check.run(site, inOrder())
   lookedAt = new Set()
-  if (tracked) others.begin(site, tracked, check.due(site, pages))
   reportFit()
 }
 

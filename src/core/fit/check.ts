@@ -35,7 +35,7 @@ export class FitCheck {
 
   /** One pass, page by page in the order of `paths`: whoever runs it may stop between two, and begin anew with a later snapshot. */
   *run(model: SiteSnapshot, paths: readonly SitePath[] = model.pagePaths): Generator<FitProgress, void, void> {
-    const site = this.siteOf(model)
+    const site = (this.site = new FitSite(model, this.site))
     const total = paths.length
     this.memory.keepOnly(new Set([WHOLE, ...paths]))
     for (const [at, page] of paths.entries())
@@ -54,27 +54,12 @@ export class FitCheck {
     yield { done: total, total, page: null, ...(yield* this.compare(site, key, total)) }
   }
 
-  /** One page, outside of a pass. */
-  look(model: SiteSnapshot, page: SitePath): Look {
-    return guarded(() => this.checkPage(this.siteOf(model), page))
-  }
-
   /** Which of these pages have not been looked at as they are now. */
   due(model: SiteSnapshot, paths: readonly SitePath[]): SitePath[] {
     return paths.filter((path) => {
       const known = this.memory.find(path)
       return !known || !sameKey(known.key, pageKey(model, path))
     })
-  }
-
-  /** Takes what another check found on a page of this state: a pass does not look at it again. */
-  take(model: SiteSnapshot, page: SitePath, findings: readonly Finding[]): void {
-    this.memory.remember(page, pageKey(model, page), findings)
-  }
-
-  private siteOf(model: SiteSnapshot): FitSite {
-    if (this.site?.model !== model) this.site = new FitSite(model, this.site)
-    return this.site
   }
 
   private checkPage(site: FitSite, path: SitePath): readonly Finding[] {
@@ -116,7 +101,7 @@ export class FitCheck {
 }
 
 /** What was found, and why not everything could be. */
-export interface Look {
+interface Look {
   readonly findings: readonly Finding[]
   readonly fault: string | null
 }
