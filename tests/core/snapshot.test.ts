@@ -98,3 +98,31 @@ describe('two snapshots side by side', () => {
     expect(JSON.stringify(findingsIn(before))).toBe(told)
   })
 })
+
+describe('pages in several folders', () => {
+  const linked = (body: string) =>
+    `<!doctype html><html><head><link rel="stylesheet" href="../css/site.css"></head><body>${body}</body></html>`
+  const site = siteOf({
+    'a/one.html': linked('<p>x</p>'),
+    'b/two.html': linked('<p>x</p>'),
+    'a/own.html': linked('<p style="background-image: url(p.png)">x</p>'),
+    'b/own.html': linked('<p style="background-image: URL(p.png)">x</p>'),
+    'b/old.html': linked('<table background="p.png"><tr><td>x</table>'),
+    'css/site.css': 'p { list-style-image: url(dot.png) }',
+  })
+  const valueOf = (path: string, tag: string, property: string) => {
+    const element = site.page(path).elements.find((each) => each.tag === tag)!
+    return resolvedValue(site.stylesOf(path).of(element), idOf(property))
+  }
+
+  it('look alike at once', () => {
+    expect(site.stylesOf('b/two.html').cascade).toBe(site.stylesOf('a/one.html').cascade)
+    expect(valueOf('b/two.html', 'p', 'list-style-image')).toBe('url("css/dot.png")')
+  })
+
+  it('but for pictures that their attributes name, which are sought from the page', () => {
+    expect(valueOf('a/own.html', 'p', 'background-image')).toBe('url("a/p.png")')
+    expect(valueOf('b/own.html', 'p', 'background-image')).toBe('url("b/p.png")')
+    expect(valueOf('b/old.html', 'table', 'background-image')).toBe('url("b/p.png")')
+  })
+})

@@ -44,11 +44,14 @@ export class DraftDoctype extends Draft {
   }
 }
 
+/** What an element has before something is put into it. */
+const NO_NODES: DraftChild[] = []
+
 export class DraftElement extends Draft {
   declare readonly tagName: string
   declare readonly namespaceURI: html.NS
   declare readonly attrs: Token.Attribute[]
-  declare readonly childNodes: DraftChild[]
+  declare childNodes: DraftChild[]
   /** Where the start tag ends; where the end tag stands, -1 for none. */
   declare startTo: number
   declare endFrom: number
@@ -60,7 +63,7 @@ export class DraftElement extends Draft {
     this.tagName = tagName
     this.namespaceURI = namespaceURI
     this.attrs = attrs
-    this.childNodes = []
+    this.childNodes = NO_NODES
     this.startTo = -1
     this.endFrom = -1
     this.endTo = -1
@@ -74,11 +77,11 @@ export class DraftElement extends Draft {
 }
 
 export class DraftFragment extends Draft {
-  readonly childNodes: DraftChild[] = []
+  childNodes: DraftChild[] = []
 }
 
 export class DraftDocument extends Draft {
-  readonly childNodes: DraftChild[] = []
+  childNodes: DraftChild[] = []
   mode = html.DOCUMENT_MODE.NO_QUIRKS
 }
 
@@ -98,7 +101,15 @@ export type DraftMap = TreeAdapterTypeMap<
   DraftDoctype
 >
 
+/** Most elements have one child. An array made with it holds one; one that it is pushed to makes room for seventeen. */
+function append(parent: DraftParent, node: DraftChild): void {
+  if (parent.childNodes === NO_NODES) parent.childNodes = [node]
+  else parent.childNodes.push(node)
+  node.parentNode = parent
+}
+
 function insert(parent: DraftParent, node: DraftChild, at: number): void {
+  if (at === parent.childNodes.length) return append(parent, node)
   parent.childNodes.splice(at, 0, node)
   node.parentNode = parent
 }
@@ -117,10 +128,7 @@ export const DRAFTS: TreeAdapter<DraftMap> = {
   createElement: (tagName, namespaceURI, attrs) => new DraftElement(tagName, namespaceURI, attrs),
   createCommentNode: (data) => new DraftComment(data),
   createTextNode: (value) => new DraftText(value),
-  appendChild: (parent, node) => {
-    parent.childNodes.push(node)
-    node.parentNode = parent
-  },
+  appendChild: append,
   insertBefore: (parent, node, reference) => insert(parent, node, parent.childNodes.indexOf(reference)),
   setTemplateContent: (element, content) => void (element.content = content),
   getTemplateContent: (element) => element.content!,

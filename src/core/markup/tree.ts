@@ -133,7 +133,7 @@ export function parsePage(text: string): Page {
       if (original) split.add(original)
     }
     elements.push(element)
-    parent?.children.push(element)
+    if (parent) addChild(parent, element)
     if (node.content) {
       templates.push(node)
       continue
@@ -179,6 +179,14 @@ function strayEndsIn(
 const NO_ENDS: readonly EndTag[] = []
 const tagAt = (text: string, from: number) => /^[^\s/>]*/.exec(text.slice(from + 2, from + 42))![0].toLowerCase()
 
+/** Most parents have one child. An array made with it holds one; one that it is pushed to makes room for seventeen. */
+function addChild(parent: Writable<Pick<PageElement, 'children'>>, element: PageElement): void {
+  if (parent.children === NO_CHILDREN) parent.children = [element]
+  else parent.children.push(element)
+}
+
+type Writable<T> = { -readonly [Key in keyof T]: T[Key] }
+
 function pageElement(
   tag: StartTag,
   node: DraftElement,
@@ -197,7 +205,7 @@ function pageElement(
     classes: tag.classes,
     attributes: tag.attributes,
     parent,
-    children: content.elements ? [] : NO_CHILDREN,
+    children: NO_CHILDREN,
     // Elements come in document order, so its elder siblings are there already.
     position: parent?.children.length ?? 0,
     copyOf,
@@ -255,23 +263,21 @@ const NO_CHILDREN: PageElement[] = []
 const NO_TEXT: readonly Range[] = []
 
 /** What is to be known of an element's children, in one look at them. */
-function contentOf(nodes: readonly DraftChild[]): {
-  readonly texts: readonly Range[]
-  readonly empty: boolean
-  readonly elements: boolean
-} {
+function contentOf(nodes: readonly DraftChild[]): Pick<PageElement, 'texts' | 'empty'> {
   let texts: Range[] | null = null
   let empty = true
-  let elements = false
   for (const node of nodes) {
-    if (node instanceof DraftElement) elements = true
-    else if (node instanceof DraftText) {
+    if (node instanceof DraftText) {
       if (node.value === '') continue
-      if (node.from >= 0 && !isBlank(node.value)) (texts ??= []).push({ from: node.from, to: node.to })
-    } else continue
+      if (node.from >= 0 && !isBlank(node.value)) {
+        const text = { from: node.from, to: node.to }
+        if (texts) texts.push(text)
+        else texts = [text]
+      }
+    } else if (!(node instanceof DraftElement)) continue
     empty = false
   }
-  return { texts: texts ?? NO_TEXT, empty, elements }
+  return { texts: texts ?? NO_TEXT, empty }
 }
 
 /** Whether a text is white space alone, as HTML counts it. */

@@ -2,8 +2,10 @@ import { Cascade, type PageStyles } from '../cascade/cascade.ts'
 import type { AuthorSheet } from '../cascade/rules.ts'
 import type { States } from '../cascade/matched.ts'
 import { encodePath, folderOf, targetOf, type SitePath } from '../paths/paths.ts'
+import type { Page } from '../markup/tree.ts'
 import { parseSheet } from '../sheet/parse.ts'
 import { linksIn, type LinkCondition } from '../states/links.ts'
+import { memo } from '../text/memo.ts'
 import type { Viewport } from '../values/media.ts'
 import type { SiteTexts } from './site-texts.ts'
 import { sheetsWorn, type WearContext } from './wear.ts'
@@ -91,9 +93,10 @@ export class SiteStyles {
   /** The cascade of all pages that wear the same sheets. */
   private sharedCascade(path: SitePath, viewport: Viewport): Cascade {
     const sheets = this.sheetsOn(path, viewport)
-    const { quirks } = this.texts.page(path)
-    // References in style attributes are seen from the page's folder.
-    const alike = [folderOf(path), String(quirks), ...sheets.map(nameOf)].join('\0')
+    const page = this.texts.page(path)
+    // References in attributes are seen from the page's folder. Few pages have some, and all others share what they look like.
+    const seenFrom = mayRefer(page) ? folderOf(path) : ''
+    const alike = [seenFrom, String(page.quirks), ...sheets.map(nameOf)].join('\0')
     const key = `${viewport.width} ${viewport.height} ${alike}`
     const known = this.cascades.get(key)
     const now = known && this.broughtForward(known, sheets)
@@ -147,6 +150,14 @@ export class SiteStyles {
     })
   }
 }
+
+/** Whether attributes of a page may say where a picture is: in their styles, or as of old. */
+const mayRefer = memo((page: Page) =>
+  page.elements.some(({ attributes }) => {
+    const style = attributes.get('style')
+    return attributes.has('background') || (style !== undefined && /url|image|src|\\/i.test(style))
+  }),
+)
 
 /** What tells a sheet from others: a file by its name, for its text may change; an embedded block by what it says. */
 function nameOf({ kind, file, offset, sheet, layers }: AuthorSheet): string {
