@@ -513,6 +513,19 @@ describe('following edits', () => {
     expect(read).not.toHaveBeenCalled()
   })
 
+  it('begins anew in another order, and looks at no page twice', () => {
+    const model = siteOf({ ...files('<p style="margin: 1px">x</p>'), 'b.html': page('Loose\n'), 'c.html': page('') })
+    const paths = [...model.pagePaths]
+    const check = new FitCheck()
+    const first = check.run(model, paths).next().value!
+    expect(check.due(model, paths)).toEqual(paths.slice(1))
+    const again = [...check.run(model, [...paths].reverse())]
+    expect(again.slice(0, 3).map((each) => each.page)).toEqual([...paths].reverse())
+    expect(again[2]!.findings).toBe(first.findings)
+    expect(check.due(model, paths)).toEqual([])
+    expect(check.due(model.withText('b.html', page('Other\n')), paths)).toEqual(['b.html'])
+  })
+
   it('looks again at what changed, and says the same as a check begun anew', () => {
     const texts: Record<string, string> = {
       ...files('<p style="margin: 1px">x</p>'),

@@ -5,10 +5,11 @@ import type { Row, RowMember } from './rows.ts'
 import { NARROWEST, WIDEST } from './widths-of-page.ts'
 import type { Pair } from './used-box.ts'
 
+const TWO_DECIMALS = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 })
+
 /** Px as people read them: at most two decimals, thousands apart. */
 export function pxWords(px: number): string {
-  const rounded = Math.round(px * 100) / 100
-  return rounded.toLocaleString('en-GB', { maximumFractionDigits: 2 })
+  return TWO_DECIMALS.format(Math.round(px * 100) / 100)
 }
 
 /** What a member's outer width is made of: `200 + 2 × 15`. */

@@ -74,8 +74,8 @@ const blocksOf = memo((page: Page): readonly { readonly sheet: Sheet; readonly f
 )
 
 function inAttribute({ text }: Page, { place, attributes }: PageElement): Diagnosis[] {
-  const at = place?.attributes['style']
   const value = attributes.get('style')
+  const at = value ? place?.attributes['style'] : undefined
   if (!at || !value) return []
   const written = /^[^=]*=\s*(["']?)([\s\S]*)\1$/.exec(text.slice(at.from, at.to))
   // Where it is written with character references its parts stand elsewhere than in what they mean.

@@ -74,9 +74,10 @@ function isOn(page: Page, selector: Complex): boolean {
 }
 
 /** The names a compound asks for, as {@link elementsByName} has them. */
-const namesIn = (compound: readonly Simple[]): string[] =>
+const namesIn = memo((compound: readonly Simple[]): readonly string[] =>
   compound.flatMap((simple) =>
     simple.kind === 'class' || simple.kind === 'id' || simple.kind === 'type'
       ? [`${NAME_SIGNS[simple.kind]}${simple.name}`.toLowerCase()]
       : [],
-  )
+  ),
+)

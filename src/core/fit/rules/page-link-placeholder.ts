@@ -29,9 +29,10 @@ export const pageLinkPlaceholder: PageRule = {
     [...LINK_TAGS]
       .flatMap((tag) => elementsNamed(page, tag))
       .flatMap((element) => {
+        const href = element.attributes.get('href')
+        if (href === undefined || !isPlaceholder(href) || isControl(element)) return []
         const at = element.place?.attributes['href']
-        const href = element.attributes.get('href')!
-        if (!at || !isPlaceholder(href) || isControl(element)) return []
+        if (!at) return []
         const words = wordsOf(page, element)
         if (TO_THE_TOP.test(words)) return []
         return [

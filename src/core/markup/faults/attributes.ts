@@ -55,24 +55,30 @@ function ofAttributes({ tag, attributes, place }: PageElement): MarkupFault[] {
   for (const [name, value] of attributes) {
     const meta = table.get(name)
     if (!meta) continue
-    const at = place!.attributes[name] ?? place!.startTag
-    if (meta.deprecated !== undefined)
-      faults.push({
-        from: at.from,
-        to: at.to,
-        kind: 'obsolete',
-        about: name,
-        message: `The attribute ${name} on <${tag}> is obsolete. ${insteadOf(name)}`,
-      })
-    else if (!isKnownValue(meta, value))
-      faults.push({
-        from: at.from,
-        to: at.to,
-        kind: 'guessed',
-        message: `${name}="${value}" is no value that browsers know for it, so they ignore it.`,
-      })
+    const fault = attributeFault(tag, { name, value }, meta)
+    if (!fault) continue
+    const { from, to } = place!.attributes[name] ?? place!.startTag
+    faults.push({ from, to, ...fault })
   }
   return faults
+}
+
+function attributeFault(
+  tag: string,
+  { name, value }: { readonly name: string; readonly value: string },
+  meta: AttributeMeta,
+): Omit<MarkupFault, 'from' | 'to'> | null {
+  if (meta.deprecated !== undefined)
+    return {
+      kind: 'obsolete',
+      about: name,
+      message: `The attribute ${name} on <${tag}> is obsolete. ${insteadOf(name)}`,
+    }
+  if (isKnownValue(meta, value)) return null
+  return {
+    kind: 'guessed',
+    message: `${name}="${value}" is no value that browsers know for it, so they ignore it.`,
+  }
 }
 
 /**
