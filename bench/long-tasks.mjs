@@ -9,7 +9,7 @@ import { zipSync } from 'fflate'
 import { launchOptions } from '../scripts/chromium.mjs'
 import { freePort } from '../scripts/setup.mjs'
 
-const asked = process.argv.slice(2).map(Number)
+const asked = process.argv.slice(3).map(Number)
 const LENGTHS = asked.length > 0 ? asked : [200, 5000, 42_000]
 const bytes = (text) => new TextEncoder().encode(text)
 
