@@ -18,9 +18,6 @@ export function placeOf(text: string, offset: number): Place {
   return { line: low + 1, column: end - starts[low]! + 1 }
 }
 
-/** How many lines a text has; none where it is empty. */
-export const lineCount = (text: string): number => (text === '' ? 0 : lineStarts(text).length)
-
 let latest: { readonly text: string; readonly starts: readonly number[] } | null = null
 
 /** Where the lines of a text begin. That of the latest is kept: places are mostly asked of one text after another. */

@@ -1,6 +1,5 @@
 'use client'
 import { ChevronDown, ChevronUp, Columns2, Rows2 } from 'lucide-react'
-import { lineCount } from '../../core/text/place.ts'
 import { sheetText } from '../state/document.ts'
 import { settledSheets } from '../state/sheets.ts'
 import { sheetOf } from '../state/texts.ts'
@@ -39,7 +38,7 @@ export function SheetBar() {
         <span className="font-semibold">Sheet</span>
         <code className="min-w-0 truncate font-mono text-[12px]">{sheetPath}</code>
         <span className="shrink-[3] truncate text-quiet">
-          {count(lineCount(text), 'line')}, {count(sheet.rules.length, 'rule')}
+          {count(text === '' ? 0 : text.split('\n').length, 'line')}, {count(sheet.rules.length, 'rule')}
           <Imported />
         </span>
         <Mistakes />
