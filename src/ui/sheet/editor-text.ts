@@ -1,4 +1,4 @@
-import { Annotation, type EditorState, type Text } from '@codemirror/state'
+import { Annotation, EditorState, type Extension, type Text } from '@codemirror/state'
 import type { EditorView, ViewUpdate } from '@codemirror/view'
 import { applySplices, diffTexts, type Splice } from '../../core/text/splice.ts'
 
@@ -8,6 +8,16 @@ export const fromStore = Annotation.define<boolean>()
 /** An offset of the editor in the text's own counting. */
 export function fromEditor(state: EditorState, offset: number): number {
   return state.lineBreak === '\n' ? offset : state.sliceDoc(0, offset).length
+}
+
+/** An editor's state at first: a text with its own line ends. */
+export function firstState(text: string, extensions: readonly Extension[]): EditorState {
+  const state = EditorState.create({
+    doc: text,
+    extensions: [EditorState.lineSeparator.of(lineEnd(text)), ...extensions],
+  })
+  if (state.lineBreak === '\n') texts.set(state.doc, text)
+  return state
 }
 
 /** The text with its own line ends: the editor itself counts every one as a single character. */

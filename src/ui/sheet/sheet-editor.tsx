@@ -12,7 +12,6 @@ import {
 } from '@codemirror/language'
 import { lintGutter, lintKeymap } from '@codemirror/lint'
 import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
-import { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { SheetAt } from '../../core/edit/sheets.ts'
@@ -33,7 +32,7 @@ import { colourAt, colourChips, type ChosenColour } from './colour-chips.ts'
 import { pickedRules, showRules } from './picked-rules.ts'
 import { useEditor, type EditorPlan } from './use-editor.ts'
 import { markFaults } from './text-faults.ts'
-import { fromEditor, fromStore, lineEnd, showText, toEditor, typedSplices } from './editor-text.ts'
+import { firstState, fromEditor, fromStore, showText, toEditor, typedSplices } from './editor-text.ts'
 
 /** A pause of the cursor before the selector under it is outlined. */
 const REACH_AFTER_MS = 80
@@ -68,61 +67,56 @@ export function SheetEditor() {
     }
     const imports = () => settledSheets(store.getState()).slice(0, -1)
     const sheetFile = () => store.getState().sheetPath
-    const state = EditorState.create({
-      doc: sheetText(store.getState()),
-      extensions: [
-        EditorView.cspNonce.of(nonce),
-        EditorState.lineSeparator.of(lineEnd(sheetText(store.getState()))),
-        lineNumbers(),
-        lintGutter(),
-        drawSelection(),
-        highlightActiveLine(),
-        bracketMatching(),
-        // Closed at once, a block that is just begun does not take the rest of the sheet into itself.
-        closeBrackets(),
-        indentOnInput(),
-        highlightSelectionMatches(),
-        search({ top: true }),
-        css(),
-        codeFolding(),
-        foldGutter(),
-        autocompletion({
-          override: [sheetCompletions(workroom, sheetFile)],
-          addToOptions: [swatchOption],
-          icons: false,
-        }),
-        sheetWords(workroom, sheetFile),
-        colourChips(imports, (chosen) => setPicked(placed(chosen))),
-        pickedRules,
-        syntaxHighlighting(highlight),
-        theme,
-        keymap.of([
-          ...completionKeymap,
-          ...stepKeys,
-          ...renameKeys(workroom),
-          { key: 'Alt-p', run: (view) => pickAt(view, imports(), setPicked) },
-          ...foldKeymap,
-          ...closeBracketsKeymap,
-          ...searchKeymap,
-          ...lintKeymap,
-          ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'),
-          indentWithTab,
-        ]),
-        EditorView.contentAttributes.of({ 'aria-label': 'Text of the sheet', tabindex: '0' }),
-        EditorView.updateListener.of((update) => {
-          if (update.selectionSet && update.view.hasFocus) showSoon(update.view)
-          if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore)))
-            return
-          store.getState().typeSheet(typedSplices(update, sheetText(store.getState())))
-        }),
-        EditorView.domEventHandlers({
-          blur: () => {
-            store.getState().closeTyping()
-            show.current('')
-          },
-        }),
-      ],
-    })
+    const state = firstState(sheetText(store.getState()), [
+      EditorView.cspNonce.of(nonce),
+      lineNumbers(),
+      lintGutter(),
+      drawSelection(),
+      highlightActiveLine(),
+      bracketMatching(),
+      // Closed at once, a block that is just begun does not take the rest of the sheet into itself.
+      closeBrackets(),
+      indentOnInput(),
+      highlightSelectionMatches(),
+      search({ top: true }),
+      css(),
+      codeFolding(),
+      foldGutter(),
+      autocompletion({
+        override: [sheetCompletions(workroom, sheetFile)],
+        addToOptions: [swatchOption],
+        icons: false,
+      }),
+      sheetWords(workroom, sheetFile),
+      colourChips(imports, (chosen) => setPicked(placed(chosen))),
+      pickedRules,
+      syntaxHighlighting(highlight),
+      theme,
+      keymap.of([
+        ...completionKeymap,
+        ...stepKeys,
+        ...renameKeys(workroom),
+        { key: 'Alt-p', run: (view) => pickAt(view, imports(), setPicked) },
+        ...foldKeymap,
+        ...closeBracketsKeymap,
+        ...searchKeymap,
+        ...lintKeymap,
+        ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'),
+        indentWithTab,
+      ]),
+      EditorView.contentAttributes.of({ 'aria-label': 'Text of the sheet', tabindex: '0' }),
+      EditorView.updateListener.of((update) => {
+        if (update.selectionSet && update.view.hasFocus) showSoon(update.view)
+        if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore))) return
+        store.getState().typeSheet(typedSplices(update, sheetText(store.getState())))
+      }),
+      EditorView.domEventHandlers({
+        blur: () => {
+          store.getState().closeTyping()
+          show.current('')
+        },
+      }),
+    ])
     const begin = (editor: EditorView) => {
       showText(editor, sheetText(store.getState()))
       const faults = markFaults(workroom, sheetFile, editor)

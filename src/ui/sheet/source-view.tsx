@@ -6,7 +6,7 @@ import { html, htmlCompletionSource } from '@codemirror/lang-html'
 import { lintGutter, lintKeymap } from '@codemirror/lint'
 import { bracketMatching, syntaxHighlighting } from '@codemirror/language'
 import { search, searchKeymap } from '@codemirror/search'
-import { EditorState } from '@codemirror/state'
+import type { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
 import { useCallback, useEffect, useRef } from 'react'
 import { isPage } from '../../core/paths/paths.ts'
@@ -24,7 +24,7 @@ import { renameInPair } from './tag-pair.ts'
 import { siteCompletions, type SiteWords } from './page-completions.ts'
 import { textAndPage } from './text-and-page.ts'
 import { useEditor, type EditorPlan } from './use-editor.ts'
-import { fromEditor, fromStore, lineEnd, showText, toEditor, typedSplices } from './editor-text.ts'
+import { firstState, fromEditor, fromStore, showText, toEditor, typedSplices } from './editor-text.ts'
 
 /** The text of a page or of another stylesheet. The store owns it: what is typed goes there, what changes there comes back. */
 export function SourceView({ path }: { path: string }) {
@@ -48,58 +48,53 @@ export function SourceView({ path }: { path: string }) {
       names: async () => (await askOnce(workroom, 'names', {})) ?? [],
       files: () => store.getState().files.map((file) => file.path),
     }
-    const state = EditorState.create({
-      doc: textNow(),
-      extensions: [
-        EditorView.cspNonce.of(nonce),
-        EditorState.lineSeparator.of(lineEnd(textNow())),
-        lineNumbers(),
-        lintGutter(),
-        drawSelection(),
-        highlightActiveLine(),
-        bracketMatching(),
-        search({ top: true }),
-        isPage(path) ? [html(), EditorView.lineWrapping] : css(),
-        isPage(path)
-          ? [
-              autocompletion({ override: [siteCompletions(words), htmlCompletionSource] }),
-              renameInPair,
-              pasteAsParagraphs,
-            ]
-          : [
-              autocompletion({
-                override: [sheetCompletions(workroom, () => path)],
-                addToOptions: [swatchOption],
-                icons: false,
-              }),
-              sheetWords(workroom, () => path),
-            ],
-        syntaxHighlighting(highlight),
-        theme,
-        keymap.of([
-          ...completionKeymap,
-          ...stepKeys,
-          ...searchKeymap,
-          ...lintKeymap,
-          ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'),
-          indentWithTab,
-        ]),
-        EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}`, tabindex: '0' }),
-        EditorView.updateListener.of((update) => {
-          both?.heard(update)
-          if (update.selectionSet || update.docChanged) heedCursor(update.state)
-          if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore)))
-            return
-          store.getState().typeText(doc, typedSplices(update, textNow()))
-        }),
-        EditorView.domEventHandlers({
-          blur: () => {
-            store.getState().closeTyping()
-            both?.blurred()
-          },
-        }),
-      ],
-    })
+    const state = firstState(textNow(), [
+      EditorView.cspNonce.of(nonce),
+      lineNumbers(),
+      lintGutter(),
+      drawSelection(),
+      highlightActiveLine(),
+      bracketMatching(),
+      search({ top: true }),
+      isPage(path) ? [html(), EditorView.lineWrapping] : css(),
+      isPage(path)
+        ? [
+            autocompletion({ override: [siteCompletions(words), htmlCompletionSource] }),
+            renameInPair,
+            pasteAsParagraphs,
+          ]
+        : [
+            autocompletion({
+              override: [sheetCompletions(workroom, () => path)],
+              addToOptions: [swatchOption],
+              icons: false,
+            }),
+            sheetWords(workroom, () => path),
+          ],
+      syntaxHighlighting(highlight),
+      theme,
+      keymap.of([
+        ...completionKeymap,
+        ...stepKeys,
+        ...searchKeymap,
+        ...lintKeymap,
+        ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'),
+        indentWithTab,
+      ]),
+      EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}`, tabindex: '0' }),
+      EditorView.updateListener.of((update) => {
+        both?.heard(update)
+        if (update.selectionSet || update.docChanged) heedCursor(update.state)
+        if (!update.docChanged || update.transactions.every((transaction) => transaction.annotation(fromStore))) return
+        store.getState().typeText(doc, typedSplices(update, textNow()))
+      }),
+      EditorView.domEventHandlers({
+        blur: () => {
+          store.getState().closeTyping()
+          both?.blurred()
+        },
+      }),
+    ])
     const begin = (editor: EditorView) => {
       shown = editor
       showText(editor, textNow())

@@ -9,27 +9,27 @@ export interface EditorPlan {
 }
 
 /**
- * An editor within an element; null until it stands. For its state the first of the text is read, and its view is laid out:
- * each in a task of its own, for together they would be felt.
+ * An editor within an element; null until it stands. For its state the first of the text is read, its view is laid out, and then
+ * all begins that goes along with it: each in a task of its own, for together they would be felt.
  */
 export function useEditor(host: RefObject<HTMLElement | null>, plan: () => EditorPlan): EditorView | null {
   const [editor, setEditor] = useState<EditorView | null>(null)
   useEffect(() => {
     const { state, begin } = plan()
-    let end = () => undefined as void
-    const timer = setTimeout(() => {
-      const made = new EditorView({ parent: host.current!, state })
-      const finish = begin(made)
-      setEditor(made)
-      end = () => {
-        finish()
-        made.destroy()
-        setEditor(null)
-      }
+    let made: EditorView | null = null
+    let finish = () => undefined as void
+    let timer = setTimeout(() => {
+      const view = (made = new EditorView({ parent: host.current!, state }))
+      timer = setTimeout(() => {
+        finish = begin(view)
+        setEditor(view)
+      })
     })
     return () => {
       clearTimeout(timer)
-      end()
+      finish()
+      made?.destroy()
+      setEditor(null)
     }
   }, [host, plan])
   return editor
