@@ -1,8 +1,8 @@
 const SAID = `<main class="mx-auto max-w-md p-10">
   <h1 class="text-lg font-semibold">Attire did not come whole</h1>
   <p role="alert" class="mt-2">
-    A part of its own code is missing: the program was ended, or another version took its place. What was kept is kept. Start Attire where it
-    does not run, then load the page again.
+    A part of its own code did not arrive: Attire was stopped, or another version took its place. What was kept is kept. If Attire is not
+    running, start it; then load the page again.
   </p>
   <p class="mt-4"><a class="btn" href="">Load again</a></p>
 </main>`

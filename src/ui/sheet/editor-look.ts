@@ -36,6 +36,23 @@ export const theme = EditorView.theme({
   '.cm-tooltip, .cm-panels': { backgroundColor: 'var(--panel)', color: 'var(--ink)', borderColor: 'var(--line)' },
   '.cm-diagnostic': { padding: '6px 10px', fontFamily: 'var(--font-sans)', maxWidth: '560px', borderLeftWidth: '3px' },
   '.cm-diagnostic-error': { borderLeftColor: 'var(--alarm)' },
+  '.cm-lint-marker': {
+    boxSizing: 'border-box',
+    width: '9px',
+    height: '9px',
+    margin: '5px 3px 0',
+    border: '2px solid var(--quiet)',
+    borderRadius: '50%',
+  },
+  '.cm-lint-marker-error, .cm-lint-marker-warning, .cm-lint-marker-info': { content: 'normal' },
+  '.cm-lint-marker-warning': { borderColor: 'var(--alarm)' },
+  '.cm-lint-marker-error': { borderColor: 'var(--alarm)', backgroundColor: 'var(--alarm)' },
+  '.cm-lintRange-error, .cm-lintRange-warning, .cm-lintRange-info': {
+    backgroundImage: 'none',
+    textDecoration: 'underline wavy 1px var(--quiet)',
+    textUnderlineOffset: '3px',
+  },
+  '.cm-lintRange-error, .cm-lintRange-warning': { textDecorationColor: 'var(--alarm)' },
   '.cm-diagnosticAction': {
     display: 'inline-block',
     margin: '4px 0 0',
