@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { fileDoc, lookDoc } from '../../src/core/site/step.ts'
 import { changedBesides, docOfSheet, lineIn, settledSheets, shownSheets, wornSheet } from '../../src/ui/state/sheets.ts'
+import { sheetReader } from '../../src/ui/state/texts.ts'
 
 const own = '@import "css/base.css";\n@import "paper.css" print;\np { color: red }\n'
 const state = (base: string, preview: { doc: string; text: string } | null = null) => ({
@@ -65,5 +66,17 @@ describe('the sheet and what it imports', () => {
     expect(changedBesides(dragged, before)[0]!.sheet.text).toBe('i { top: 2px }\n')
     // Letting go without taking it leads back.
     expect(changedBesides(before, dragged)[0]!.sheet.text).toBe('i { top: 0 }\n')
+  })
+})
+
+describe('reading the texts of a stylesheet', () => {
+  it('begins with the one that was asked for last, also when another was asked for in between', () => {
+    const read = sheetReader()
+    const first = read('b { top: 0 }\ni { top: 0 }\n')
+    read('')
+    expect(read('b { top: 0 }\ni { top: 0 }\n')).toBe(first)
+    const next = read('b { top: 0 }\ni { top: 0 }\nu { top: 0 }\n')
+    expect(next.rules).toHaveLength(3)
+    expect(next.rules[0]).toBe(first.rules[0])
   })
 })
