@@ -1,18 +1,9 @@
 'use client'
 import { autocompletion, closeBrackets, closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete'
-import { defaultKeymap, indentWithTab } from '@codemirror/commands'
 import { css } from '@codemirror/lang-css'
-import {
-  bracketMatching,
-  codeFolding,
-  foldGutter,
-  foldKeymap,
-  indentOnInput,
-  syntaxHighlighting,
-} from '@codemirror/language'
-import { lintGutter, lintKeymap } from '@codemirror/lint'
-import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
-import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
+import { codeFolding, foldGutter, foldKeymap, indentOnInput } from '@codemirror/language'
+import { highlightSelectionMatches } from '@codemirror/search'
+import { EditorView, keymap } from '@codemirror/view'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { SheetAt } from '../../core/edit/sheets.ts'
 import { selectorAt } from '../../core/sheet/selector-at.ts'
@@ -22,7 +13,8 @@ import { sheetOf } from '../state/texts.ts'
 import { useRoom, useWorkroom } from '../state/context.tsx'
 import { useShowReach } from '../state/outline.ts'
 import { useAsk } from '../state/use-answer.ts'
-import { highlight, showRange, theme } from './editor-look.ts'
+import { showRange } from './editor-look.ts'
+import { forTexts, keysForTexts } from './for-texts.ts'
 import { sheetCompletions, swatchOption } from './sheet-completions.ts'
 import { sheetWords } from './sheet-words.ts'
 import { stepKeys } from './step-number.ts'
@@ -68,17 +60,11 @@ export function SheetEditor() {
     const imports = () => settledSheets(store.getState()).slice(0, -1)
     const sheetFile = () => store.getState().sheetPath
     const state = firstState(sheetText(store.getState()), [
-      EditorView.cspNonce.of(nonce),
-      lineNumbers(),
-      lintGutter(),
-      drawSelection(),
-      highlightActiveLine(),
-      bracketMatching(),
+      forTexts(nonce),
       // Closed at once, a block that is just begun does not take the rest of the sheet into itself.
       closeBrackets(),
       indentOnInput(),
       highlightSelectionMatches(),
-      search({ top: true }),
       css(),
       codeFolding(),
       foldGutter(),
@@ -90,8 +76,6 @@ export function SheetEditor() {
       sheetWords(workroom, sheetFile),
       colourChips(imports, (chosen) => setPicked(placed(chosen))),
       pickedRules,
-      syntaxHighlighting(highlight),
-      theme,
       keymap.of([
         ...completionKeymap,
         ...stepKeys,
@@ -99,10 +83,7 @@ export function SheetEditor() {
         { key: 'Alt-p', run: (view) => pickAt(view, imports(), setPicked) },
         ...foldKeymap,
         ...closeBracketsKeymap,
-        ...searchKeymap,
-        ...lintKeymap,
-        ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'),
-        indentWithTab,
+        ...keysForTexts,
       ]),
       EditorView.contentAttributes.of({ 'aria-label': 'Text of the sheet', tabindex: '0' }),
       EditorView.updateListener.of((update) => {

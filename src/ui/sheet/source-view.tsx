@@ -1,18 +1,15 @@
 'use client'
-import { defaultKeymap, indentWithTab } from '@codemirror/commands'
 import { autocompletion, completionKeymap } from '@codemirror/autocomplete'
 import { css } from '@codemirror/lang-css'
 import { html, htmlCompletionSource } from '@codemirror/lang-html'
-import { lintGutter, lintKeymap } from '@codemirror/lint'
-import { bracketMatching, syntaxHighlighting } from '@codemirror/language'
-import { search, searchKeymap } from '@codemirror/search'
 import type { EditorState } from '@codemirror/state'
-import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
+import { EditorView, keymap } from '@codemirror/view'
 import { useCallback, useEffect, useRef } from 'react'
 import { isPage } from '../../core/paths/paths.ts'
 import { fileDoc } from '../../core/site/step.ts'
 import { useRoom, useWorkroom } from '../state/context.tsx'
-import { highlight, showRange, theme } from './editor-look.ts'
+import { showRange } from './editor-look.ts'
+import { forTexts, keysForTexts } from './for-texts.ts'
 import { loadPageEdits } from '../state/pages-in-place.ts'
 import { askOnce } from '../state/use-answer.ts'
 import { sheetCompletions, swatchOption } from './sheet-completions.ts'
@@ -49,13 +46,7 @@ export function SourceView({ path }: { path: string }) {
       files: () => store.getState().files.map((file) => file.path),
     }
     const state = firstState(textNow(), [
-      EditorView.cspNonce.of(nonce),
-      lineNumbers(),
-      lintGutter(),
-      drawSelection(),
-      highlightActiveLine(),
-      bracketMatching(),
-      search({ top: true }),
+      forTexts(nonce),
       isPage(path) ? [html(), EditorView.lineWrapping] : css(),
       isPage(path)
         ? [
@@ -71,16 +62,7 @@ export function SourceView({ path }: { path: string }) {
             }),
             sheetWords(workroom, () => path),
           ],
-      syntaxHighlighting(highlight),
-      theme,
-      keymap.of([
-        ...completionKeymap,
-        ...stepKeys,
-        ...searchKeymap,
-        ...lintKeymap,
-        ...defaultKeymap.filter(({ key }) => key !== 'Alt-s'),
-        indentWithTab,
-      ]),
+      keymap.of([...completionKeymap, ...stepKeys, ...keysForTexts]),
       EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}`, tabindex: '0' }),
       EditorView.updateListener.of((update) => {
         both?.heard(update)
