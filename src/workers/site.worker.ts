@@ -97,17 +97,16 @@ function reportFit(): void {
 function reportSlice(): void {
   if (!pass) return
   const until = performance.now() + SLICE_MS
-  let last: FitProgress | null = null
   do {
     const next = pass.next()
     if (next.done) {
       pass = null
       break
     }
-    last = next.value
-    if (last.page !== null) lookedAt.add(last.page)
-    if (last.findings) standing.take(last.page, last.findings)
-    if (last.fault !== null) say({ type: 'trouble', about: 'fit', page: last.page, message: last.fault })
+    const { page, findings, fault } = next.value
+    if (page !== null) lookedAt.add(page)
+    if (findings) standing.take(page, findings)
+    if (fault !== null) say({ type: 'trouble', about: 'fit', page, message: fault })
   } while (performance.now() < until)
   if (!pass) {
     standing.keepOnly(site.pagePaths)
@@ -166,7 +165,8 @@ function takeShown(pages: readonly SitePath[]): void {
   const still = new Set(pending)
   pending = inOrder().filter((page) => still.has(page))
   // What was found so far is remembered page by page.
-  if (pass && check.due(site, pages).length > 0) pass = check.run(site, inOrder())
+  const next = site.pagePaths.filter((page) => shown.has(page))
+  if (pass && check.due(site, next).length > 0) pass = check.run(site, inOrder())
 }
 
 function remember(id: string): void {

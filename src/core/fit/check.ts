@@ -8,9 +8,6 @@ import type { SiteSnapshot } from '../model/snapshot.ts'
 
 /** What one pass tells as it goes. */
 export interface FitProgress {
-  /** Pages looked at, of all there are. */
-  readonly done: number
-  readonly total: number
   /** Findings on a page, or those that compare pages and files (`page` is null); null while there is nothing new to tell. */
   readonly page: SitePath | null
   readonly findings: readonly Finding[] | null
@@ -36,22 +33,20 @@ export class FitCheck {
   /** One pass, page by page in the order of `paths`: whoever runs it may stop between two, and begin anew with a later snapshot. */
   *run(model: SiteSnapshot, paths: readonly SitePath[] = model.pagePaths): Generator<FitProgress, void, void> {
     const site = (this.site = new FitSite(model, this.site))
-    const total = paths.length
     this.memory.keepOnly(new Set([WHOLE, ...paths]))
-    for (const [at, page] of paths.entries())
-      yield { done: at + 1, total, page, ...guarded(() => this.checkPage(site, page)) }
+    for (const page of paths) yield { page, ...guarded(() => this.checkPage(site, page)) }
     const key = siteKey(model)
     const before = this.memory.find(WHOLE)
     if (before && sameKey(before.key, key)) {
-      yield { done: total, total, page: null, findings: before.value, fault: null }
+      yield { page: null, findings: before.value, fault: null }
       return
     }
     // Pages that were only remembered are read now, one at a time, for what follows asks all of them in one go.
     for (const page of paths) {
       model.page(page)
-      yield { done: total, total, page, findings: null, fault: null }
+      yield { page, findings: null, fault: null }
     }
-    yield { done: total, total, page: null, ...(yield* this.compare(site, key, total)) }
+    yield { page: null, ...(yield* this.compare(site, key)) }
   }
 
   /** Which of these pages have not been looked at as they are now. */
@@ -79,11 +74,11 @@ export class FitCheck {
   }
 
   /** Rules that compare pages, one after another: whoever runs the pass may stop between two. */
-  private *compare(site: FitSite, key: PageKey, total: number): Generator<FitProgress, Look, void> {
+  private *compare(site: FitSite, key: PageKey): Generator<FitProgress, Look, void> {
     const each: Look[] = []
     for (const rule of SITE_RULES) {
       each.push(guarded(() => findingsOf(rule, rule.check(site))))
-      yield { done: total, total, page: null, findings: null, fault: null }
+      yield { page: null, findings: null, fault: null }
     }
     const findings = each.flatMap((one) => one.findings)
     const fault = each.find((one) => one.fault !== null)?.fault ?? null

@@ -38,8 +38,7 @@ export function SourceView({ path }: { path: string }) {
       const { from, to } = state.selection.main
       store.getState().set({ textCursor: { path, from: fromEditor(state, from), to: fromEditor(state, to) } })
     }
-    let shown: EditorView | null = null
-    const both = isPage(path) ? textAndPage(workroom, path, () => shown) : null
+    let both: ReturnType<typeof textAndPage> | null = null
     const words: SiteWords = {
       page: path,
       names: async () => (await askOnce(workroom, 'names', {})) ?? [],
@@ -78,7 +77,8 @@ export function SourceView({ path }: { path: string }) {
       }),
     ])
     const begin = (editor: EditorView) => {
-      shown = editor
+      let shown: EditorView | null = editor
+      both = isPage(path) ? textAndPage(workroom, path, () => shown) : null
       showText(editor, textNow())
       const faults = markFaults(workroom, () => path, editor)
       const leave = store.subscribe((state, before) => {
