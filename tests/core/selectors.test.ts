@@ -4,13 +4,16 @@ import { parse } from 'parse5'
 import { adapter, type Htmlparser2TreeAdapterMap } from 'parse5-htmlparser2-tree-adapter'
 import { calculate } from 'specificity'
 import { describe, expect, it } from 'vitest'
+import { Cascade } from '../../src/core/cascade/cascade.ts'
 import { parsePage } from '../../src/core/markup/tree.ts'
 import { escapeIdent, unescapeCss } from '../../src/core/css/ident.ts'
 import { matches } from '../../src/core/selectors/match.ts'
+import { idOf } from '../../src/core/properties/longhands.ts'
 import { parseComplex, parseNth, parseSelectorList } from '../../src/core/selectors/parse.ts'
 import { reachOf } from '../../src/core/selectors/reach.ts'
 import { normalSelector } from '../../src/core/selectors/serialize.ts'
 import { specificityOf } from '../../src/core/selectors/specificity.ts'
+import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { runs } from '../runs.ts'
 
 const simple = fc.constantFrom(
@@ -59,6 +62,7 @@ const leaf = fc.constantFrom(
   '<p class="note">t</p>',
   '<p class="note wide" lang="en-GB"></p>',
   '<div id="top"></div>',
+  '<div id="other" class="unheard of"></div>',
   '<li>t</li>',
   'text',
   '<!-- c -->',
@@ -77,6 +81,15 @@ const { tree } = fc.letrec<{ tree: string }>((tie) => ({
   ),
 }))
 
+/** The elements that css-select finds, by type and where they begin. */
+function chosen(html: string, text: string): string[] {
+  const document = parse<Htmlparser2TreeAdapterMap>(html, { treeAdapter: adapter, sourceCodeLocationInfo: true })
+  return selectAll(text, document.childNodes as never).map((node) => {
+    const each = node as unknown as { name: string; sourceCodeLocation?: { startOffset: number } }
+    return `${each.name} ${each.sourceCodeLocation?.startOffset}`
+  })
+}
+
 describe('matching', () => {
   it('agrees with an independent selector engine (css-select) on generated selectors and trees', () => {
     let touched = 0
@@ -84,17 +97,49 @@ describe('matching', () => {
       fc.property(fc.array(tree, { maxLength: 5 }), selector, (parts, text) => {
         const html = `<!doctype html><body>${parts.join('')}`
         const ours = reachOf(parsePage(html), text).map((element) => `${element.tag} ${element.place?.from}`)
-        const document = parse<Htmlparser2TreeAdapterMap>(html, { treeAdapter: adapter, sourceCodeLocationInfo: true })
-        const theirs = selectAll(text, document.childNodes as never).map((node) => {
-          const each = node as unknown as { name: string; sourceCodeLocation?: { startOffset: number } }
-          return `${each.name} ${each.sourceCodeLocation?.startOffset}`
-        })
         touched += ours.length
-        expect(ours).toEqual(theirs)
+        expect(ours).toEqual(chosen(html, text))
       }),
       { numRuns: runs(1500) },
     )
     expect(touched).toBeGreaterThan(500)
+  })
+
+  it('agrees with it where one cascade serves several pages, and elements alike in what rules ask are matched once', () => {
+    const sides = ['top', 'right', 'bottom', 'left'] as const
+    let touched = 0
+    fc.assert(
+      fc.property(
+        fc.array(tree, { minLength: 4, maxLength: 8 }),
+        fc.tuple(...sides.map(() => selector)),
+        (parts, texts) => {
+          const css = texts.map((text, at) => `${text} { ${sides[at]}: 7px }`).join('\n')
+          const sheet = { kind: 'external', file: 's.css', offset: 0, sheet: parseSheet(css) } as const
+          const cascade = new Cascade([sheet], { viewport: { width: 1280, height: 800 }, quirks: false })
+          for (const part of parts) {
+            const html = `<!doctype html><body>${part}`
+            const page = parsePage(html)
+            const styles = cascade.stylesOf(page)
+            for (const [at, text] of texts.entries()) {
+              const ours = page.elements.filter((element) => styles.of(element).value(idOf(sides[at]!)) === '7px')
+              touched += ours.length
+              expect(ours.map(({ tag, place }) => `${tag} ${place?.from}`)).toEqual(chosen(html, text))
+            }
+          }
+        },
+      ),
+      { numRuns: runs(300) },
+    )
+    expect(touched).toBeGreaterThan(100)
+  })
+
+  it('compares the names of attributes of drawings as they are written (HTML standard, 4.16.2)', () => {
+    const page = parsePage('<!doctype html><svg viewBox="0 0 1 1"><g viewbox></g></svg><p viewBox>')
+    const sheet = { kind: 'external', file: 's.css', offset: 0, sheet: parseSheet('[viewBox] { top: 7px }') } as const
+    const cascade = new Cascade([sheet], { viewport: { width: 1280, height: 800 }, quirks: false })
+    const styles = cascade.stylesOf(page)
+    const reached = page.elements.filter((element) => styles.of(element).value(idOf('top')) === '7px')
+    expect(reached.map(({ tag }) => tag)).toEqual(['svg', 'g', 'p'])
   })
 
   it('knows links and their states (Selectors 4, section 9 and 8)', () => {

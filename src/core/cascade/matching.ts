@@ -1,8 +1,8 @@
+import { Asked } from './asked.ts'
 import { LINK_TAGS } from '../markup/hyperlink.ts'
 import type { Page, PageElement } from '../markup/tree.ts'
 import {
   asksForState,
-  attributesAsked,
   couldMatch,
   isPathSelector,
   matches,
@@ -59,7 +59,7 @@ function knownBit(name: string): number {
  * the way up stand at the same node, on whatever page.
  */
 class Node {
-  /** By type, then by class attribute and whatever else is asked about. */
+  /** By type, then by what is asked of elements themselves. */
   children: Map<string, Map<string, Node>> | null = null
   variants: Map<string, Match> | null = null
   inState: Map<string, Match> | null = null
@@ -85,8 +85,7 @@ export class Matcher implements Matching {
   private readonly byTag = new Map<string, Candidate[]>()
   private readonly byAttribute = new Map<string, Candidate[]>()
   private readonly anywhere: Candidate[] = []
-  private readonly asked = new Set<string>()
-  private readonly hrefAsked: boolean
+  private readonly asked = new Asked((name) => this.fold(name))
   private readonly roots = new Map<string, Map<string, Node>>()
   private readonly interned = new Map<string, Match>()
   private readonly rest: MatchContext
@@ -106,10 +105,9 @@ export class Matcher implements Matching {
     this.rest = { quirks, found: new Map() }
     this.inState = { quirks, found: new Map(), states: (element) => this.states(element) }
     rules.forEach((rule, rank) => {
-      attributesAsked(rule.selector, this.asked)
-      for (const outer of rule.nesting ?? []) attributesAsked(outer, this.asked)
       const { selector, nesting, scope } = rule
       const among = [selector, ...(nesting ?? []), ...(scope?.roots ?? []), ...(scope?.limits ?? [])]
+      for (const each of among) this.asked.add(each)
       this.file({
         rule,
         rank,
@@ -119,10 +117,6 @@ export class Matcher implements Matching {
         needs: this.needsOf(rule),
       })
     })
-    this.hrefAsked = this.asked.has('href')
-    // Types and classes are looked at anyway; of links it counts that they are some.
-    this.asked.delete('class')
-    this.asked.add('href')
   }
 
   /** Which rules every element of a page matches at rest, in document order. */
@@ -212,7 +206,7 @@ export class Matcher implements Matching {
     const type = element.html ? element.tag : `:${element.tag}`
     let alike = children.get(type)
     if (!alike) children.set(type, (alike = new Map()))
-    const key = element.attributes.size === 0 ? '' : this.signature(element)
+    const key = element.attributes.size === 0 ? '' : this.asked.signature(element)
     let node = alike.get(key)
     if (!node) alike.set(key, (node = this.makeNode(element, parent?.ancestors ?? NO_ANCESTORS)))
     return node
@@ -238,7 +232,7 @@ export class Matcher implements Matching {
     }
     look(this.anywhere)
     look(this.byTag.get(element.html ? element.tag : element.tag.toLowerCase()))
-    for (const name of element.attributes.keys()) look(this.byAttribute.get(name))
+    for (const name of element.attributes.keys()) look(this.byAttribute.get(name.toLowerCase()))
     if (element.id !== '') look(this.byId.get(this.fold(element.id)))
     const classes = element.classes.length < 2 ? element.classes : new Set(element.classes)
     for (const name of classes) look(this.byClass.get(this.fold(name)))
@@ -306,15 +300,6 @@ export class Matcher implements Matching {
       this.interned.set(key, found)
     }
     return found
-  }
-
-  private signature(element: PageElement): string {
-    let key = ''
-    for (const [name, value] of element.attributes) {
-      if (name === 'class') key = key === '' ? value : `${key}\0\0${value}`
-      else if (this.asked.has(name)) key += name === 'href' && !this.hrefAsked ? '\0href' : `\0${name}=${value}`
-    }
-    return key
   }
 
   private fold(name: string): string {

@@ -15,7 +15,7 @@ import { Surfaces } from './surface.ts'
 /** Two colours on a page that are too little apart, and where first. */
 export interface LowPair {
   readonly element: PageElement
-  /** How many elements of the page look so; of links in a state, how many sorts of them. */
+  /** How many elements of the page look so. */
   count: number
   readonly style: ElementStyle
   readonly state: LinkCondition
@@ -62,37 +62,44 @@ function isMoved(style: ElementStyle): boolean {
 export function lowOnPage(site: SiteSnapshot, path: SitePath, kind: 'text' | 'link-in-text'): LowPair[] {
   const { texts, inLinks, besideText } = holdersOf(site.page(path))
   const rest = site.stylesOf(path)
-  const low = (styles: PageStyles, elements: readonly PageElement[], state: LinkCondition) => {
+  const low = (styles: PageStyles, elements: readonly PageElement[], state: LinkCondition, alike = ONE) => {
     const sight = sightOf(styles.cascade)
     const byStyle = new Map<ElementStyle, LowPair | null>()
     for (const element of elements) {
       const style = styles.of(element)
       const known = byStyle.get(style)
-      if (known) known.count++
+      if (known) known.count += alike(element)
       if (known !== undefined) continue
       // In a state, what looks as at rest has been told.
       const isTold = state !== 'none' && style === rest.of(element)
       if (state === 'visited' && !isTold) sight.surfaces.visited(style, rest.of(element))
       const found = isTold ? null : sight.low(style, kind)
-      byStyle.set(style, found && { element, count: 1, style, state, ...found })
+      byStyle.set(style, found && { element, count: alike(element), style, state, ...found })
     }
     return [...byStyle.values()].filter((each) => each !== null)
   }
   if (kind === 'link-in-text') return low(rest, besideText, 'none')
-  const some = onePerKin(rest, inLinks)
+  const kins = kinsOf(rest, inLinks)
+  const some = [...kins.keys()]
   const inStates = LINK_CONDITIONS.filter((state) => state !== 'none').flatMap((state) =>
-    some.length === 0 ? [] : low(site.someStylesOf(path, undefined, state), some, state),
+    some.length === 0 ? [] : low(site.someStylesOf(path, undefined, state), some, state, (first) => kins.get(first)!),
   )
   return [...low(rest, texts, 'none'), ...inStates]
 }
 
-/** One of those elements of a page that are alike to all rules, states included: what is seen of it is seen of all. */
-function onePerKin(rest: PageStyles, elements: readonly PageElement[]): PageElement[] {
-  const seen = new Map<object, Set<ElementStyle>>()
-  return elements.filter((element) => {
+const ONE = (_: PageElement) => 1
+
+/** How many elements of a page are alike to all rules, states included, by the first of them: what is seen of it is seen of all. */
+function kinsOf(rest: PageStyles, elements: readonly PageElement[]): Map<PageElement, number> {
+  const firsts = new Map<object, Map<ElementStyle, PageElement>>()
+  const counts = new Map<PageElement, number>()
+  for (const element of elements) {
     const [kin, style] = [rest.cascade.kinOf(element), rest.of(element)]
-    const styles = seen.get(kin) ?? new Set<ElementStyle>()
-    seen.set(kin, styles)
-    return !styles.has(style) && styles.add(style)
-  })
+    const byStyle = firsts.get(kin) ?? new Map<ElementStyle, PageElement>()
+    firsts.set(kin, byStyle)
+    const first = byStyle.get(style) ?? element
+    byStyle.set(style, first)
+    counts.set(first, (counts.get(first) ?? 0) + 1)
+  }
+  return counts
 }

@@ -105,18 +105,6 @@ function dependsOnPathOnly(simple: Simple, context: MatchContext): boolean {
   return false
 }
 
-/** Names of the attributes a selector asks about, in lower case; of an id too, but not of classes. */
-export function attributesAsked(selector: Complex, into: Set<string>): void {
-  for (const compound of selector.compounds) {
-    for (const simple of compound) {
-      if (simple.kind === 'attribute') into.add(simple.name.toLowerCase())
-      else if (simple.kind === 'id') into.add('id')
-      else if (simple.kind === 'pseudo-class')
-        for (const inner of [...(simple.selectors ?? []), ...(simple.nth?.of ?? [])]) attributesAsked(inner, into)
-    }
-  }
-}
-
 /** The pseudo-element a selector ends in, or ''. */
 export function pseudoElementOf(selector: Complex): string {
   const found = selector.compounds.at(-1)?.find((simple) => simple.kind === 'pseudo-element')
