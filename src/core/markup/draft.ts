@@ -1,4 +1,5 @@
-import { html, Parser, type Token, type TreeAdapter, type TreeAdapterTypeMap } from 'parse5'
+import { html, Parser, type ParserOptions, type Token, type TreeAdapter, type TreeAdapterTypeMap } from 'parse5'
+import { DraftTokenizer } from './draft-tokenizer.ts'
 
 /**
  * The nodes parse5 builds a page's tree of while it reads. They hold what {@link parsePage} makes of them and no more: places
@@ -186,12 +187,17 @@ export const DRAFTS: TreeAdapter<DraftMap> = {
 const PAGE_ENDS = new Set(['html', 'head', 'body'])
 
 /**
- * parse5's parser, but for two things: the place of a start tag goes to its element as it is, not in a copy with a copy inside;
- * and it remembers every end tag.
+ * parse5's parser, but for three things: the place of a start tag goes to its element as it is, not in a copy with a copy inside;
+ * it remembers every end tag; and its tokenizer takes plain text as far as it reaches.
  */
 export class DraftParser extends Parser<DraftMap> {
   /** Where they begin and end, in turns. */
   readonly endTags: number[] = []
+
+  constructor(options: ParserOptions<DraftMap>) {
+    super(options)
+    this.tokenizer = new DraftTokenizer(this.options, this)
+  }
 
   override onEndTag(token: Token.TagToken): void {
     const { location, tagName } = token
