@@ -16,7 +16,10 @@ type Located = P5.Element & {
 
 /** What parse5's own tree says of a page, element by element in document order. */
 function reference(text: string) {
-  const document = parse(text, { sourceCodeLocationInfo: true })
+  const errors: string[] = []
+  const onParseError = ({ code, startOffset }: { code: string; startOffset: number }) =>
+    code === 'missing-doctype' || errors.push(`${code} ${startOffset}`)
+  const document = parse(text, { sourceCodeLocationInfo: true, onParseError })
   const rows: unknown[] = []
   const comments: string[] = []
   // Here the second element that comes of a tag has no place of its own.
@@ -58,19 +61,23 @@ function reference(text: string) {
             : [],
         ),
         empty: childNodes.every((child) => child.nodeName === '#comment' || ('value' in child && child.value === '')),
+        raw:
+          /^(?:style|title|script)$/.test(tagName) && childNodes[0] && 'value' in childNodes[0]
+            ? childNodes[0].value
+            : null,
       })
       if (tagName === 'template' && 'content' in node) return
     }
     if ('childNodes' in node) node.childNodes.forEach((child) => visit(child, index))
   }
   visit(document, -1)
-  return { rows, comments: comments.sort(), quirks: document.mode === html.DOCUMENT_MODE.QUIRKS }
+  return { rows, comments: comments.sort(), quirks: document.mode === html.DOCUMENT_MODE.QUIRKS, errors }
 }
 
 function ours(text: string) {
   const page = parsePage(text)
   return {
-    rows: page.elements.map(({ tag, html: isHtml, parent, attributes, place, texts, empty }) => ({
+    rows: page.elements.map(({ tag, html: isHtml, parent, attributes, place, texts, empty, rawText }) => ({
       tag,
       html: isHtml,
       parent: parent?.index ?? -1,
@@ -88,9 +95,11 @@ function ours(text: string) {
       attributePlaces: Object.entries(place?.attributes ?? {}).map(([name, { from, to }]) => [name, from, to]),
       texts: texts.map(({ from, to }) => [from, to]),
       empty,
+      raw: rawText?.text ?? null,
     })),
     comments: page.comments.map((comment) => comment.text).sort(),
     quirks: page.quirks,
+    errors: page.parseErrors.map(({ code, from }) => `${code} ${from}`),
   }
 }
 
@@ -116,6 +125,9 @@ describe('a page as it is read, beside the tree of parse5 itself', () => {
     '<!DOCTYPE HTML PUBLIC "-//W3C//DTD HTML 3.2//EN"><p>',
     '<form><form></form><input></form>',
     '<p/><br/><img src="a"/>',
+    '<p a = ><p a= b><p a =b/c d><p =a=b =><p a="1"b=2/><p a/=b c>',
+    '<p a=1 A=2 a="3"><p a\n=\r\n"b\rc" d\f=\'e>f\'><img/src=x/alt><p a="" b=\'\' c>',
+    '<p É=1 é=2 K=3><p a\0b=1 \0="2"><p "a"=b\'c><p a=b"c d><p <a=1>',
     '<math><mi>x</mi><annotation-xml encoding="text/html"><p>y</annotation-xml></math>',
     '<noscript><link rel=stylesheet href=x></noscript>',
     'a\r\nb<p\r\nclass = "x\r\ny">',
@@ -145,6 +157,73 @@ describe('a page as it is read, beside the tree of parse5 itself', () => {
         expect(ours(text)).toEqual(reference(text))
       }),
       { numRuns: runs(3000) },
+    )
+  })
+
+  it('any soup of characters that count in text and in tags', () => {
+    const piece = fc.constantFrom(
+      ...[
+        '<p',
+        '<b ',
+        '</p',
+        '<td',
+        '<tr>',
+        '<table>',
+        '<pre>',
+        '<frameset>',
+        '<svg ',
+        '<title>',
+        '</title>',
+        '<script>',
+        '</script>',
+      ],
+      ...[
+        'a',
+        'B',
+        'words of text',
+        'a longer name than thirteen',
+        'é',
+        '😀',
+        '�',
+        '-',
+        '!',
+        '<!--',
+        '-->',
+        '<',
+        '>',
+        '&',
+        '&amp;',
+        '&lt',
+        '&#0;',
+      ],
+      ...[
+        ' ',
+        '  ',
+        '\n',
+        '\r',
+        '\r\n',
+        '\t',
+        '\f',
+        '\0',
+        '\u0007',
+        '\ud800',
+        '\ufdd0',
+        '=',
+        '"',
+        "'",
+        '/',
+        'a="',
+        "b='",
+        'c=d',
+        'class="x y"',
+      ],
+    )
+    fc.assert(
+      fc.property(fc.array(piece, { maxLength: 20 }), (parts) => {
+        const text = parts.join('')
+        expect(ours(text)).toEqual(reference(text))
+      }),
+      { numRuns: runs(4000) },
     )
   })
 

@@ -1,4 +1,4 @@
-import { html, Tokenizer, type Token, type TokenHandler } from 'parse5'
+import { html, type Token } from 'parse5'
 import type { Range } from '../text/splice.ts'
 import type { DraftElement } from './draft.ts'
 
@@ -67,28 +67,19 @@ function classesOf(value: string | undefined): readonly string[] {
   return value === undefined ? NO_CLASSES : value.split(/[ \t\n\f\r]+/).filter((name) => name !== '')
 }
 
-const none = () => undefined
-
-/** Hears of one start tag, and keeps where its attributes stand. */
-class Listener implements TokenHandler {
-  attributes: Readonly<Record<string, Token.Location>> = {}
-  onStartTag = ({ location }: Token.TagToken) => void (this.attributes = location?.attrs ?? {})
-  onEndTag = none
-  onComment = none
-  onDoctype = none
-  onEof = none
-  onCharacter = none
-  onNullCharacter = none
-  onWhitespaceCharacter = none
-}
+/** An attribute as a start tag holds it, with what stands before it (HTML standard, 13.2.5.32 to 39): its name, then its value. */
+const ATTRIBUTE = /[\t\n\f\r /]*(=?[^\t\n\f\r />=]*)(?:[\t\n\f\r ]*=[\t\n\f\r ]*("[^"]*"|'[^']*'|[^\t\n\f\r >]*))?/y
 
 function placesIn(tag: string): AttributePlaces {
-  const heard = new Listener()
-  new Tokenizer({ sourceCodeLocationInfo: true }, heard).write(tag, true)
   const places: Record<string, Range> = {}
-  for (const name in heard.attributes) {
-    const { startOffset, endOffset } = heard.attributes[name]!
-    places[name] = { from: startOffset, to: endOffset }
+  ATTRIBUTE.lastIndex = /^<[^\t\n\f\r />]*/.exec(tag)![0].length
+  for (let found = ATTRIBUTE.exec(tag); found?.[1]; found = ATTRIBUTE.exec(tag)) {
+    const [whole, written, value] = found
+    const name = written!.replace(/[A-Z]+/g, (letters) => letters.toLowerCase()).replaceAll('\0', '\uFFFD')
+    const end = found.index + whole.length
+    const from = found.index + /[^\t\n\f\r /]/.exec(whole)!.index
+    // Of an attribute that is written twice the first counts; where no value follows, the name is all of it.
+    places[name] ??= { from, to: value === '' ? from + written!.length : end }
   }
   return places
 }
