@@ -41,6 +41,10 @@ export class AddedMatcher implements Matching {
     return this.added.couldMatter(element) ? pair(this.kins, kin, this.added.kinOf(element), () => ({})) : kin
   }
 
+  kinDecides(element: PageElement): boolean {
+    return this.before.matching.kinDecides(element) && this.added.kinDecides(element)
+  }
+
   private atRest(page: Page): readonly Match[] {
     const found = this.rest.get(page) ?? this.added.matchAll(page)
     this.rest.set(page, found)

@@ -178,6 +178,11 @@ export class Cascade {
     return this.ground.tree.matching.kinOf(element)
   }
 
+  /** Whether siblings and positions make no difference either: in the same states, elements of one kin match the same. */
+  kinDecides(element: PageElement): boolean {
+    return this.ground.tree.matching.kinDecides(element)
+  }
+
   /** Whether elements that stand at one place in this cascade stand at the same one in the other. */
   sharesMatches(other: Cascade): boolean {
     return this.ground.tree === other.ground.tree

@@ -74,6 +74,8 @@ class Node {
     readonly stateful: readonly Candidate[],
     /** Names on this element and above, for those below. */
     readonly ancestors: Ancestors,
+    /** Whether the chain alone decides what is matched, in states the states of those on it. */
+    readonly decides: boolean,
   ) {}
 }
 
@@ -160,6 +162,10 @@ export class Matcher implements Matching {
     return this.single.get(element)!
   }
 
+  kinDecides(element: PageElement): boolean {
+    return this.kinOf(element).decides
+  }
+
   /** Whether any of the rules may match an element, in whatever state. */
   couldMatter(element: PageElement): boolean {
     const { plain, maybe, stateful } = this.kinOf(element)
@@ -208,11 +214,12 @@ export class Matcher implements Matching {
     if (!alike) children.set(type, (alike = new Map()))
     const key = element.attributes.size === 0 ? '' : this.asked.signature(element)
     let node = alike.get(key)
-    if (!node) alike.set(key, (node = this.makeNode(element, parent?.ancestors ?? NO_ANCESTORS)))
+    if (!node) alike.set(key, (node = this.makeNode(element, parent)))
     return node
   }
 
-  private makeNode(element: PageElement, ancestors: Ancestors): Node {
+  private makeNode(element: PageElement, parent: Node | null): Node {
+    const ancestors = parent?.ancestors ?? NO_ANCESTORS
     const always: Candidate[] = []
     const maybe: Candidate[] = []
     const stateful: Candidate[] = []
@@ -240,9 +247,10 @@ export class Matcher implements Matching {
     const isSettled = maybe.length === 0 && stateful.length === 0
     const match = this.intern(always)
     const names = this.withNames(element, ancestors)
+    const decides = maybe.length === 0 && stateful.every(({ isPath }) => isPath) && (parent?.decides ?? true)
     return isSettled
-      ? new Node(match, NONE, NONE, NONE, names)
-      : new Node(match, always, maybe, stateful.length > 0 ? stateful : NONE, names)
+      ? new Node(match, NONE, NONE, NONE, names, decides)
+      : new Node(match, always, maybe, stateful.length > 0 ? stateful : NONE, names, decides)
   }
 
   private withNames(element: PageElement, ancestors: Ancestors): Ancestors {

@@ -1,5 +1,5 @@
 import type { Page, PageElement } from '../markup/tree.ts'
-import { linkAround } from '../states/links.ts'
+import { isLink } from '../markup/hyperlink.ts'
 import { memo } from '../text/memo.ts'
 
 /** Controls whose text is not in the markup: what is typed or chosen. */
@@ -18,32 +18,46 @@ export interface Holders {
   readonly controls: readonly PageElement[]
   /** Links that stand in running text. */
   readonly besideText: readonly PageElement[]
+  /** Whether a link stands in another, as only drawings let it. */
+  readonly hasLinkInLink: boolean
 }
 
 /** Finds where text and controls stand; once for each page. Controls that are switched off do not count, as in WCAG. */
 export const holdersOf = memo((page: Page): Holders => {
-  const alive = page.elements.filter((element) => element.html && !UNSEEN.has(element.tag) && !isOff(element))
+  const { links, off, hasLinkInLink } = aroundEach(page)
+  const alive = page.elements.filter(({ html, tag, index }) => html && !UNSEEN.has(tag) && !off[index])
   const controls = alive.filter(
     ({ tag, attributes }) => TYPED.has(tag) && !NO_TEXT.has((attributes.get('type') ?? '').toLowerCase()),
   )
   const controlSet = new Set(controls)
   const texts = alive.filter((element) => element.texts.length > 0 || controlSet.has(element))
-  const inLinks = texts.filter((element) => linkAround(element) !== null)
+  const inLinks = texts.filter(({ index }) => links[index] !== null)
   return {
     texts,
     inLinks,
     controls,
-    besideText: [...new Set(inLinks.map((element) => linkAround(element)!))].filter(
+    besideText: [...new Set(inLinks.map(({ index }) => links[index]!))].filter(
       (link) => link.texts.length > 0 && standsInText(page, link),
     ),
+    hasLinkInLink,
   }
 })
 
-const isOff = (element: PageElement): boolean => {
-  for (let at: PageElement | null = element; at; at = at.parent)
-    if (at.attributes.has('disabled') && /^(?:button|fieldset|input|optgroup|select|textarea)$/.test(at.tag))
-      return true
-  return false
+const CONTROLS = new Set(['button', 'fieldset', 'input', 'optgroup', 'select', 'textarea'])
+
+/** By an element's place in the page: the link that it is or stands in, and whether a control around it is switched off. */
+function aroundEach({ elements }: Page) {
+  const links: (PageElement | null)[] = []
+  const off: boolean[] = []
+  let hasLinkInLink = false
+  for (const element of elements) {
+    const { parent, tag, attributes } = element
+    const outer = parent ? links[parent.index]! : null
+    if (isLink(element) && outer) hasLinkInLink = true
+    links.push(isLink(element) ? element : outer)
+    off.push((parent !== null && off[parent.index]!) || (CONTROLS.has(tag) && attributes.has('disabled')))
+  }
+  return { links, off, hasLinkInLink }
 }
 
 /** Whether words stand beside a link in the same element: a sentence, not a list of links. */

@@ -23,12 +23,16 @@ export interface LowPair {
   readonly ratio: number
 }
 
+/** What is too little apart in a style. */
+type Low = Pick<LowPair, 'style' | 'seen' | 'ratio'>
+
 /** What has been seen of the styles of one cascade, which many pages share. */
 class Sight {
   readonly surfaces = new Surfaces()
-  private readonly known = new Map<ElementStyle, Partial<Record<PairKind, { seen: Seen; ratio: number } | null>>>()
+  private readonly known = new Map<ElementStyle, Partial<Record<PairKind, Low | null>>>()
+  private readonly inState = new Map<object, Map<ElementStyle, Partial<Record<LinkCondition, Low | null>>>>()
 
-  low(style: ElementStyle, kind: PairKind): { seen: Seen; ratio: number } | null {
+  low(style: ElementStyle, kind: PairKind): Low | null {
     const row = this.known.get(style) ?? {}
     this.known.set(style, row)
     let found = row[kind]
@@ -36,11 +40,20 @@ class Sight {
     return found
   }
 
-  private look(style: ElementStyle, kind: PairKind): { seen: Seen; ratio: number } | null {
+  /** What is seen of a kin in the states of its links, wherever nothing but these decides it. */
+  ofKin(kin: object, rest: ElementStyle): Partial<Record<LinkCondition, Low | null>> {
+    const byStyle = this.inState.get(kin) ?? new Map<ElementStyle, Partial<Record<LinkCondition, Low | null>>>()
+    this.inState.set(kin, byStyle)
+    const row = byStyle.get(rest) ?? {}
+    byStyle.set(rest, row)
+    return row
+  }
+
+  private look(style: ElementStyle, kind: PairKind): Low | null {
     const seen = SEE[kind](style, this.surfaces)
     if (!seen || seen.background === null) return null
     const ratio = contrastRatio(readRgb(seen.text)!, readRgb(seen.background)!)
-    return ratio < seen.needs ? { seen, ratio } : null
+    return ratio < seen.needs ? { style, seen, ratio } : null
   }
 }
 
@@ -58,36 +71,61 @@ function isMoved(style: ElementStyle): boolean {
   return false
 }
 
-/** The colours of a page that WCAG 2.2 wants further apart: its text at rest, and in every state one link of those that are alike. */
+/** The colours of a page that WCAG 2.2 wants further apart: its text at rest, and its links in every state. */
 export function lowOnPage(site: SiteSnapshot, path: SitePath, kind: 'text' | 'link-in-text'): LowPair[] {
-  const { texts, inLinks, besideText } = holdersOf(site.page(path))
+  const { texts, besideText } = holdersOf(site.page(path))
   const rest = site.stylesOf(path)
-  const low = (styles: PageStyles, elements: readonly PageElement[], state: LinkCondition, alike = ONE) => {
-    const sight = sightOf(styles.cascade)
-    const byStyle = new Map<ElementStyle, LowPair | null>()
-    for (const element of elements) {
-      const style = styles.of(element)
-      const known = byStyle.get(style)
-      if (known) known.count += alike(element)
-      if (known !== undefined) continue
-      // In a state, what looks as at rest has been told.
-      const isTold = state !== 'none' && style === rest.of(element)
-      if (state === 'visited' && !isTold) sight.surfaces.visited(style, rest.of(element))
-      const found = isTold ? null : sight.low(style, kind)
-      byStyle.set(style, found && { element, count: alike(element), style, state, ...found })
-    }
-    return [...byStyle.values()].filter((each) => each !== null)
-  }
-  if (kind === 'link-in-text') return low(rest, besideText, 'none')
-  const kins = kinsOf(rest, inLinks)
-  const some = [...kins.keys()]
-  const inStates = LINK_CONDITIONS.filter((state) => state !== 'none').flatMap((state) =>
-    some.length === 0 ? [] : low(site.someStylesOf(path, undefined, state), some, state, (first) => kins.get(first)!),
-  )
-  return [...low(rest, texts, 'none'), ...inStates]
+  const sight = sightOf(rest.cascade)
+  const atRest = new Gathered('none')
+  for (const element of kind === 'text' ? texts : besideText) atRest.add(element, 1, sight.low(rest.of(element), kind))
+  return kind === 'text' ? [...atRest.pairs, ...lowInStates(site, path, rest)] : atRest.pairs
 }
 
-const ONE = (_: PageElement) => 1
+/** One pair for all elements of a page that look alike. */
+class Gathered {
+  private readonly byStyle = new Map<ElementStyle, LowPair>()
+
+  constructor(private readonly state: LinkCondition) {}
+
+  add(element: PageElement, count: number, low: Low | null): void {
+    const known = low && this.byStyle.get(low.style)
+    if (known) known.count += count
+    else if (low) this.byStyle.set(low.style, { element, count, state: this.state, ...low })
+  }
+
+  get pairs(): LowPair[] {
+    return [...this.byStyle.values()]
+  }
+}
+
+/** What is too little apart only while links are in a state: of those that are alike one is looked at. */
+function lowInStates(site: SiteSnapshot, path: SitePath, rest: PageStyles): LowPair[] {
+  const { inLinks, hasLinkInLink } = holdersOf(site.page(path))
+  const { cascade } = rest
+  const sight = sightOf(cascade)
+  const kins = kinsOf(rest, inLinks)
+  return LINK_CONDITIONS.filter((state) => state !== 'none').flatMap((state) => {
+    let styles: PageStyles | null = null
+    const gathered = new Gathered(state)
+    for (const [element, count] of kins) {
+      const decided = !hasLinkInLink && cascade.kinDecides(element)
+      const row = decided ? sight.ofKin(cascade.kinOf(element), rest.of(element)) : {}
+      if (row[state] === undefined) {
+        styles ??= site.someStylesOf(path, undefined, state)
+        row[state] = lowInState(sight, styles.of(element), rest.of(element), state)
+      }
+      gathered.add(element, count, row[state])
+    }
+    return gathered.pairs
+  })
+}
+
+/** What looks in a state as at rest has been told. */
+function lowInState(sight: Sight, style: ElementStyle, rest: ElementStyle, state: LinkCondition): Low | null {
+  if (style === rest) return null
+  if (state === 'visited') sight.surfaces.visited(style, rest)
+  return sight.low(style, 'text')
+}
 
 /** How many elements of a page are alike to all rules, states included, by the first of them: what is seen of it is seen of all. */
 function kinsOf(rest: PageStyles, elements: readonly PageElement[]): Map<PageElement, number> {

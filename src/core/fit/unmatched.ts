@@ -34,7 +34,7 @@ export const unmatchedSelectors = memo((site: SiteSnapshot): readonly Unmatched[
       .flatMap((selector) => {
         const bare = selector.selector ? bareOf(selector.text) : null
         const list = bare === null ? null : parsed(bare)
-        return list?.some(isParticular) && !pages.some((page) => touches(page, bare!, list))
+        return list?.some(isParticular) && !touchesAny(pages, bare!, list)
           ? [{ file: path, selector, bare: bare! }]
           : []
       }),
@@ -56,28 +56,35 @@ const parsed = memoText((selector: string) => parseSelectorList(selector))
 /** What has been found on a page: pages are looked at once for each selector. */
 const known = memo((_page: Page) => new Map<string, boolean>())
 
-function touches(page: Page, bare: string, list: readonly Complex[]): boolean {
+/** Whether a page has an element that one of these selectors matches: on most pages a name is missing that they ask for. */
+function touchesAny(pages: readonly Page[], bare: string, list: readonly Complex[]): boolean {
+  const asked = list.map((selector) => ({ selector, names: selector.compounds.flatMap(namesIn) }))
+  return pages.some((page) => {
+    const byName = elementsByName(page)
+    const able = asked.filter(({ names }) => names.every((name) => byName.has(name)))
+    return able.length > 0 && touches(page, bare, able)
+  })
+}
+
+function touches(page: Page, bare: string, able: readonly { readonly selector: Complex }[]): boolean {
   const answers = known(page)
   let answer = answers.get(bare)
-  if (answer === undefined) answers.set(bare, (answer = list.some((selector) => isOn(page, selector))))
+  if (answer === undefined) answers.set(bare, (answer = able.some(({ selector }) => isOn(page, selector))))
   return answer
 }
 
-/** Whether a selector matches an element of a page: most fail for a name that the page does not have. */
 function isOn(page: Page, selector: Complex): boolean {
   const byName = elementsByName(page)
-  const compounds = selector.compounds.map(namesIn)
-  if (compounds.some((names) => names.some((name) => !byName.has(name)))) return false
-  const lists = compounds.at(-1)!.map((name) => byName.get(name)!)
+  const lists = namesIn(selector.compounds.at(-1)!).map((name) => byName.get(name)!)
   const fewest = lists.reduce((few, each) => (each.length < few.length ? each : few), page.elements)
   return fewest.some((element) => matches(element, selector, { quirks: page.quirks }))
 }
 
 /** The names a compound asks for, as {@link elementsByName} has them. */
-const namesIn = memo((compound: readonly Simple[]): readonly string[] =>
-  compound.flatMap((simple) =>
+function namesIn(compound: readonly Simple[]): string[] {
+  return compound.flatMap((simple) =>
     simple.kind === 'class' || simple.kind === 'id' || simple.kind === 'type'
       ? [`${NAME_SIGNS[simple.kind]}${simple.name}`.toLowerCase()]
       : [],
-  ),
-)
+  )
+}

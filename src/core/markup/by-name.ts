@@ -5,16 +5,20 @@ import type { Page, PageElement } from './tree.ts'
 export const elementsByName = memo((page: Page): ReadonlyMap<string, readonly PageElement[]> => {
   const byName = new Map<string, PageElement[]>()
   const add = (name: string, element: PageElement) => {
-    const key = name.toLowerCase()
-    const list = byName.get(key)
-    if (!list) byName.set(key, [element])
+    const list = byName.get(name)
+    if (!list) byName.set(name, [element])
     // A class may be written twice.
     else if (list.at(-1) !== element) list.push(element)
   }
+  // Start tags that are written alike share their list of classes.
+  const signed = new Map<readonly string[], readonly string[]>()
   for (const element of page.elements) {
-    add(element.tag, element)
-    if (element.id !== '') add(`#${element.id}`, element)
-    for (const name of element.classes) add(`.${name}`, element)
+    add(element.tag.toLowerCase(), element)
+    if (element.id !== '') add(`#${element.id}`.toLowerCase(), element)
+    if (element.classes.length === 0) continue
+    let names = signed.get(element.classes)
+    if (!names) signed.set(element.classes, (names = element.classes.map((name) => `.${name}`.toLowerCase())))
+    for (const name of names) add(name, element)
   }
   return byName
 })

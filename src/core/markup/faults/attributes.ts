@@ -51,7 +51,7 @@ function elementFault(text: string, { tag, place }: PageElement): MarkupFault | 
 
 function ofAttributes({ tag, attributes, place }: PageElement): MarkupFault[] {
   const faults: MarkupFault[] = []
-  const table = attributeTable(tag)
+  const table = doubtfulOn(tag)
   for (const [name, value] of attributes) {
     const meta = table.get(name)
     if (!meta) continue
@@ -61,6 +61,21 @@ function ofAttributes({ tag, attributes, place }: PageElement): MarkupFault[] {
     faults.push({ from, to, ...fault })
   }
   return faults
+}
+
+const doubtful = new Map<string, ReadonlyMap<string, AttributeMeta>>()
+
+/** The attributes that may be a fault on an element of this name. Most, such as a class, never are. */
+function doubtfulOn(tag: string): ReadonlyMap<string, AttributeMeta> {
+  let known = doubtful.get(tag)
+  if (!known) {
+    const all = [...attributeTable(tag)]
+    doubtful.set(
+      tag,
+      (known = new Map(all.filter(([, { deprecated, enum: values }]) => deprecated !== undefined || values))),
+    )
+  }
+  return known
 }
 
 function attributeFault(

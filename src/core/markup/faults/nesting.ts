@@ -11,13 +11,33 @@ export function nestingFaults(page: Page): MarkupFault[] {
     if (!html) continue
     around[index] = (parent ? around[parent.index]! : 0) | excluderBit(element.tag)
     if (!place || !parent?.html) continue
+    const settled = isSettled(parent, element)
     const message =
-      misplacedChild(parent, element) ??
+      (settled ? null : misplacedChild(parent, element)) ??
       misplacedBelow(element, around[parent.index]!) ??
-      misplacedAmong(parent, element)
+      (settled ? null : misplacedAmong(parent, element))
     if (message) faults.push({ ...place.startTag, kind: 'misplaced', message })
   }
   return faults
+}
+
+/** By the name of a parent, then of a child: whether their names alone say that one is well placed in the other. */
+const settledIn = new Map<string, Map<string, boolean>>()
+
+function isSettled(parent: PageElement, child: PageElement): boolean {
+  let byChild = settledIn.get(parent.tag)
+  if (!byChild) settledIn.set(parent.tag, (byChild = new Map()))
+  let settled = byChild.get(child.tag)
+  if (settled === undefined) byChild.set(child.tag, (settled = namesSettle(parent, child)))
+  return settled
+}
+
+function namesSettle(parent: PageElement, child: PageElement): boolean {
+  const meta = metaOf(parent.tag)
+  if (!meta || meta.transparent || meta.permittedOrder || !meta.permittedContent) return false
+  if (meta.permittedContent.includes(`${child.tag}?`) || !namesDecide(child)) return false
+  if (parentsOf(child.tag)?.includes(parent.tag) === false) return false
+  return misplacedChild(parent, child) === null
 }
 
 /** Elements that browsers know, but that the table knows no place for: obsolete or not HTML's own, which is told anyway. */
@@ -29,7 +49,7 @@ const hasNoPlace = (tag: string) => {
 /** That an element may not stand directly in its parent. Where neither depends on more than its name, that is found once. */
 function misplacedChild(parent: PageElement, child: PageElement): string | null {
   if (hasNoPlace(child.tag)) return null
-  const wanted = metaOf(child.tag)!.permittedParent ?? PARENTS[child.tag]
+  const wanted = parentsOf(child.tag)
   if (wanted && !wanted.some((tag) => tag === parent.tag) && !isGroupOfTerms(parent, child))
     return `<${child.tag}> must stand in ${wanted
       .filter((tag) => tag !== 'template')
@@ -44,6 +64,8 @@ function misplacedChild(parent: PageElement, child: PageElement): string | null 
 
 /** Where terms and their descriptions stand (HTML standard, 4.4.10 and 4.4.11). */
 const PARENTS: Readonly<Record<string, readonly string[]>> = { dt: ['dl', 'template'], dd: ['dl', 'template'] }
+
+const parentsOf = (tag: string) => metaOf(tag)?.permittedParent ?? PARENTS[tag]
 
 /** A `div` in a `dl` may group terms with their descriptions. */
 function isGroupOfTerms(parent: PageElement, { tag }: PageElement): boolean {
@@ -68,9 +90,13 @@ function allows(holder: PageElement, child: PageElement): boolean {
   let verdict = known.get(key)
   if (verdict !== undefined) return verdict
   verdict = metaOf(holder.tag)!.permittedContent!.some((kind) => isOfKind(child, kind.replace('?', '')))
-  if (Object.values(metaOf(child.tag)!).every((says) => typeof says !== 'function')) known.set(key, verdict)
+  if (namesDecide(child)) known.set(key, verdict)
   return verdict
 }
+
+/** Whether the name of an element says all that the table asks of it. */
+const namesDecide = ({ tag }: PageElement) =>
+  Object.values(metaOf(tag) ?? {}).every((says) => typeof says !== 'function')
 
 /** Elements that may not hold some others, at whatever depth; each has a bit. */
 const EXCLUDERS =
