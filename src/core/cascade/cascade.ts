@@ -178,7 +178,7 @@ export class Cascade {
     return this.ground.tree.matching.kinOf(element)
   }
 
-  /** Whether siblings and positions make no difference either: in the same states, elements of one kin match the same. */
+  /** Whether siblings and positions make no difference in states: elements of one kin and one style at rest look alike there. */
   kinDecides(element: PageElement): boolean {
     return this.ground.tree.matching.kinDecides(element)
   }

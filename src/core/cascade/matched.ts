@@ -37,6 +37,6 @@ export interface Matching {
   matchOne(page: Page, element: PageElement, states: States | null): Match
   /** The same object for elements that no rule tells from one another by anything but siblings, positions and content. */
   kinOf(element: PageElement): object
-  /** Whether elements of its kin match the same, at rest, and wherever they and those around them are in the same states. */
+  /** Whether elements of its kin that match the same at rest do so as well wherever they and those around them are in the same states. */
   kinDecides(element: PageElement): boolean
 }

@@ -74,7 +74,7 @@ class Node {
     readonly stateful: readonly Candidate[],
     /** Names on this element and above, for those below. */
     readonly ancestors: Ancestors,
-    /** Whether the chain alone decides what is matched, in states the states of those on it. */
+    /** Whether what is matched in states hangs on nothing but the chain, the states of those on it, and what is matched at rest. */
     readonly decides: boolean,
   ) {}
 }
@@ -247,7 +247,7 @@ export class Matcher implements Matching {
     const isSettled = maybe.length === 0 && stateful.length === 0
     const match = this.intern(always)
     const names = this.withNames(element, ancestors)
-    const decides = maybe.length === 0 && stateful.every(({ isPath }) => isPath) && (parent?.decides ?? true)
+    const decides = stateful.every(({ isPath }) => isPath) && (parent?.decides ?? true)
     return isSettled
       ? new Node(match, NONE, NONE, NONE, names, decides)
       : new Node(match, always, maybe, stateful.length > 0 ? stateful : NONE, names, decides)

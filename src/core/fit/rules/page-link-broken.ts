@@ -49,12 +49,12 @@ export const pageLinkBroken: SiteRule = {
 }
 
 /** Names that fragments can lead to: ids, and the names of old-style anchors. */
-const placesOf = memo(
-  (page: Page) =>
-    new Set(
-      page.elements.flatMap(({ id, tag, attributes }) => [
-        ...(id === '' ? [] : [id]),
-        ...(tag === 'a' && attributes.has('name') ? [attributes.get('name')!] : []),
-      ]),
-    ),
-)
+const placesOf = memo((page: Page): ReadonlySet<string> => {
+  const places = new Set<string>()
+  for (const { id, tag, attributes } of page.elements) {
+    if (id !== '') places.add(id)
+    const name = tag === 'a' ? attributes.get('name') : undefined
+    if (name !== undefined) places.add(name)
+  }
+  return places
+})
