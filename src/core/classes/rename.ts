@@ -148,15 +148,15 @@ function inUrls(page: Page, { place }: PageElement, { from, to }: Rename): Splic
 
 /** Addresses that lead to the id, from this page or another. */
 function inReferences(path: SitePath, page: Page, { from, to }: Rename, withId: ReadonlySet<SitePath>): Splice[] {
-  return referencesIn(page).flatMap(({ url, write, ...range }) => {
+  return referencesIn(page).flatMap(({ url, write, from: start, to: end }) => {
     const hash = url.indexOf('#')
     if (hash < 0 || decoded(url.slice(hash + 1)) !== from) return []
     const target = hash === 0 ? { kind: 'site' as const, path } : targetOf(basePath(path, page), url)
     if (target.kind !== 'site' || !withId.has(target.path)) return []
     return [
       {
-        from: range.from,
-        to: range.to,
+        from: start,
+        to: end,
         insert: write(`${url.slice(0, hash)}#${/[%#]/.test(to) ? encodeURIComponent(to) : to}`),
       },
     ]

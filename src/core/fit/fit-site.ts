@@ -1,7 +1,7 @@
 import type { PageStyles } from '../cascade/cascade.ts'
 import { basePath } from '../markup/base.ts'
 import { referencesIn, type Reference, type ReferenceKind } from '../markup/references.ts'
-import type { Page } from '../markup/tree.ts'
+import type { Page, PageElement } from '../markup/tree.ts'
 import {
   closestName,
   folderOf,
@@ -27,7 +27,46 @@ export interface Lead {
 }
 
 /** A reference and where it leads. */
-export type Led = Reference & Lead
+export class Led implements Reference, Lead {
+  readonly target: Target
+  readonly file: SitePath | null
+
+  constructor(
+    private readonly reference: Reference,
+    { target, file }: Lead,
+  ) {
+    this.target = target
+    this.file = file
+  }
+
+  get url(): string {
+    return this.reference.url
+  }
+
+  get kind(): ReferenceKind {
+    return this.reference.kind
+  }
+
+  get element(): PageElement {
+    return this.reference.element
+  }
+
+  get attribute(): string {
+    return this.reference.attribute
+  }
+
+  get from(): number {
+    return this.reference.from
+  }
+
+  get to(): number {
+    return this.reference.to
+  }
+
+  get write(): (url: string) => string {
+    return this.reference.write
+  }
+}
 
 const readReferences = memo(referencesIn)
 
@@ -35,6 +74,7 @@ const readReferences = memo(referencesIn)
 export class FitPage {
   private led: readonly Led[] | null
   private readonly byKind: Map<ReferenceKind, Led[]>
+  private byPlace: ReadonlyMap<number, Led> | null = null
   private known: WearReport | null = null
 
   /** `before` is the same page of a site with the same files. */
@@ -69,12 +109,17 @@ export class FitPage {
     return lists.length === 1 ? lists[0]! : lists.flat()
   }
 
+  /** The reference that begins at a place in the page's text. */
+  referenceAt(from: number): Led | undefined {
+    this.byPlace ??= new Map(this.references.map((each) => [each.from, each]))
+    return this.byPlace.get(from)
+  }
+
   private lead(): Led[] {
     const { base, page, site } = this
-    return readReferences(page).map(({ url, kind, element, attribute, from, to, write }) => {
-      const { target, file } = site.lead(element.tag === 'base' ? this.path : base, url)
-      return { url, kind, element, attribute, from, to, write, target, file }
-    })
+    return readReferences(page).map(
+      (reference) => new Led(reference, site.lead(reference.element.tag === 'base' ? this.path : base, reference.url)),
+    )
   }
 
   /** How it wears the sheet, without what beats it. */
@@ -156,10 +201,12 @@ export class FitSite {
 
   /** Where a reference in a file leads. Files of one folder say the same things again and again, so it is found once for each. */
   lead(from: SitePath, url: string): Lead {
-    const key = `${folderOf(from)}\0${url}`
+    // Places on one page lead to the same file.
+    const [whole] = /^[^#]*[^#\0- ](?=#)/.exec(url) ?? [url]
+    const key = `${folderOf(from)}\0${whole}`
     let found = this.leads.get(key)
     if (!found) {
-      const target = targetOf(from, url)
+      const target = targetOf(from, whole)
       this.leads.set(key, (found = { target, file: target.kind === 'site' ? this.fileAt(target.path) : null }))
     }
     return found

@@ -7,7 +7,7 @@ import type { Page, PageElement } from './tree.ts'
 /** What a reference asks for. */
 export type ReferenceKind = 'link' | 'image' | 'sheet' | 'script' | 'media' | 'font' | 'other'
 
-/** An address on a page, with its place in the page's text. */
+/** An address on a page, with its place in the page's text. Not to be spread: some find their place when they are asked. */
 export interface Reference extends Range {
   /** As the browser understands it, trimmed. */
   readonly url: string
@@ -99,25 +99,40 @@ function quoteAt(text: string, from: number): string {
 }
 
 function addSingle(page: Page, element: PageElement, name: string, kind: ReferenceKind, found: Reference[]): void {
-  const at = valueRange(page, element, name)
-  if (!at) return
-  const raw = page.text.slice(at.from, at.to)
-  const lead = /^\s*/.exec(raw)![0].length
   const url = element.attributes.get(name)!.trim()
-  const quote = quoteAt(page.text, at.from)
-  found.push({
-    url,
-    kind,
-    element,
-    attribute: name,
-    from: at.from + lead,
-    to: at.from + raw.trimEnd().length,
-    write: (next) => writeIn(next, quote),
-  })
+  // What has a value is written with one, but for what a second `body` brought along.
+  const isWritten = url !== '' && element.tag !== 'body'
+  if (isWritten || valueRange(page, element, name)) found.push(new SingleReference(page, url, kind, element, name))
 }
 
-function writeIn(url: string, quote: string): string {
-  return quote === '' && url === '' ? '""' : escapeAttribute(url, quote || '"')
+/** An address that is all of an attribute. Where it stands is found when somebody asks: a large site has hundreds of thousands. */
+class SingleReference implements Reference {
+  constructor(
+    private readonly page: Page,
+    readonly url: string,
+    readonly kind: ReferenceKind,
+    readonly element: PageElement,
+    readonly attribute: string,
+  ) {}
+
+  get from(): number {
+    const { from, to } = this.value
+    return from + /^\s*/.exec(this.page.text.slice(from, to))![0].length
+  }
+
+  get to(): number {
+    const { from, to } = this.value
+    return from + this.page.text.slice(from, to).trimEnd().length
+  }
+
+  get write(): (url: string) => string {
+    const quote = quoteAt(this.page.text, this.value.from)
+    return (url) => (quote === '' && url === '' ? '""' : escapeAttribute(url, quote || '"'))
+  }
+
+  private get value(): Range {
+    return valueRange(this.page, this.element, this.attribute)!
+  }
 }
 
 /** The addresses of a `srcset` (HTML standard, "parse a srcset attribute"), read in the text as written. */

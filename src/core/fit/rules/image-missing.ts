@@ -17,7 +17,7 @@ export const imageMissing: SiteRule = {
   check: (site) => [
     ...site.allPages.flatMap((page) =>
       page.referencesOf('image', 'media').flatMap((reference) => {
-        const { kind, file, target, from, to, element } = reference
+        const { kind, file, target, element } = reference
         const picture =
           kind === 'image' || (kind === 'media' && element.tag === 'source' && element.parent?.tag === 'picture')
         const lost =
@@ -25,7 +25,14 @@ export const imageMissing: SiteRule = {
             ? target.kind === 'site' || target.kind === 'local'
             : reference.url !== '' && target.kind === 'site' && target.path.endsWith('/')
         return picture && lost && reference.url !== '' && !isUnchecked(page, reference)
-          ? [{ file: page.path, from, to, ...lostMessage(page, reference, 'the picture') }]
+          ? [
+              {
+                file: page.path,
+                from: reference.from,
+                to: reference.to,
+                ...lostMessage(page, reference, 'the picture'),
+              },
+            ]
           : []
       }),
     ),

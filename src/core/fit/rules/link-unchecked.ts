@@ -20,10 +20,8 @@ function inPages(site: FitSite): Found[] {
     page
       .referencesOf('link', 'script', 'media', 'image')
       .filter((reference) => isUnchecked(page, reference))
-      .map(({ from, to, ...reference }) => ({
-        file: page.path,
-        from,
-        to,
+      .map((reference) => ({
+        ...{ file: page.path, from: reference.from, to: reference.to },
         ...words(reference.url, outsideOf(site, reference), 'Links lead'),
       })),
   )

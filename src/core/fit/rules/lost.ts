@@ -100,7 +100,7 @@ export function leadRight(site: FitSite, found: readonly Found[]): SiteChange {
       .filter(({ fixable }) => fixable)
       .map(({ file, from }) => {
         const page = site.page(file)
-        const reference = page.references.find((each) => each.from === from)
+        const reference = page.referenceAt(from)
         const right = reference && meant(site, file, reference)
         if (!right) return NO_CHANGE
         const written = page.page.text.slice(reference.from, reference.to)

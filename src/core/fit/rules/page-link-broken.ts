@@ -20,11 +20,11 @@ export const pageLinkBroken: SiteRule = {
         .referencesOf('link', 'script', 'media')
         .filter(({ file, url }) => file === null || url.includes('#'))
         .flatMap((reference): Found[] => {
-          const { kind, element, url, file, target, from, to } = reference
+          const { kind, element, url, file, target } = reference
           if ((kind === 'media' && element.parent?.tag === 'picture') || isUnchecked(page, reference)) return []
-          const at = { file: page.path, from, to }
+          const at = () => ({ file: page.path, from: reference.from, to: reference.to })
           if (target.kind === 'local' || (target.kind === 'site' && file === null))
-            return [{ ...at, ...lostMessage(page, reference, kind === 'link' ? 'the page' : 'the file') }]
+            return [{ ...at(), ...lostMessage(page, reference, kind === 'link' ? 'the page' : 'the file') }]
           // Places on pages: only links to pages of the site name them.
           const fragment = fragmentOf(url)
           const holder = target.kind === 'self' ? page : file !== null && isPage(file) ? page.site.page(file) : null
@@ -38,7 +38,7 @@ export const pageLinkBroken: SiteRule = {
             return []
           return [
             {
-              ...at,
+              ...at(),
               cause: `Links lead to places on ${holder.path} that are not there.`,
               message: `“${url}” leads to a place called “${fragment}”, and nothing ${holder === page ? 'on this page' : `on ${holder.path}`} has that id.`,
             },
