@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { PackedTexts } from './packed-texts.ts'
 import { siteStateSchema, type SiteState } from './site-state.ts'
 
 /**
@@ -43,10 +44,10 @@ export function packSite({ site, texts }: KeptSite): Uint8Array<ArrayBuffer> {
   return packed
 }
 
-/** A site without its texts, and these in their order, each read when it is its turn. */
+/** A site without its texts, and these. */
 export interface Unpacked {
   readonly site: SiteState
-  readonly texts: Iterable<[path: string, text: string]>
+  readonly texts: PackedTexts
 }
 
 /** Null for what is no packed site, or was cut short. */
@@ -56,23 +57,8 @@ export function unpackSite(body: Uint8Array): Unpacked | null {
   if (!read?.success) return null
   const { packed, texts, ...site } = read.data
   const whole = packed.reduce((sum, [, length]) => sum + (length ?? 0), end + 1)
-  return whole === body.length ? { site: { ...site, texts: {} }, texts: textsIn(body, end + 1, packed, texts) } : null
-}
-
-function* textsIn(
-  body: Uint8Array,
-  begin: number,
-  packed: z.infer<typeof headSchema>['packed'],
-  inHead: Readonly<Record<string, string>>,
-): Generator<[string, string]> {
-  // A byte-order mark is a character of the text.
-  const decoder = new TextDecoder('utf-8', { ignoreBOM: true })
-  let at = begin
-  for (const [path, length] of packed) {
-    const from = at
-    at += length ?? 0
-    yield [path, length === null ? (inHead[path] ?? '') : decoder.decode(body.subarray(from, at))]
-  }
+  if (whole !== body.length) return null
+  return { site: { ...site, texts: {} }, texts: { body, begin: end + 1, packed, inHead: texts } }
 }
 
 function parsed(json: string): unknown {

@@ -13,8 +13,8 @@ export interface WorkerEvents {
   readonly onFit: (news: FitNews) => void
   /** Something that comes by itself could not be found out; `page` is null for what concerns all of them. */
   readonly onTrouble: (about: 'wear' | 'fit', page: SitePath | null, message: string) => void
-  /** Everything a worker that has just begun must be told. */
-  readonly wholeSite: () => SiteNews[]
+  /** Everything a worker that has just begun must be told; of texts only what is another than was loaded, where it `hasTexts`. */
+  readonly wholeSite: (hasTexts: boolean) => SiteNews[]
   /** How many questions wait for an answer. */
   readonly onWaiting: (questions: number) => void
   /** The worker cannot be kept going: nothing more will be heard. */
@@ -40,18 +40,34 @@ const DIED = 'This could not be found out: what looks at the pages in the backgr
 
 const siteWorker = () => new Worker(new URL('./site.worker.ts', import.meta.url), { type: 'module' })
 
-/** A worker that waits for its site. */
-let ready: Worker | null = null
+/** A worker that waits for its workroom, and the site whose texts it is told meanwhile. */
+let ready: { readonly worker: Worker; readonly site: string | null } | null = null
 
-/** Starts the site worker before there is a site, while that is on its way: it takes a while to come to life. */
-export function readySiteWorker(): void {
-  ready ??= siteWorker()
+/** Starts the site worker while its site is on its way: it takes a while to come to life. */
+export function warmSiteWorker(): void {
+  ready ??= { worker: siteWorker(), site: null }
 }
 
-function takeSiteWorker(): Worker {
-  const worker = ready ?? siteWorker()
-  ready = null
-  return worker
+/** Tells a worker that starts which site it is for. Gives where it hears the site's texts. */
+export function readySiteWorker(site: string): MessagePort {
+  if (ready?.site !== null) ready?.worker.terminate()
+  ready = { worker: ready?.site === null ? ready.worker : siteWorker(), site }
+  const { port1, port2 } = new MessageChannel()
+  ready.worker.postMessage({ type: 'loading', id: site, port: port1 } satisfies ToWorker, [port1])
+  return port2
+}
+
+/** A worker, and whether it has been told the texts of the site as they were loaded. */
+interface Started {
+  readonly worker: Worker
+  readonly hasTexts: boolean
+}
+
+/** The worker that is ready for a site; else a new one. */
+export function takeSiteWorker(site: string): Started {
+  const found = ready?.site === site ? ready.worker : null
+  if (found) ready = null
+  return { worker: found ?? siteWorker(), hasTexts: found !== null }
 }
 
 /** The workroom's end of the site worker. A worker that dies is started again and told the present state of the site. */
@@ -61,19 +77,21 @@ export class SiteWorker {
   private next = 1
   private silentStarts = 0
   private closed = false
+  private hasTexts = false
   private readonly outbox = new Outbox((message) => this.worker.postMessage(message))
   /** Called before each question: tells the worker what it has not heard yet, so that it answers about the latest text. */
   beforeAsk: () => void = () => undefined
 
   constructor(
     private readonly events: WorkerEvents,
-    private readonly make = takeSiteWorker,
+    private readonly make: () => Started,
   ) {
     this.worker = this.start()
   }
 
   private start(): Worker {
-    const worker = this.make()
+    const { worker, hasTexts } = this.make()
+    this.hasTexts = hasTexts
     worker.onmessage = ({ data }: MessageEvent<FromWorker>) => this.hear(data)
     worker.onerror = (event) => {
       event.preventDefault()
@@ -115,7 +133,7 @@ export class SiteWorker {
     this.outbox.clear()
     if (this.silentStarts >= STARTS) return this.giveUp()
     this.worker = this.start()
-    for (const news of this.events.wholeSite()) this.tell(news)
+    this.begin()
     for (const [id, waiting] of this.waiting) {
       if (waiting.tries >= TRIES) this.settle(id, ({ reject }) => reject(new QuestionFault(DIED)))
       else {
@@ -129,6 +147,11 @@ export class SiteWorker {
     this.closed = true
     for (const id of [...this.waiting.keys()]) this.settle(id, ({ reject }) => reject(new QuestionFault(GONE)))
     this.events.onGone(GONE)
+  }
+
+  /** Tells a worker that has just begun all that it does not know of the site. */
+  begin(): void {
+    for (const news of this.events.wholeSite(this.hasTexts)) this.tell(news)
   }
 
   tell(message: SiteNews): void {

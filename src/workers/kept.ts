@@ -41,16 +41,32 @@ export async function openKept(site: string, build = process.env.ATTIRE_BUILD ??
     const db = await openDB<Found>(NAME, 1, {
       upgrade: (made) => ['sites', ...TABLES].forEach((name) => void made.createObjectStore(name as 'sites')),
     })
-    if ((await db.get('sites', site))?.build !== build) await forget(db, site)
-    await db.put('sites', { build, opened: Date.now() }, site)
-    await forgetOldest(db)
+    // All at once: the answers wait for nothing else, and what is to be put in order for them.
+    const [known, wear, fit] = await Promise.all([
+      db.get('sites', site),
+      db.getAll('wear', pagesOf(site)),
+      db.getAll('fit', pagesOf(site)),
+    ])
+    const holds = known?.build === build
+    const inOrder = putInOrder(db, site, build, holds)
     return {
-      wear: (await db.getAll('wear', pagesOf(site))) as RememberedPage<WearSummary>[],
-      fit: (await db.getAll('fit', pagesOf(site))) as RememberedPage<readonly Finding[]>[],
-      keep: (wear, fit) => keep(db, site, { wear, fit }),
+      wear: holds ? (wear as RememberedPage<WearSummary>[]) : [],
+      fit: holds ? (fit as RememberedPage<readonly Finding[]>[]) : [],
+      keep: (moreWear, moreFit) => inOrder.then(() => keep(db, site, { wear: moreWear, fit: moreFit })),
     }
   } catch {
     return null
+  }
+}
+
+/** Says that a site has been opened now; forgets what does not hold of it, and the sites that were not opened for longest. */
+async function putInOrder(db: IDBPDatabase<Found>, site: string, build: string, holds: boolean): Promise<void> {
+  try {
+    if (!holds) await forget(db, site)
+    await db.put('sites', { build, opened: Date.now() }, site)
+    await forgetOldest(db)
+  } catch {
+    // Where nothing more can be kept, what is there is of use all the same.
   }
 }
 

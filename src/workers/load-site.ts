@@ -22,8 +22,8 @@ async function earlyBody(address: string): Promise<ArrayBuffer | null> {
   return response?.ok && response.url === address ? response.arrayBuffer().catch(() => null) : null
 }
 
-/** Loads a site in a worker of its own. Rejects with a {@link LoadFault}. */
-export function loadSite(address: string): Promise<SiteState> {
+/** Loads a site in a worker of its own, which passes its texts on to `port` as well ({@link PackedTexts}). Rejects with a {@link LoadFault}. */
+export function loadSite(address: string, port: MessagePort | null = null): Promise<SiteState> {
   return new Promise((resolve, reject) => {
     const worker = new Worker(new URL('./load.worker.ts', import.meta.url), { type: 'module' })
     let site: SiteState | null = null
@@ -39,7 +39,10 @@ export function loadSite(address: string): Promise<SiteState> {
       else end(() => reject({ code: data.code, message: data.message } satisfies LoadFault))
     }
     void earlyBody(address).then((body) =>
-      worker.postMessage({ address, body } satisfies ToLoader, body === null ? [] : [body]),
+      worker.postMessage(
+        { address, body, port } satisfies ToLoader,
+        [body, port].filter((each) => each !== null),
+      ),
     )
   })
 }

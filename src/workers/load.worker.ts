@@ -1,4 +1,5 @@
 import { unpackSite } from '../protocol/packed-site.ts'
+import { textsIn, type PackedTexts } from '../protocol/packed-texts.ts'
 import { errorSchema, type SiteState } from '../protocol/site-state.ts'
 import { inParts } from './in-parts.ts'
 
@@ -13,6 +14,8 @@ export type FromLoader =
 export interface ToLoader {
   readonly address: string
   readonly body: ArrayBuffer | null
+  /** Who reads the texts as well. */
+  readonly port: MessagePort | null
 }
 
 /** About so many characters go in one message: taking it in must not hold the window up. */
@@ -36,8 +39,15 @@ scope.onmessage = async ({ data }: MessageEvent<ToLoader>) => {
     })
   }
   say({ type: 'site', site: read.site })
-  for (const texts of inParts(read.texts, CHARACTERS)) say({ type: 'texts', texts })
+  if (data.port) passOn(read.texts, data.port)
+  for (const texts of inParts(textsIn(read.texts), CHARACTERS)) say({ type: 'texts', texts })
   say({ type: 'done' })
+}
+
+/** Gives somebody else the bytes, to be read at the same time. */
+function passOn(texts: PackedTexts, port: MessagePort): void {
+  const body = texts.body.slice()
+  port.postMessage({ ...texts, body } satisfies PackedTexts, [body.buffer])
 }
 
 /** What the server answers; null where it does not. An answer that is cut short is empty. */

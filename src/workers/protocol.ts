@@ -20,6 +20,8 @@ export type SiteNews =
 /** Workroom to worker. */
 export type ToWorker =
   | SiteNews
+  /** Before all else: the texts of this site come through the port, packed, and the workroom tells only what is another by then. */
+  | { type: 'loading'; id: string; port: MessagePort }
   | { type: 'cancel'; id: number }
   | { [Q in Question]: { type: 'ask'; id: number; question: Q; ask: Ask<Q> } }[Question]
 

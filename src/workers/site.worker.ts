@@ -5,6 +5,7 @@ import { SiteSnapshot } from '../core/model/snapshot.ts'
 import { wearSummary, type WearSummary } from '../core/model/wear-summary.ts'
 import { comparePages, type SitePath } from '../core/paths/paths.ts'
 import { DESK } from '../core/values/media.ts'
+import { textsIn, type PackedTexts } from '../protocol/packed-texts.ts'
 import type { FromWorker, SiteNews, ToWorker } from './protocol.ts'
 import { openKept, type Kept } from './kept.ts'
 import { fetchFont, SiteFonts } from './site-fonts.ts'
@@ -12,6 +13,8 @@ import { MEASURING, QUESTIONS, type LongQuestion, type Progress, type Question }
 
 /** Pages looked at before the worker listens again, so that a newer text is never kept waiting. */
 const SLICE_MS = 20
+/** The same before there is anybody to listen to. */
+const AHEAD_MS = 100
 /** News of a long pass are told so many ms apart: each makes the screen draw. */
 const NEWS_MS = 250
 /** So many times as long as they take to put together is worked between two news. */
@@ -25,8 +28,9 @@ const KEEP_AFTER_MS = 3000
 /** The site as it was last told of. */
 let site = SiteSnapshot.empty(DESK)
 let siteId = ''
-/** Whether texts of it are still on their way: a site known by half has other findings. */
+/** Whether texts of it are still on their way, from the workroom or the loader: a site known by half has other findings. */
 let moreTexts = false
+let isLoading = false
 /** Its files, as they were last told of. */
 let tracked: Extract<SiteNews, { type: 'files' }> | null = null
 const fonts = new SiteFonts((hash) => fetchFont(siteId, hash))
@@ -49,7 +53,7 @@ let reports: WearSummary[] = []
 let toldWear = 0
 
 function reportWear(): void {
-  if (moreTexts) {
+  if (isPartial()) {
     running = false
     return
   }
@@ -65,6 +69,8 @@ function reportWear(): void {
   if (running) setTimeout(reportWear)
 }
 
+const isPartial = () => moreTexts || isLoading
+
 function reportOne(page: SitePath): void {
   try {
     const key = pageKey(site, page)
@@ -76,6 +82,8 @@ function reportOne(page: SitePath): void {
 }
 
 const standing = new Standing()
+/** Whether a pass has begun: nothing is waited for before the first. */
+let hasChecked = false
 /** Pages that the present pass has looked at: it may begin anew in another order. */
 let lookedAt = new Set<SitePath>()
 
@@ -136,18 +144,22 @@ function changed(): void {
   pending = inOrder()
   if (!running) {
     running = true
-    setTimeout(() => void kept.then(reportWear), WEAR_AFTER_MS)
+    setTimeout(() => void kept.then(reportWear), hasChecked ? WEAR_AFTER_MS : 0)
   }
   // A pass that has not come to its end begins anew: what it found before is remembered page by page.
   pass = null
   clearTimeout(waiting)
-  waiting = setTimeout(() => void kept.then(beginPass), CHECK_AFTER_MS)
+  waiting = setTimeout(() => void kept.then(beginPass), hasChecked ? CHECK_AFTER_MS : 0)
 }
 
 function beginPass(): void {
-  if (pass || moreTexts) return
-  pass = check.run(site, inOrder())
+  if (pass || isPartial()) return
+  const pages = inOrder()
+  pass = check.run(site, pages)
   lookedAt = new Set()
+  hasChecked = true
+  // What is all known from an earlier session is soon told, and at once.
+  if (check.due(site, pages).length === 0) toldFit = performance.now()
   reportFit()
 }
 
@@ -170,6 +182,8 @@ function takeShown(pages: readonly SitePath[]): void {
 }
 
 function remember(id: string): void {
+  if (siteId === id) return
+  siteId = id
   kept = openKept(id).then((found) => {
     worn.recall(found?.wear ?? [])
     check.memory.recall(found?.fit ?? [])
@@ -248,7 +262,6 @@ async function answerWithFonts(id: number, question: Question, ask: unknown): Pr
 function take(heard: SiteNews): void {
   switch (heard.type) {
     case 'site':
-      siteId = heard.id
       return remember(heard.id)
     case 'files':
       tracked = heard
@@ -256,8 +269,9 @@ function take(heard: SiteNews): void {
       return changed()
     case 'texts':
       site = site.withTexts(heard.texts)
+      if (isLoading) for (const [path] of heard.texts) newer.add(path)
       moreTexts = heard.more ?? false
-      return moreTexts ? undefined : changed()
+      return isPartial() ? undefined : changed()
     case 'shown':
       return takeShown(heard.pages)
     case 'looks':
@@ -265,8 +279,34 @@ function take(heard: SiteNews): void {
   }
 }
 
+/** What the workroom has told while the loader was at it. */
+const newer = new Set<SitePath>()
+
+/** Takes all texts from the loader. */
+function takeLoaded(texts: PackedTexts): void {
+  site = site.withTexts([...textsIn(texts)].filter(([path]) => !newer.has(path)))
+  isLoading = false
+  newer.clear()
+  if (tracked) changed()
+  else nameAhead([...site.pagePaths])
+}
+
+/** What was found earlier is found again by the short names of texts: they are read while the workroom gets ready. */
+function nameAhead(pages: SitePath[]): void {
+  const until = performance.now() + AHEAD_MS
+  while (pages.length > 0 && performance.now() < until) site.fingerprint(pages.pop()!)
+  if (pages.length > 0 && !tracked) setTimeout(() => nameAhead(pages))
+}
+
+function load(id: string, port: MessagePort): void {
+  isLoading = true
+  remember(id)
+  port.onmessage = ({ data }: MessageEvent<PackedTexts>) => takeLoaded(data)
+}
+
 scope.onmessage = ({ data }: MessageEvent<ToWorker>) => {
-  if (data.type === 'cancel') cancelled.add(data.id)
+  if (data.type === 'loading') load(data.id, data.port)
+  else if (data.type === 'cancel') cancelled.add(data.id)
   else if (data.type === 'ask' && MEASURING.has(data.question)) void answerWithFonts(data.id, data.question, data.ask)
   else if (data.type === 'ask') guarded(data.id, () => answer(data.id, data.question, data.ask))()
   else take(data)

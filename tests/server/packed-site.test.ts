@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import { packSite, unpackSite, type KeptSite } from '../../src/protocol/packed-site.ts'
+import { textsIn } from '../../src/protocol/packed-texts.ts'
 import { SqliteRepository } from '../../src/server/sqlite/sqlite-repository.ts'
 
 const site: KeptSite['site'] = {
@@ -15,7 +16,7 @@ it('a packed site is unpacked as it was, in its order, whatever its texts hold',
     fc.property(fc.uniqueArray(fc.tuple(fc.string(), text), { selector: ([path]) => path }), (texts) => {
       const back = unpackSite(packSite({ site, texts }))!
       expect(back.site).toEqual({ ...site, texts: {} })
-      expect([...back.texts]).toEqual(texts)
+      expect([...textsIn(back.texts)]).toEqual(texts)
     }),
   )
 })
@@ -44,7 +45,7 @@ it('a site comes packed as it is loaded, in every encoding its files are kept in
   const { texts, ...loaded } = await sites.load(id)
   const back = unpackSite(packSite(await sites.loadKept(id)))!
   expect(back.site).toEqual({ ...loaded, texts: {} })
-  expect(Object.fromEntries(back.texts)).toEqual(texts)
+  expect(Object.fromEntries(textsIn(back.texts))).toEqual(texts)
   expect(texts['wide.html']).toBe('\uFEFF<p>wide\uD800')
   await expect(sites.loadKept('none')).rejects.toThrow('There is no such site here.')
 })

@@ -32,12 +32,12 @@ beforeEach(() => {
     onTrouble: (about, page, message) => told.trouble.push(`${about} ${page} ${message}`),
     onWaiting: (questions) => told.waiting.push(questions),
     onGone: (message) => told.gone.push(message),
-    wholeSite: () => SITE,
+    wholeSite: (hasTexts) => (hasTexts ? SITE.slice(0, 1) : SITE),
   }
   worker = new SiteWorker(events, () => {
     const fake = new FakeWorker()
     workers.push(fake)
-    return fake as unknown as Worker
+    return { worker: fake as unknown as Worker, hasTexts: workers.length === 1 }
   })
 })
 
@@ -59,6 +59,13 @@ describe('the workroom’s end of the site worker', () => {
     workers[0]!.say({ type: 'trouble', about: 'wear', page: 'a.html', message: 'odd' })
     expect(told.trouble).toEqual(['wear a.html odd'])
     expect(workers).toHaveLength(1)
+  })
+
+  it('a worker that has the texts already is told the rest alone; the one after it is told everything', () => {
+    worker.begin()
+    expect(workers[0]!.heard).toEqual(SITE.slice(0, 1))
+    workers[0]!.die()
+    expect(workers[1]!.heard).toEqual(SITE)
   })
 
   it('a worker that dies is started again with the present state, and what was asked is asked again', async () => {

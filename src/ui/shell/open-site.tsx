@@ -10,6 +10,10 @@ import { loadWorkroom } from './load-workroom.ts'
 const WorkroomScreen = dynamic(loadWorkroom, { ssr: false, loading: Opening })
 // On its way before the page comes to life, so that the frames start sooner.
 if (typeof window !== 'undefined') void loadWorkroom()
+const workers = () => import('../../workers/client.ts')
+// The same for what looks at the pages of a large site, whose answer is on its way.
+if (typeof window !== 'undefined' && globalThis.attireEarly)
+  void workers().then(({ warmSiteWorker }) => warmSiteWorker())
 
 /** What the server sends along with the page: all of a site, of a large one only the fonts, or why there is none. */
 export type FirstData =
@@ -23,17 +27,15 @@ export function OpenSite({ siteId, nonce, first }: { siteId: string; nonce: stri
   const came = site?.revision
   useEffect(() => {
     let stale = false
-    const load = () =>
-      api.site(siteId).then(
+    const load = (port?: MessagePort) =>
+      api.site(siteId, port).then(
         (loaded) => !stale && setSite(loaded),
         (error: Error) => !stale && setFault(error.message),
       )
     if ('fault' in first) return
-    if (came === undefined) {
-      // A large site: what looks at its pages gets ready meanwhile.
-      void import('../../workers/client.ts').then(({ readySiteWorker }) => readySiteWorker())
-      void load()
-    }
+    if (came === undefined)
+      // A large site: what looks at its pages reads the texts as soon as they are there.
+      void workers().then(({ readySiteWorker }) => load(readySiteWorker(siteId)))
     // A page that the browser kept from earlier may have brought an older state along.
     else
       void api.opened(siteId).then(

@@ -7,7 +7,7 @@ import { changedLong, Follower } from '../state/follower.ts'
 import { isStilled } from '../state/motion.ts'
 import { showPagesInPlace } from '../state/pages-in-place.ts'
 import { runShortcut } from '../state/shortcuts.ts'
-import { filesNews, looksNews, wholeSite, wornTexts } from '../state/site-news.ts'
+import { filesNews, looksNews, wornTexts } from '../state/site-news.ts'
 import type { WorkroomState } from '../state/store.ts'
 import { changedBesides, wornSheet } from '../state/sheets.ts'
 import { askOnce } from '../state/use-answer.ts'
@@ -37,7 +37,7 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
     }
     const tellTargets = () =>
       void askOnce(workroom, 'boxTargets', {}).then((boxTargets) => boxTargets && insights.setState({ boxTargets }))
-    for (const news of wholeSite(store.getState())) worker.tell(news)
+    worker.begin()
     tellTargets()
     let toldShown = ''
     const leaveShown = frames.watch(() => {

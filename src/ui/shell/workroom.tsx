@@ -2,7 +2,7 @@
 import { troubleWords, wholeSite } from '../state/site-news.ts'
 import { useDeferredValue, useEffect, useMemo, useState, type ReactNode } from 'react'
 import type { SiteState } from '../../protocol/site-state.ts'
-import { SiteWorker } from '../../workers/client.ts'
+import { SiteWorker, takeSiteWorker, type WorkerEvents } from '../../workers/client.ts'
 import type { FitNews } from '../../workers/protocol.ts'
 import { Frames } from '../state/frames.ts'
 import { createWorkroom } from '../state/store.ts'
@@ -56,7 +56,7 @@ export default function WorkroomScreen({
   useEffect(() => {
     const { insights } = workroom
     const say = (text: string) => insights.setState({ notice: { text, at: Date.now() } })
-    const opened = new SiteWorker({
+    const events: WorkerEvents = {
       onWear: (reports) =>
         insights.setState(({ wear }) => ({
           wear: new Map([...wear, ...reports.map((report) => [report.page, report] as const)]),
@@ -65,11 +65,12 @@ export default function WorkroomScreen({
       onTrouble: (about, page, message) => say(troubleWords(about, page, message)),
       onWaiting: (asked) => insights.setState({ asked }),
       onGone: (gone) => insights.setState({ gone }),
-      wholeSite: () => wholeSite(workroom.store.getState()),
-    })
+      wholeSite: (hasTexts) => wholeSite(workroom.store.getState(), hasTexts ? site.texts : {}),
+    }
+    const opened = new SiteWorker(events, () => takeSiteWorker(site.id))
     setWorker(opened)
     return () => opened.close()
-  }, [workroom])
+  }, [workroom, site])
 
   const whole = useMemo(() => (worker ? { ...workroom, worker } : null), [workroom, worker])
   if (!whole) return null

@@ -76,8 +76,9 @@ const json = (method: string, body: unknown): RequestInit => ({
 
 export const api = {
   sites: (): Promise<SiteList> => call('/api/sites', siteListSchema),
-  site: (id: string): Promise<SiteState> =>
-    loadSite(`${location.origin}/api/sites/${id}/packed`).catch((fault: LoadFault) =>
+  /** Its texts go to `port` as well, as they are read. */
+  site: (id: string, port?: MessagePort): Promise<SiteState> =>
+    loadSite(`${location.origin}/api/sites/${id}/packed`, port).catch((fault: LoadFault) =>
       Promise.reject(new ApiError(fault.code, fault.message)),
     ),
   /** Says that a site is worked on now; gives its revision. */

@@ -27,13 +27,16 @@ export function looksNews({ looks, texts }: WorkroomState): SiteNews {
   return { type: 'looks', looks: looks.map(({ id }) => [lookDoc(id), texts.get(lookDoc(id)) ?? null]) }
 }
 
-/** Everything a worker that begins must know. */
-export function wholeSite(state: WorkroomState): SiteNews[] {
+/** Everything a worker that begins must know; of texts only what is another than those it knows. */
+export function wholeSite(state: WorkroomState, known: Readonly<Record<SitePath, string>>): SiteNews[] {
+  const worn = wornTexts(state)
+  const changed = [...worn].filter(([path, text]) => known[path] !== text)
+  const gone = Object.keys(known).flatMap((path): [SitePath, null][] => (worn.has(path) ? [] : [[path, null]]))
   return [
     { type: 'site', id: state.siteId },
     filesNews(state),
     looksNews(state),
-    { type: 'texts', texts: [...wornTexts(state)] },
+    { type: 'texts', texts: [...changed, ...gone] },
   ]
 }
 
