@@ -1,13 +1,14 @@
 import type { Page, PageElement } from '../markup/tree.ts'
 import type { Match, Matching, States } from './matched.ts'
 import type { Matcher } from './matching.ts'
-import type { StyleTree } from './style-tree.ts'
+import type { StyleNode, StyleTree } from './style-tree.ts'
 
 /** Finds what elements match when rules have come to those they were matched with: only the added ones are asked about. */
 export class AddedMatcher implements Matching {
   readonly matchIds
   private readonly together = new Map<Match, Map<Match, Match>>()
-  private readonly rest = new WeakMap<Page, readonly Match[]>()
+  /** By page: what the added rules match at rest, where they may match anything. */
+  private readonly rest = new WeakMap<Page, ReadonlyMap<PageElement, Match>>()
   private readonly kins = new Map<object, Map<object, object>>()
 
   /** `first` is the rank of the first of the `added` rules: how many rules the tree was made of. */
@@ -20,15 +21,17 @@ export class AddedMatcher implements Matching {
   }
 
   matchAll(page: Page): Match[] {
-    const before = this.before.nodesOf(page)
-    return this.atRest(page).map((more, at) => this.both(before[at]!.match, more))
+    return this.joined(this.before.nodesOf(page), this.atRest(page))
   }
 
   matchInStates(page: Page, states: States): Match[] {
-    const before = this.before.nodesInStates(page, states)
-    const rest = this.atRest(page)
-    const added = this.added.matchInStates(page, states, (index) => rest[index]!)
-    return added.map((more, at) => this.both(before[at]!.match, more))
+    const more = new Map(this.atRest(page))
+    for (const element of more.keys()) more.set(element, this.added.matchOne(page, element, states))
+    return this.joined(this.before.nodesInStates(page, states), more)
+  }
+
+  touches(page: Page): boolean {
+    return this.atRest(page).size > 0
   }
 
   matchOne(page: Page, element: PageElement, states: States | null): Match {
@@ -45,10 +48,20 @@ export class AddedMatcher implements Matching {
     return this.before.matching.kinDecides(element) && this.added.kinDecides(element)
   }
 
-  private atRest(page: Page): readonly Match[] {
-    const found = this.rest.get(page) ?? this.added.matchAll(page)
+  private atRest(page: Page): ReadonlyMap<PageElement, Match> {
+    let found = this.rest.get(page)
+    if (found) return found
+    const named = this.added.namedOn(page)
+    if (named) found = new Map([...named].map((element) => [element, this.added.matchOne(page, element, null)]))
+    else found = new Map(this.added.matchAll(page).map((match, at) => [page.elements[at]!, match]))
     this.rest.set(page, found)
     return found
+  }
+
+  private joined(before: readonly StyleNode[], more: ReadonlyMap<PageElement, Match>): Match[] {
+    const matches = before.map(({ match }) => match)
+    for (const [{ index }, added] of more) matches[index] = this.both(matches[index]!, added)
+    return matches
   }
 
   /** One match for all that match the same; what matches none of the added rules matches what it did. */

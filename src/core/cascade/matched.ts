@@ -35,6 +35,8 @@ export interface Matching {
   /** `atRest` says what an element matches that no state tells from others. */
   matchInStates(page: Page, states: States, atRest: (index: number) => Match): readonly Match[]
   matchOne(page: Page, element: PageElement, states: States | null): Match
+  /** Whether anything on a page may match what it did not where rules that came later are left out. */
+  touches(page: Page): boolean
   /** The same object for elements that no rule tells from one another by anything but siblings, positions and content. */
   kinOf(element: PageElement): object
   /** Whether elements of its kin that match the same at rest do so as well wherever they and those around them are in the same states. */

@@ -1,4 +1,5 @@
 import { Asked } from './asked.ts'
+import { elementsByName } from '../markup/by-name.ts'
 import { LINK_TAGS } from '../markup/hyperlink.ts'
 import type { Page, PageElement } from '../markup/tree.ts'
 import {
@@ -142,6 +143,10 @@ export class Matcher implements Matching {
     )
   }
 
+  touches(): boolean {
+    return true
+  }
+
   /** Which rules one element matches, at rest or in states; of the others only those around it are looked at. */
   matchOne(_: Page, element: PageElement, states: States | null): Match {
     const node = this.kinOf(element)
@@ -164,6 +169,18 @@ export class Matcher implements Matching {
 
   kinDecides(element: PageElement): boolean {
     return this.kinOf(element).decides
+  }
+
+  /** The elements of a page that any of the rules may match, in whatever state, by the names that are asked for; null for all of them. */
+  namedOn(page: Page): ReadonlySet<PageElement> | null {
+    if (this.anywhere.length > 0 || this.byAttribute.size > 0) return null
+    const byName = elementsByName(page)
+    const found = new Set<PageElement>()
+    const filed = { '#': this.byId, '.': this.byClass, '': this.byTag }
+    for (const [sign, names] of Object.entries(filed))
+      for (const name of names.keys())
+        for (const element of byName.get(`${sign}${name}`.toLowerCase()) ?? []) found.add(element)
+    return found
   }
 
   /** Whether any of the rules may match an element, in whatever state. */

@@ -67,6 +67,7 @@ export class StyleTree {
   nodesOf(page: Page): readonly StyleNode[] {
     const known = this.byPage.get(page)
     if (known) return known
+    if (this.before && !this.matching.touches(page)) return this.before.nodesOf(page)
     const before = this.before?.nodesOf(page) ?? null
     const found = this.placed(page, this.matching.matchAll(page), before)
     if (before) tellBefore(found, before)
@@ -96,6 +97,7 @@ export class StyleTree {
 
   /** The same while elements are in states: other nodes only where a state makes a difference. */
   nodesInStates(page: Page, states: States): readonly StyleNode[] {
+    if (this.before && !this.matching.touches(page)) return this.before.nodesInStates(page, states)
     const byStates = this.inStates.get(page) ?? new WeakMap<States, readonly StyleNode[]>()
     this.inStates.set(page, byStates)
     const known = byStates.get(states)
