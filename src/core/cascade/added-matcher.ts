@@ -49,11 +49,10 @@ export class AddedMatcher implements Matching {
   }
 
   private atRest(page: Page): ReadonlyMap<PageElement, Match> {
-    let found = this.rest.get(page)
-    if (found) return found
-    const named = this.added.namedOn(page)
-    if (named) found = new Map([...named].map((element) => [element, this.added.matchOne(page, element, null)]))
-    else found = new Map(this.added.matchAll(page).map((match, at) => [page.elements[at]!, match]))
+    const known = this.rest.get(page)
+    if (known) return known
+    const found = new Map<PageElement, Match>()
+    for (const element of this.added.mattersOn(page)) found.set(element, this.added.matchOne(page, element, null))
     this.rest.set(page, found)
     return found
   }

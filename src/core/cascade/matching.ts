@@ -171,9 +171,15 @@ export class Matcher implements Matching {
     return this.kinOf(element).decides
   }
 
-  /** The elements of a page that any of the rules may match, in whatever state, by the names that are asked for; null for all of them. */
-  namedOn(page: Page): ReadonlySet<PageElement> | null {
-    if (this.anywhere.length > 0 || this.byAttribute.size > 0) return null
+  /** The elements of a page that any of the rules may match, in whatever state. */
+  mattersOn(page: Page): Iterable<PageElement> {
+    if (this.anywhere.length === 0 && this.byAttribute.size === 0) return this.namedOn(page)
+    const nodes = this.nodesOf(page.elements)
+    return page.elements.filter((_, at) => matters(nodes[at]!))
+  }
+
+  /** Where all rules ask for a name: the elements of these names. */
+  private namedOn(page: Page): ReadonlySet<PageElement> {
     const byName = elementsByName(page)
     const found = new Set<PageElement>()
     const filed = { '#': this.byId, '.': this.byClass, '': this.byTag }
@@ -185,8 +191,7 @@ export class Matcher implements Matching {
 
   /** Whether any of the rules may match an element, in whatever state. */
   couldMatter(element: PageElement): boolean {
-    const { plain, maybe, stateful } = this.kinOf(element)
-    return plain.ranks.length + maybe.length + stateful.length > 0
+    return matters(this.kinOf(element))
   }
 
   private nodesOf(elements: readonly PageElement[]): readonly Node[] {
@@ -357,6 +362,8 @@ export class Matcher implements Matching {
 }
 
 const NO_STATE: ReadonlySet<State> = new Set()
+
+const matters = ({ plain, maybe, stateful }: Node) => plain.ranks.length + maybe.length + stateful.length > 0
 
 /** What `&` stands for in a rule, with all else. */
 function contextOf({ nesting }: CascadeRule, context: MatchContext): MatchContext {
