@@ -1,10 +1,15 @@
 import Color from 'colorjs.io'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { resolvedValue } from '../../src/core/cascade/resolved.ts'
 import { contrastRatio, isLarge, nearestPassing } from '../../src/core/color/contrast.ts'
 import { readRgb } from '../../src/core/color/rgb.ts'
+import { holdersOf } from '../../src/core/contrast/holders.ts'
+import { lowOnPage } from '../../src/core/contrast/low.ts'
 import { contrastOffer } from '../../src/core/contrast/offer.ts'
 import { allContrastPairs, contrastPairs, type ContrastPair } from '../../src/core/contrast/pairs.ts'
+import type { SiteSnapshot } from '../../src/core/model/snapshot.ts'
+import { idOf } from '../../src/core/properties/longhands.ts'
 import { siteOf, VIEWPORT } from './model.ts'
 import { runs } from '../runs.ts'
 
@@ -211,5 +216,73 @@ describe('pairings on the pages', () => {
       decider: { file: 'css/site.css', line: 2, selector: 'p', swatch: '--faint', inStylesheet: true },
     })
     expect(offer('#aaaaaa')).toMatchObject({ decider: { file: 'index.html', inStylesheet: false, swatch: null } })
+  })
+})
+
+describe('text of links that is too faint in a state', () => {
+  const wrap = fc.constantFrom(
+    ...['<p>#</p>', '<div class=x>#</div>', '<ul><li>#<li>#</ul>', '<ul id=k><li>#</ul>', '<p>#</p><p>#</p>'],
+    ...['<ul><li class=x>#<li>#</ul>', '<div>## text</div>', '<div class=y><p class=x>#</p></div>'],
+  )
+  const link = fc.constantFrom('<a href=#>a</a>', '<a href=#><span>b</span></a>', '<a href=# class=x>c</a>', '<a>d</a>')
+  const page = fc
+    .tuple(fc.array(wrap, { minLength: 1, maxLength: 4 }), fc.array(link, { minLength: 1, maxLength: 4 }))
+    .map(([wraps, links]) => {
+      let next = 0
+      return `<!doctype html><link rel=stylesheet href=s.css><body>${wraps.join('').replace(/#/g, () => links[next++ % links.length]!)}`
+    })
+  const rule = fc.constantFrom(
+    ...['.x:hover { color: #ccc }', 'li:hover a { color: #ddd }', 'li:first-child:hover a { color: #eee }'],
+    ...['a:hover + a { color: #bbb }', 'a:visited { color: #c0c0c0 }', '#k a:focus { color: #cacaca }'],
+    ...['a:active span { color: #dadada }', 'ul:has(:hover) a { color: #f0f0f0 }', '.y :not(:hover) { color: #333 }'],
+    ...['li:nth-child(2) a:hover { color: #ababab }', '.y { color: #222 }', 'a:hover { color: #b0b0b0 }'],
+  )
+  const css = fc
+    .array(rule, { maxLength: 5 })
+    .map((rules) => `body { color: #000 } a { color: inherit }\n${rules.join('\n')}`)
+  const hexOf = (color: string) => new Color(color).to('srgb').toString({ format: 'hex', collapse: false })
+  const STATES = ['visited', 'hover', 'focus', 'active'] as const
+
+  /** How many elements with text in links have which faint colour in which state, asked one by one. */
+  function oneByOne(site: SiteSnapshot): string[] {
+    const COLOR = idOf('color')
+    const told = new Map<string, number>()
+    for (const path of site.pagePaths)
+      for (const state of STATES) {
+        const [rest, styles] = [site.stylesOf(path), site.stylesOf(path, undefined, state)]
+        for (const element of holdersOf(site.page(path)).inLinks) {
+          if (styles.of(element) === rest.of(element)) continue
+          const text = resolvedValue(styles.of(element), COLOR)
+          const key = `${path} ${state} ${hexOf(text)}`
+          if (ratio(text, '#fff') < 4.5) told.set(key, (told.get(key) ?? 0) + 1)
+        }
+      }
+    return [...told].map(([key, count]) => `${key} ${count}`).sort()
+  }
+
+  function told(site: SiteSnapshot): string[] {
+    const counts = new Map<string, number>()
+    for (const path of site.pagePaths)
+      for (const { state, seen, count } of lowOnPage(site, path, 'text')) {
+        const key = `${path} ${state} ${hexOf(seen.text)}`
+        if (state !== 'none') counts.set(key, (counts.get(key) ?? 0) + count)
+      }
+    return [...counts].map(([key, count]) => `${key} ${count}`).sort()
+  }
+
+  it('is counted as if every element was asked, on all pages of a site, and after rules have come', () => {
+    let seen = 0
+    fc.assert(
+      fc.property(fc.array(page, { minLength: 1, maxLength: 3 }), css, rule, (pages, sheet, more) => {
+        const files = Object.fromEntries(pages.map((text, at) => [`${at}.html`, text]))
+        const site = siteOf({ ...files, 's.css': sheet }, [], 's.css')
+        expect(told(site)).toEqual(oneByOne(site))
+        const after = site.withText('s.css', `${sheet}\n${more}`)
+        expect(told(after)).toEqual(oneByOne(siteOf({ ...files, 's.css': `${sheet}\n${more}` }, [], 's.css')))
+        seen += told(after).length
+      }),
+      { numRuns: runs(300) },
+    )
+    expect(seen).toBeGreaterThan(300)
   })
 })

@@ -77,6 +77,8 @@ class Node {
     readonly ancestors: Ancestors,
     /** Whether what is matched in states hangs on nothing but the chain, the states of those on it, and what is matched at rest. */
     readonly decides: boolean,
+    /** Whether any of the rules may match such an element or one around it, in whatever state. */
+    readonly counts: boolean,
   ) {}
 }
 
@@ -189,9 +191,9 @@ export class Matcher implements Matching {
     return found
   }
 
-  /** Whether any of the rules may match an element, in whatever state. */
+  /** Whether any of the rules may match an element or one around it, in whatever state. */
   couldMatter(element: PageElement): boolean {
-    return matters(this.kinOf(element))
+    return this.kinOf(element).counts
   }
 
   private nodesOf(elements: readonly PageElement[]): readonly Node[] {
@@ -270,9 +272,10 @@ export class Matcher implements Matching {
     const match = this.intern(always)
     const names = this.withNames(element, ancestors)
     const decides = stateful.every(({ isPath }) => isPath) && (parent?.decides ?? true)
+    const counts = !isSettled || match.ranks.length > 0 || (parent?.counts ?? false)
     return isSettled
-      ? new Node(match, NONE, NONE, NONE, names, decides)
-      : new Node(match, always, maybe, stateful.length > 0 ? stateful : NONE, names, decides)
+      ? new Node(match, NONE, NONE, NONE, names, decides, counts)
+      : new Node(match, always, maybe, stateful.length > 0 ? stateful : NONE, names, decides, counts)
   }
 
   private withNames(element: PageElement, ancestors: Ancestors): Ancestors {

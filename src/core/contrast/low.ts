@@ -2,7 +2,7 @@ import type { Cascade, PageStyles } from '../cascade/cascade.ts'
 import type { ElementStyle } from '../cascade/style.ts'
 import { contrastRatio } from '../color/contrast.ts'
 import { readRgb } from '../color/rgb.ts'
-import type { PageElement } from '../markup/tree.ts'
+import type { Page, PageElement } from '../markup/tree.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { SitePath } from '../paths/paths.ts'
 import { idOf } from '../properties/longhands.ts'
@@ -25,12 +25,13 @@ export interface LowPair {
 
 /** What is too little apart in a style. */
 type Low = Pick<LowPair, 'style' | 'seen' | 'ratio'>
+type LowByState = Partial<Record<LinkCondition, Low | null>>
 
 /** What has been seen of the styles of one cascade, which many pages share. */
 class Sight {
   readonly surfaces = new Surfaces()
   private readonly known = new Map<ElementStyle, Partial<Record<PairKind, Low | null>>>()
-  private readonly inState = new Map<object, Map<ElementStyle, Partial<Record<LinkCondition, Low | null>>>>()
+  private readonly inState = new Map<object, Map<ElementStyle, LowByState>>()
 
   low(style: ElementStyle, kind: PairKind): Low | null {
     const row = this.known.get(style) ?? {}
@@ -41,8 +42,8 @@ class Sight {
   }
 
   /** What is seen of a kin in the states of its links, wherever nothing but these decides it. */
-  ofKin(kin: object, rest: ElementStyle): Partial<Record<LinkCondition, Low | null>> {
-    const byStyle = this.inState.get(kin) ?? new Map<ElementStyle, Partial<Record<LinkCondition, Low | null>>>()
+  ofKin(kin: object, rest: ElementStyle): LowByState {
+    const byStyle = this.inState.get(kin) ?? new Map<ElementStyle, LowByState>()
     this.inState.set(kin, byStyle)
     const row = byStyle.get(rest) ?? {}
     byStyle.set(rest, row)
@@ -98,23 +99,20 @@ class Gathered {
   }
 }
 
-/** What is too little apart only while links are in a state: of those that are alike one is looked at. */
+/** What is too little apart only while links are in a state: of those that surely look alike there, on whatever page, one is looked at. */
 function lowInStates(site: SiteSnapshot, path: SitePath, rest: PageStyles): LowPair[] {
-  const { inLinks, hasLinkInLink } = holdersOf(site.page(path))
-  const { cascade } = rest
-  const sight = sightOf(cascade)
-  const kins = kinsOf(rest, inLinks)
+  const { inLinks } = holdersOf(site.page(path))
+  const sight = sightOf(rest.cascade)
+  const sorts = sortsOf(site.page(path), rest, inLinks, sight)
   return LINK_CONDITIONS.filter((state) => state !== 'none').flatMap((state) => {
     let styles: PageStyles | null = null
     const gathered = new Gathered(state)
-    for (const [element, count] of kins) {
-      const decided = !hasLinkInLink && cascade.kinDecides(element)
-      const row = decided ? sight.ofKin(cascade.kinOf(element), rest.of(element)) : {}
-      if (row[state] === undefined) {
+    for (const [element, { count, known }] of sorts) {
+      if (known[state] === undefined) {
         styles ??= site.someStylesOf(path, undefined, state)
-        row[state] = lowInState(sight, styles.of(element), rest.of(element), state)
+        known[state] = lowInState(sight, styles.of(element), rest.of(element), state)
       }
-      gathered.add(element, count, row[state])
+      gathered.add(element, count, known[state])
     }
     return gathered.pairs
   })
@@ -127,17 +125,19 @@ function lowInState(sight: Sight, style: ElementStyle, rest: ElementStyle, state
   return sight.low(style, 'text')
 }
 
-/** How many elements of a page are alike to all rules, states included, by the first of them: what is seen of it is seen of all. */
-function kinsOf(rest: PageStyles, elements: readonly PageElement[]): Map<PageElement, number> {
-  const firsts = new Map<object, Map<ElementStyle, PageElement>>()
-  const counts = new Map<PageElement, number>()
+/** How many elements of a page look alike in all states, by the first of them, with what has been seen of them anywhere. */
+function sortsOf(page: Page, rest: PageStyles, elements: readonly PageElement[], sight: Sight) {
+  const { cascade } = rest
+  const sorts = new Map<PageElement, { count: number; readonly known: LowByState }>()
+  const firsts = new Map<LowByState, PageElement>()
   for (const element of elements) {
-    const [kin, style] = [rest.cascade.kinOf(element), rest.of(element)]
-    const byStyle = firsts.get(kin) ?? new Map<ElementStyle, PageElement>()
-    firsts.set(kin, byStyle)
-    const first = byStyle.get(style) ?? element
-    byStyle.set(style, first)
-    counts.set(first, (counts.get(first) ?? 0) + 1)
+    const decided = !holdersOf(page).hasLinkInLink && cascade.kinDecides(element)
+    const known = decided ? sight.ofKin(cascade.kinOf(element), rest.of(element)) : {}
+    const first = firsts.get(known) ?? element
+    firsts.set(known, first)
+    const sort = sorts.get(first)
+    if (sort) sort.count++
+    else sorts.set(first, { count: 1, known })
   }
-  return counts
+  return sorts
 }
