@@ -45,13 +45,23 @@ let ready: { readonly worker: Worker; readonly site: string | null } | null = nu
 
 /** Starts the site worker while its site is on its way: it takes a while to come to life. */
 export function warmSiteWorker(): void {
-  ready ??= { worker: siteWorker(), site: null }
+  ready ??= { worker: waitingWorker(), site: null }
+}
+
+/** One that dies while it waits is ready no more: the workroom starts another, and hears what becomes of it. */
+function waitingWorker(): Worker {
+  const worker = siteWorker()
+  worker.onerror = (event) => {
+    event.preventDefault()
+    if (ready?.worker === worker) ready = null
+  }
+  return worker
 }
 
 /** Tells a worker that starts which site it is for. Gives where it hears the site's texts. */
 export function readySiteWorker(site: string): MessagePort {
   if (ready?.site !== null) ready?.worker.terminate()
-  ready = { worker: ready?.site === null ? ready.worker : siteWorker(), site }
+  ready = { worker: ready?.site === null ? ready.worker : waitingWorker(), site }
   const { port1, port2 } = new MessageChannel()
   ready.worker.postMessage({ type: 'loading', id: site, port: port1 } satisfies ToWorker, [port1])
   return port2

@@ -281,6 +281,8 @@ function take(heard: SiteNews): void {
 
 /** What the workroom has told while the loader was at it. */
 const newer = new Set<SitePath>()
+/** What it has asked meanwhile: half a site has other answers. */
+const tooEarly: ToWorker[] = []
 
 /** Takes all texts from the loader. */
 function takeLoaded(texts: PackedTexts): void {
@@ -289,6 +291,7 @@ function takeLoaded(texts: PackedTexts): void {
   newer.clear()
   if (tracked) changed()
   else nameAhead([...site.pagePaths])
+  for (const question of tooEarly.splice(0)) hear(question)
 }
 
 /** What was found earlier is found again by the short names of texts: they are read while the workroom gets ready. */
@@ -305,6 +308,11 @@ function load(id: string, port: MessagePort): void {
 }
 
 scope.onmessage = ({ data }: MessageEvent<ToWorker>) => {
+  if (isLoading && data.type === 'ask') tooEarly.push(data)
+  else hear(data)
+}
+
+function hear(data: ToWorker): void {
   if (data.type === 'loading') load(data.id, data.port)
   else if (data.type === 'cancel') cancelled.add(data.id)
   else if (data.type === 'ask' && MEASURING.has(data.question)) void answerWithFonts(data.id, data.question, data.ask)

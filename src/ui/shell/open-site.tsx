@@ -35,7 +35,10 @@ export function OpenSite({ siteId, nonce, first }: { siteId: string; nonce: stri
     if ('fault' in first) return
     if (came === undefined)
       // A large site: what looks at its pages reads the texts as soon as they are there.
-      void workers().then(({ readySiteWorker }) => load(readySiteWorker(siteId)))
+      void workers().then(
+        ({ readySiteWorker }) => load(readySiteWorker(siteId)),
+        () => load(),
+      )
     // A page that the browser kept from earlier may have brought an older state along.
     else
       void api.opened(siteId).then(
