@@ -1,6 +1,19 @@
 import { connect } from 'node:net'
+import type { Route } from '@playwright/test'
 import { expect, test } from './test.ts'
-import { bringIn, bytes, clickInCloseUp, facet, kept, openSite, pageFrames, stored, valueIn } from './helpers.ts'
+import {
+  bringIn,
+  bytes,
+  clickInCloseUp,
+  facet,
+  frameOf,
+  inFrame,
+  kept,
+  openSite,
+  pageFrames,
+  stored,
+  valueIn,
+} from './helpers.ts'
 
 /** What a server answers to these very bytes; '' when it closes the line without a word. Fails when it does neither. */
 function answerTo(address: string, request: string): Promise<string> {
@@ -121,6 +134,26 @@ test('a page whose loading fails once is loaded again by itself', async ({ page,
   await expect.poll(() => failed).toBeGreaterThan(1)
   await expect.poll(() => pageFrames(page).map((frame) => new URL(frame.url()).search)).toEqual(['?fonts=none'])
   await expect.poll(() => valueIn(page, 'index.html', 'h1', 'color')).toBe('rgb(255, 0, 0)')
+})
+
+test('a page shows as it was until it has been loaded anew', async ({ page, request }) => {
+  const site = await bringIn(request, 'Behind', {
+    'index.html': bytes('<!doctype html><title>t</title><link rel="stylesheet" href="s.css"><h1>Words</h1>'),
+    's.css': bytes('h1 { color: red }\n'),
+  })
+  await openSite(page, site)
+  await facet(page, 'Type')
+  await page.getByRole('tab', { name: 'Fonts' }).click()
+  await frameOf(page, 'index.html').evaluate(() => Object.assign(window, { first: true }))
+  const held: Route[] = []
+  await page.route(/\/wear\/.*\/index\.html/, (route) => void held.push(route))
+  await page.getByLabel(/as if the fonts never arrived/).check()
+  await expect.poll(() => held.map((route) => new URL(route.request().url()).search)).toEqual(['?fonts=none'])
+  const isFirst = () => inFrame(page, 'index.html', () => 'first' in window)
+  expect(await isFirst()).toBe(true)
+  await held[0]!.continue()
+  await expect.poll(isFirst).toBe(false)
+  expect(held).toHaveLength(1)
 })
 
 test('what a page embeds shows what it would be', async ({ page, request }) => {

@@ -173,9 +173,9 @@ export async function stored(request: APIRequestContext, siteId: string) {
 /** Clicks with the real pointer on an element inside the close-up, which may be shown smaller than it is. */
 export async function clickInCloseUp(page: Page, file: string, selector: string, times = 1): Promise<void> {
   const iframe = page.locator(`iframe[title="Close-up of the page ${file}"]`).first()
-  await expect.poll(() => valueIn(page, file, 'body', 'display')).toBe('block')
   const frame = (await (await iframe.elementHandle())!.contentFrame())!
   await frame.waitForSelector(selector)
+  await drawn(frame)
   const spot = await frame.evaluate((wanted) => {
     const element = document.querySelector(wanted)!
     element.scrollIntoView({ block: 'center', behavior: 'instant' })
@@ -185,6 +185,12 @@ export async function clickInCloseUp(page: Page, file: string, selector: string,
   const box = (await iframe.boundingBox())!
   const scale = box.width / spot.all
   await page.mouse.click(box.x + spot.x * scale, box.y + spot.y * scale, { clickCount: times })
+}
+
+/** Waits until a page has loaded and been drawn: before, browsers let clicks on it go by. */
+async function drawn(frame: Frame): Promise<void> {
+  await frame.waitForLoadState()
+  await frame.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))))
 }
 
 /**

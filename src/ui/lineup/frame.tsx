@@ -33,18 +33,19 @@ const scrolls = new Map<string, { x: number; y: number }>()
  */
 export function Frame({ generation, ...props }: Props & { readonly generation: string }) {
   const [shown, setShown] = useState(generation)
-  const [lost, setLost] = useState({ generation, times: 0 })
-  const times = lost.generation === generation ? lost.times : 0
+  const [lost, setLost] = useState<Readonly<Record<string, number>>>({})
+  // The one that shows keeps its count, and with it its key: under another it would be loaded anew itself.
+  const timesLost = (each: string) => lost[each] ?? 0
   const [silent, setSilent] = useState(false)
   const lose = () => {
     setSilent(true)
-    if (times < MOST_TRIES) setLost({ generation, times: times + 1 })
+    if (timesLost(generation) < MOST_TRIES) setLost({ ...lost, [generation]: timesLost(generation) + 1 })
   }
   return (
     <div className="relative">
       {[...new Set([shown, generation])].map((each) => (
         <div
-          key={each === generation ? `${each} ${times}` : each}
+          key={`${each} ${timesLost(each)}`}
           className={each === shown ? '' : 'pointer-events-none absolute inset-0 opacity-0'}
         >
           <SingleFrame
