@@ -89,6 +89,21 @@ describe('what counts as a reference', () => {
   })
 })
 
+describe('names written with escapes (CSS Syntax 3, 4.3.4 and 4.3.7)', () => {
+  it.each([
+    ['p { background: u\\72l(a.png) }', 'a.png'],
+    ['p { background: \\75 rl( "a.png" ) } b { background: url(b.png) }', 'a.png b.png'],
+    ['@\\69mport "a.css";', 'a.css'],
+    ['@import \\55R\\6c(a.css);', 'a.css'],
+    ['p { background: image-\\73 et("a.png" 1x) }', 'a.png'],
+    ['p { background: fou\\72l(a.png) }', ''],
+  ])('%s', (text, expected) => {
+    const found = addressesIn(text)
+    expect(found.map(({ url }) => url).join(' ')).toBe(expected)
+    for (const { url, from, to } of found) expect(text.slice(from, to)).toBe(url)
+  })
+})
+
 describe('moving files', () => {
   const texts = {
     'index.html':

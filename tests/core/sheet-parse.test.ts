@@ -1,3 +1,4 @@
+import { tokenize } from '@csstools/css-tokenizer'
 import fc from 'fast-check'
 import postcss from 'postcss'
 import { readFileSync } from 'node:fs'
@@ -118,6 +119,36 @@ describe('the sheet as text', () => {
     )
   })
 
+  it('tokens end where an independent tokenizer (csstools) ends them, also where names are written with escapes', () => {
+    const letters = [
+      'u',
+      '\\u',
+      '\\75 ',
+      '\\000055',
+      'R',
+      '\\r',
+      '\\72\n',
+      'l',
+      '\\l',
+      '\\4C ',
+      'x',
+      '-',
+      'é',
+      '\\41 ',
+      '\\\\',
+    ]
+    const others = ['(', '("a")', "( 'b')", ')', ' ', '\n', ';', '@', '#', '{', '}', '/*', '*/']
+    const piece = fc.constantFrom(...letters, ...letters, ...others)
+    fc.assert(
+      fc.property(fc.array(piece, { maxLength: 12 }), (pieces) => {
+        const css = `${pieces.join('')}x`
+        const theirs = tokenize({ css }, { onParseError: () => undefined }).map(([, , , to]) => to + 1)
+        expect(tokensOf(css).map(({ to }) => to)).toEqual(theirs.slice(0, -1))
+      }),
+      { numRuns: runs(2000), examples: [[['\\75 ', 'R', 'l', '(', 'x', ')']]] },
+    )
+  })
+
   it('finds the same rules and declarations as an independent parser (postcss) in the demo sheets', () => {
     for (const file of [
       'demo/vennor-isles/css/site.css',
@@ -163,6 +194,18 @@ describe('the sheet as text', () => {
   it('keeps the case of custom properties and of nothing else', () => {
     const [a, b] = parseDeclarations('COLOR: Red; --Ink: Red').items
     expect([a!.property, a!.value, b!.property]).toEqual(['color', 'Red', '--Ink'])
+  })
+
+  // CSS Syntax 3, 4.3.7: a name is what its escapes stand for. "w\\idth" kept a width from the browsers of old (common practice).
+  it('reads names as their escapes say', () => {
+    const { rules } = parseSheet('@\\6d edia all { p { w\\idth: 3px; --\\69nk: Red } }')
+    const media = rules[0]!
+    if (media.kind !== 'at' || media.items[0]?.kind !== 'style') throw new Error('no rule')
+    expect([media.name, ...media.items[0].items.map((each) => 'property' in each && each.property)]).toEqual([
+      'media',
+      'width',
+      '--ink',
+    ])
   })
 
   it('walks nested rules with what surrounds them', () => {

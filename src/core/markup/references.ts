@@ -1,5 +1,5 @@
 import { decodeHTMLAttribute } from 'entities'
-import { addressesIn, writeAddress } from '../sheet/references.ts'
+import { addressesIn, MAY_HOLD_ADDRESS, writeAddress } from '../sheet/references.ts'
 import type { Range } from '../text/splice.ts'
 import { escapeAttribute, valueRange } from './attributes.ts'
 import type { Page, PageElement } from './tree.ts'
@@ -81,7 +81,7 @@ function addReferences(page: Page, element: PageElement, found: Reference[]): vo
     const at = valueRange(page, element, 'style')
     const raw = at ? page.text.slice(at.from, at.to) : ''
     // Where entities stand in for characters the places would not agree; such addresses are left as they are.
-    if (at && /url\(/i.test(raw) && !raw.includes('&'))
+    if (at && MAY_HOLD_ADDRESS.test(raw) && !raw.includes('&'))
       addSheet(raw, element, 'style', at.from, found, quoteAt(page.text, at.from))
   }
   if (tag === 'style' && element.rawText) addSheet(element.rawText.text, element, '', element.rawText.from, found, '')

@@ -1,4 +1,5 @@
 import type { Range } from '../text/splice.ts'
+import { unescapeCss } from '../css/ident.ts'
 import {
   bracketDepth,
   closerOf,
@@ -208,7 +209,7 @@ class Reader {
   private atRule(nested: boolean): AtRule | null {
     const start = this.at
     const { from, to } = this.tokens[start]!
-    const name = this.text.slice(from + 1, to).toLowerCase()
+    const name = unescapeCss(this.text.slice(from + 1, to)).toLowerCase()
     this.at++
     while (this.at < this.tokens.length) {
       const type = this.type()
@@ -277,7 +278,8 @@ class Reader {
     const start = this.at
     if (this.type() !== Token.Ident) return null
     const propertyRange = { from: this.tokens[start]!.from, to: this.tokens[start]!.to }
-    const written = this.text.slice(propertyRange.from, propertyRange.to)
+    // Sheets of old hide a name behind an escape: w\idth is width, which their browsers did not know.
+    const written = unescapeCss(this.text.slice(propertyRange.from, propertyRange.to))
     const custom = written.startsWith('--')
     this.at++
     while (isTrivia(this.type())) this.at++

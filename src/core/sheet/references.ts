@@ -11,9 +11,14 @@ export interface SheetAddress {
   readonly quote: string
 }
 
+/** Where there is none of these, there is no address; a name may be written with escapes. */
+export const MAY_HOLD_ADDRESS = /url\(|src\(|@import|image-set\(|\\/i
+/** What stands before the address of a `url()` without quotes. */
+const URL_LEAD = /^[^(]*\(\s*/
+
 /** Every address a stylesheet loads from: `url()`, `src()`, `@import` and the strings of `image-set()`. `base` shifts the places. */
 export function addressesIn(text: string, base = 0): SheetAddress[] {
-  if (!/url\(|src\(|@import|image-set\(/i.test(text)) return []
+  if (!MAY_HOLD_ADDRESS.test(text)) return []
   const tokens = tokensOf(text)
   const found: SheetAddress[] = []
   let rule = ''
@@ -23,23 +28,24 @@ export function addressesIn(text: string, base = 0): SheetAddress[] {
   tokens.forEach((token, at) => {
     const raw = text.slice(token.from, token.to)
     const kind = rule === 'import' ? 'sheet' : rule === 'font-face' ? 'font' : 'image'
-    if (token.type === Token.AtKeyword) rule = raw.slice(1).toLowerCase()
+    if (token.type === Token.AtKeyword) rule = unescapeCss(raw.slice(1)).toLowerCase()
     else if (token.type === Token.Semicolon && ['import', 'namespace', 'charset'].includes(rule)) rule = ''
     else if (token.type === Token.RightCurlyBracket) rule = ''
-    else if (token.type === Token.Function && /^(?:-webkit-)?image-set\($/i.test(raw))
+    else if (token.type === Token.Function && /^(?:-webkit-)?image-set\($/i.test(unescapeCss(raw)))
       setUntil = skipComponent(tokens, at)
     else if (rule !== 'namespace' && rule !== 'charset') {
       if (token.type === Token.Url) found.push(bare(raw, token, base, kind))
       else if (token.type === Token.String && (expects || (rule === 'import' && isFirst(tokens, at)) || at < setUntil))
         found.push(quoted(raw, token, base, kind))
     }
-    if (token.type !== Token.WhiteSpace) expects = token.type === Token.Function && /^(?:url|src)\($/i.test(raw)
+    if (token.type !== Token.WhiteSpace)
+      expects = token.type === Token.Function && /^(?:url|src)\($/i.test(unescapeCss(raw))
   })
   return found
 }
 
 function bare(raw: string, { from, to }: CssToken, base: number, kind: SheetAddress['kind']): SheetAddress {
-  const lead = /^url\(\s*/i.exec(raw)![0].length
+  const lead = URL_LEAD.exec(raw)![0].length
   const tail = /\s*\)?$/.exec(raw.slice(lead))![0].length
   return {
     url: unescapeCss(raw.slice(lead, raw.length - tail)),

@@ -86,18 +86,20 @@ const CLOSES: Readonly<Record<string, string>> = { '{': '}', '(': ')', '[': ']' 
 function closed(text: string): string {
   const open: string[] = []
   let last = ''
+  let lastType: number | undefined
   for (const { type, from, to } of tokensOf(text)) {
     last = text.slice(from, to)
+    lastType = type
     const closes = CLOSES[last.at(-1)!]
     if (type !== Token.String && type !== Token.Comment && type !== Token.Url && closes) open.push(closes)
     else if (open.at(-1) === last) open.pop()
   }
-  return text + endOf(last) + open.reverse().join('')
+  return text + endOf(last, lastType) + open.reverse().join('')
 }
 
 /** What ends a last token that the end of the file has ended. */
-function endOf(token: string): string {
+function endOf(token: string, type: number | undefined): string {
   if (token.startsWith('/*')) return token.length > 3 && token.endsWith('*/') ? '' : '*/'
   if (/^["']/.test(token)) return token.length > 1 && token.endsWith(token[0]!) ? '' : token[0]!
-  return /^url\(/i.test(token) && !token.endsWith(')') ? ')' : ''
+  return (type === Token.Url || type === Token.BadUrl) && !token.endsWith(')') ? ')' : ''
 }

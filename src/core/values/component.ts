@@ -55,7 +55,7 @@ function read(
         found.push({ kind: 'string', text: unescapeString(raw) })
         break
       case Token.Url:
-        found.push({ kind: 'url', text: unescapeCss(raw.replace(/^url\(\s*/i, '').replace(/\s*\)?$/, '')) })
+        found.push({ kind: 'url', text: unescapeCss(raw.replace(/^[^(]*\(\s*/, '').replace(/\s*\)?$/, '')) })
         break
       case Token.Function: {
         const name = unescapeCss(raw.slice(0, -1)).toLowerCase()
