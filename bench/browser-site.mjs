@@ -81,25 +81,28 @@ async function addressesIn(address) {
 }
 
 /**
- * What Chromium computes of every element of a page: computed values, not what layout made of them. Addresses on the server
- * stand without its name.
+ * What Chromium computes of every element of a page: computed values, not what layout made of them, as one text each, a property a
+ * line. Addresses on the server stand without its name.
  */
 export async function computedOf(page, url) {
   await page.goto(url)
-  return JSON.parse(await page.evaluate(computedHere))
+  const { elements, texts } = JSON.parse(await page.evaluate(computedHere))
+  return elements.map((element) => ({ ...element, values: texts[element.values] }))
 }
 
-/** Runs in the browser. As one text: Playwright takes long over objects of so many values. */
+/** Runs in the browser. As one text, with all that is alike once: Playwright takes long over so many values. */
 async function computedHere() {
   await document.fonts.ready
+  const texts = new Map()
+  const placeOf = (text) => texts.get(text) ?? texts.set(text, texts.size).size - 1
   const places = new Map([...document.querySelectorAll('*')].map((element, at) => [element, at]))
   const elements = [...places].map(([element]) => ({
     key: [element.localName, element.id, element.className].join(' '),
     says: element.childElementCount === 0 ? element.textContent.trim() : '',
     parent: places.get(element.parentElement) ?? null,
-    values: Object.fromEntries(
-      [...element.computedStyleMap()].map(([name, values]) => [name, values.map(String).join(', ')]),
+    values: placeOf(
+      [...element.computedStyleMap()].map(([name, values]) => `${name}: ${values.map(String).join(', ')}`).join('\n'),
     ),
   }))
-  return JSON.stringify(elements).replaceAll(location.origin, '')
+  return JSON.stringify({ elements, texts: [...texts.keys()] }).replaceAll(location.origin, '')
 }

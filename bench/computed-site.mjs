@@ -12,14 +12,21 @@ export function differencesOf(before, after) {
   }
   for (const [place, other] of partners) {
     const { key, values, parent } = before[place]
-    for (const [property, value] of Object.entries(values)) {
-      const now = after[other].values[property]
+    if (values === after[other].values) continue
+    const around = parent === null ? [{}, {}] : [valuesOf(before[parent]), valuesOf(after[partners.get(parent)])]
+    const later = valuesOf(after[other])
+    for (const [property, value] of Object.entries(valuesOf(before[place]))) {
+      const now = later[property]
       // Flow-relative twins change with what they are twins of.
       if (value === now || /(?:^|-)(?:block|inline)-/.test(property)) continue
-      const follows =
-        parent !== null && before[parent].values[property] !== after[partners.get(parent)].values[property]
+      const follows = around[0][property] !== around[1][property]
       if (!follows) differing.push({ property, element: key, before: value, after: now })
     }
   }
   return differing
+}
+
+/** A property a line, as in `computedOf`. */
+function valuesOf({ values }) {
+  return Object.fromEntries(values.split('\n').map((line) => line.split(/: (.*)/s)))
 }

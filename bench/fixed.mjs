@@ -23,6 +23,8 @@ const attire = await loadTogether('fixed', [
   ...['src/core/proof/prove-change.ts', 'src/core/site/step.ts', 'src/platform/folder.ts'],
 ])
 const browser = await chromium.launch(launchOptions)
+/** What a browser said of the pages as they came, by folder, page and width: asked once for all kinds. */
+const asTheyCame = new Map()
 // One of them alone where its name is given: `npm run bench fixed gnuplot-doc`.
 const wanted = process.argv[3] ?? ''
 for (const [name, folder] of packages({ more: true })) if (name.includes(wanted)) await proveFixes(name, folder)
@@ -105,22 +107,25 @@ async function newlyMissing({ folder, out }, pages, names) {
 async function differences({ folder, out }, pages, names) {
   const found = []
   const [old, now] = [await serveFolder(folder), await serveFolder(out)]
-  for (const viewport of [desk, phone]) {
+  const at = async (viewport) => {
     const context = await browser.newContext({ viewport, javaScriptEnabled: false })
     const page = await context.newPage()
     for (const file of pages) {
-      const before = renamed(await computedOf(page, `${old.address}/${encodeURI(file)}`), names)
+      const key = `${folder} ${file} ${viewport.width}`
+      if (!asTheyCame.has(key)) asTheyCame.set(key, await computedOf(page, `${old.address}/${encodeURI(file)}`))
       const after = await computedOf(page, `${now.address}/${encodeURI(names.get(file) ?? file)}`)
-      found.push(...differencesOf(before, after).map((each) => ({ page: file, ...each })))
+      found.push(...differencesOf(renamed(asTheyCame.get(key), names), after).map((each) => ({ page: file, ...each })))
     }
     await context.close()
   }
+  await Promise.all([at(desk), at(phone)])
   old.close()
   now.close()
   return found
 }
 
 function renamed(elements, names) {
+  if (names.size === 0) return elements
   let text = JSON.stringify(elements)
   for (const [from, to] of names) text = text.replaceAll(`/${encodeURI(from)}`, `/${encodeURI(to)}`)
   return JSON.parse(text)

@@ -86,6 +86,47 @@ describe('a proof', () => {
   })
 })
 
+describe('what looks alike, on whatever pages,', () => {
+  const pages = [
+    '<ul class="a"><li>x<li class="a" title="t">y</ul>',
+    '<p class="b" title="t">z</p><input class="a">',
+    BODY,
+  ]
+  const texts = Object.fromEntries(pages.map((body, at) => [`${at}.html`, HTML.replace(BODY, body)]))
+  const site = (sheet: string) => siteOf({ ...texts, 'css/site.css': sheet })
+  const proved = (before: SiteSnapshot, after: SiteSnapshot, paths: readonly string[]) =>
+    [
+      ...prove(
+        before,
+        after,
+        paths.map((path) => ({ before: path, after: path })),
+      ),
+    ].map(({ altered, following }) => ({
+      altered,
+      following,
+    }))
+  const rule = fc
+    .tuple(
+      fc.constantFrom('li', 'p', '.a', '.a:hover', '[title]', 'ul > li:first-child', ':visited'),
+      fc.constantFrom('', '', '::before', '::marker', '::first-letter', '::first-line', '::placeholder'),
+      fc.constantFrom('color: red', 'content: attr(title)', 'content: "x"', 'font-size: 2em', 'display: block'),
+    )
+    .map(([selector, pseudo, declaration]) => `${selector}${pseudo} { ${declaration} }`)
+  const sheets = fc.array(rule, { maxLength: 6 }).map((rules) => rules.join('\n'))
+
+  it('is compared once, and comes to what pages come to that are compared alone by sites that share nothing', () => {
+    fc.assert(
+      fc.property(sheets, sheets, (one, two) => {
+        const before = site(one)
+        const together = proved(before, before.withText('css/site.css', two), Object.keys(texts))
+        const alone = Object.keys(texts).flatMap((path) => proved(site(one), site(two), [path]))
+        expect(together).toEqual(alone)
+      }),
+      { numRuns: runs(60) },
+    )
+  })
+})
+
 describe('elements that come or go', () => {
   const proved = (before: SiteSnapshot, splices: { from: number; to: number; insert: string }[]) => {
     const proving = proveChange(before, { ...NO_CHANGE, texts: [{ doc: fileDoc(PATH), splices }] })

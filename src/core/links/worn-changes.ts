@@ -4,7 +4,7 @@ import type { ElementStyle } from '../cascade/style.ts'
 import { visitedValue } from '../contrast/visited.ts'
 import { descendantsOf, type PageElement } from '../markup/tree.ts'
 import { idOf, LONGHANDS } from '../properties/longhands.ts'
-import { isThere } from '../proof/proof.ts'
+import { isThere } from '../proof/differences.ts'
 import type { LinkCondition } from '../states/links.ts'
 
 /** What an element, or a pseudo-element of it, looks like otherwise in a state: values by longhand. */

@@ -6,6 +6,8 @@ import type { Splice } from '../text/splice.ts'
  * elements that came or went do not put the others out of step. What the parser added itself is told by its tag and its turn.
  */
 export function pairsOf(before: Page, after: Page, splices: readonly Splice[]): [PageElement, PageElement][] {
+  // Most changes leave a page's text alone.
+  if (before === after) return before.elements.map((element) => [element, element])
   const sorted = [...splices].sort((a, b) => a.from - b.from)
   const placed = new Map(after.elements.flatMap((element) => (element.place ? [[element.place.from, element]] : [])))
   const turns = new Map<string, PageElement[]>()

@@ -1,16 +1,15 @@
 import type { PageStyles } from '../cascade/cascade.ts'
-import { DESK, type Viewport } from '../values/media.ts'
-import { idOf, LONGHANDS } from '../properties/longhands.ts'
-import { resolvedValue } from '../cascade/resolved.ts'
-import type { ElementStyle } from '../cascade/style.ts'
-import { trace } from '../trace/trace.ts'
+import type { States } from '../cascade/matched.ts'
 import { describeElement } from '../markup/describe.ts'
 import type { PageElement } from '../markup/tree.ts'
-import type { Splice } from '../text/splice.ts'
-import { pairsOf } from './pairs.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
-import type { State } from '../selectors/match.ts'
 import type { SitePath } from '../paths/paths.ts'
+import type { State } from '../selectors/match.ts'
+import type { Splice } from '../text/splice.ts'
+import { trace } from '../trace/trace.ts'
+import { DESK, type Viewport } from '../values/media.ts'
+import { StyleDifferences, type ValueDifference } from './differences.ts'
+import { pairsOf } from './pairs.ts'
 
 /** One value that a change would alter, on one page, for elements of one kind. */
 export interface Alteration {
@@ -51,14 +50,17 @@ export interface PageChange {
 /** Widths that media queries commonly tell apart: a phone, a tablet, a desk. */
 export const PROOF_VIEWPORTS: readonly Viewport[] = [DESK, { width: 768, height: 1024 }, { width: 360, height: 740 }]
 
-const STATES: readonly { readonly name: Alteration['state']; readonly states: ReadonlySet<State> | null }[] = [
+/** What elements are compared in; always the same functions, by which a page is matched once for both sides. */
+const CONDITIONS: readonly { readonly name: Alteration['state']; readonly states: States | null }[] = [
   { name: '', states: null },
-  {
-    name: 'in a state',
-    states: new Set<State>(['hover', 'focus', 'focus-visible', 'focus-within', 'active', 'target']),
-  },
-  { name: 'visited', states: new Set<State>(['visited']) },
+  { name: 'in a state', states: all('hover', 'focus', 'focus-visible', 'focus-within', 'active', 'target') },
+  { name: 'visited', states: all('visited') },
 ]
+
+function all(...states: readonly State[]): States {
+  const held = new Set(states)
+  return () => held
+}
 
 /** What one page may list; more of the same kind are counted, not listed. */
 const MOST_A_PAGE = 60
@@ -73,139 +75,76 @@ export function* prove(
   after: SiteSnapshot,
   pages: readonly PageChange[],
 ): Generator<ProofProgress, void, void> {
-  const differences = new WeakMap<ElementStyle, WeakMap<ElementStyle, readonly number[]>>()
-  for (const [at, { before: path, after: newPath, splices = [] }] of pages.entries()) {
-    const pairs = pairsOf(before.page(path), after.page(newPath), splices)
-    const altered = new Map<string, Alteration>()
-    const partners = new Map<PageElement, PageElement>(pairs)
-    // What has come between an element and its parent is in no pair: what it hands down follows nothing that is told.
-    const keepsParent = (element: PageElement, other: PageElement) =>
-      element.parent === null || partners.get(element.parent) === other.parent
-    let following = 0
-    for (const viewport of PROOF_VIEWPORTS) {
-      for (const { name, states } of STATES) {
-        const old = states ? before.stylesInState(path, () => states, viewport) : before.stylesOf(path, viewport)
-        const now = states ? after.stylesInState(newPath, () => states, viewport) : after.stylesOf(newPath, viewport)
-        for (const [element, other] of pairs) {
-          compare(
-            old,
-            now,
-            element,
-            other,
-            keepsParent(element, other),
-            differences,
-            (property, pseudo, values, why) => {
-              if (why === null) {
-                if (name === '' && viewport === PROOF_VIEWPORTS[0]) following++
-                return
-              }
-              const known = [...altered.values()].find(
-                (each) =>
-                  each.property === property &&
-                  each.pseudo === pseudo &&
-                  each.element === describeElement(element) &&
-                  each.before === values[0] &&
-                  each.after === values[1],
-              )
-              if (known) {
-                // The same element at another width or in another state is not counted again.
-                if (known.viewport === viewport && known.state === name && known.index !== element.index)
-                  altered.set(keyOf(known), { ...known, count: known.count + 1 })
-              } else if (altered.size < MOST_A_PAGE) {
-                const alteration = {
-                  page: path,
-                  element: describeElement(element),
-                  index: element.index,
-                  count: 1,
-                  pseudo,
-                  property,
-                  before: values[0],
-                  after: values[1],
-                  state: name,
-                  viewport,
-                  why: why(),
-                }
-                altered.set(keyOf(alteration), alteration)
-              }
-            },
+  const differences = new StyleDifferences()
+  for (const [at, change] of pages.entries()) {
+    const page = new PageProof(before, after, change, differences)
+    for (const viewport of PROOF_VIEWPORTS) for (const condition of CONDITIONS) page.compare(viewport, condition)
+    const { elements, altered, following } = page
+    yield { done: at + 1, total: pages.length, elements, altered: [...altered.values()], following }
+  }
+}
+
+/** What a change alters on one page. */
+class PageProof {
+  readonly altered = new Map<string, Alteration>()
+  following = 0
+  private readonly pairs: readonly (readonly [PageElement, PageElement])[]
+  private partners: ReadonlyMap<PageElement, PageElement> | null = null
+
+  constructor(
+    private readonly before: SiteSnapshot,
+    private readonly after: SiteSnapshot,
+    private readonly change: PageChange,
+    private readonly differences: StyleDifferences,
+  ) {
+    this.pairs = pairsOf(before.page(change.before), after.page(change.after), change.splices ?? [])
+  }
+
+  get elements(): number {
+    return this.pairs.length
+  }
+
+  compare(viewport: Viewport, { name, states }: (typeof CONDITIONS)[number]): void {
+    const old = stylesIn(this.before, this.change.before, viewport, states)
+    const now = stylesIn(this.after, this.change.after, viewport, states)
+    for (const [element, other] of this.pairs)
+      for (const difference of this.differences.between(old, now, element, other)) {
+        if (!difference.follows || (difference.pseudo === '' && !this.keepsParent(element, other)))
+          this.tell(difference, viewport, name, element, () =>
+            whyOf(old, now, element, other, difference.property, difference.pseudo),
           )
-        }
+        else if (name === '' && viewport === PROOF_VIEWPORTS[0]) this.following++
       }
-    }
-    yield { done: at + 1, total: pages.length, elements: pairs.length, altered: [...altered.values()], following }
   }
-}
 
-const keyOf = ({ element, property, pseudo, before, after }: Alteration) =>
-  [element, property, pseudo, before, after].join('\0')
-
-/** `why` is null for a value that only follows another one. */
-type Report = (property: string, pseudo: string, values: readonly [string, string], why: (() => string) | null) => void
-
-/** Whether a longhand differs only because of what it is inherited from, or because it follows the text colour. */
-function onlyFollows(a: ElementStyle, b: ElementStyle, id: number): boolean {
-  if (a.value(id) === b.value(id)) return true
-  return LONGHANDS[id]!.inherited && !a.winners[id] && !b.winners[id]
-}
-
-/** Whether a pseudo-element is there at all (CSS Pseudo-Elements 4): a marker beside a list item, content that says something. */
-export function isThere(style: ElementStyle, of: ElementStyle): boolean {
-  if (style.pseudoName === 'marker') return of.value(DISPLAY).includes('list-item')
-  if (style.pseudoName === 'before' || style.pseudoName === 'after')
-    return !['none', 'normal'].includes(style.value(CONTENT))
-  return style.pseudoName !== 'placeholder' || ['input', 'textarea'].includes(of.element.tag)
-}
-
-const DISPLAY = idOf('display')
-const CONTENT = idOf('content')
-
-function compare(
-  old: PageStyles,
-  now: PageStyles,
-  element: PageElement,
-  other: PageElement,
-  sameParent: boolean,
-  known: WeakMap<ElementStyle, WeakMap<ElementStyle, readonly number[]>>,
-  report: Report,
-): void {
-  const own = old.of(element)
-  const next = now.of(other)
-  for (const id of differing(own, next, known)) {
-    const { name } = LONGHANDS[id]!
-    const why = sameParent && onlyFollows(own, next, id) ? null : () => whyOf(old, now, element, other, name, '')
-    report(name, '', [resolvedValue(own, id), resolvedValue(next, id)], why)
+  /** What has come between an element and its parent is in no pair: what it hands down follows nothing that is told. */
+  private keepsParent(element: PageElement, other: PageElement): boolean {
+    this.partners ??= new Map(this.pairs)
+    return element.parent === null || this.partners.get(element.parent) === other.parent
   }
-  const pseudos = new Set(
-    [...own.matched.rules, ...next.matched.rules].map(({ pseudo }) => pseudo).filter((pseudo) => pseudo !== ''),
-  )
-  for (const pseudo of pseudos) {
-    const a = old.cascade.pseudoStyle(old, element, pseudo)
-    const b = now.cascade.pseudoStyle(now, other, pseudo)
-    if (!isThere(a, own) && !isThere(b, next)) continue
-    for (const { id, name } of LONGHANDS) {
-      const values = [resolvedValue(a, id), resolvedValue(b, id)] as const
-      if (values[0] === values[1]) continue
-      const why = onlyFollows(a, b, id) ? null : () => whyOf(old, now, element, other, name, pseudo)
-      report(name, pseudo, values, why)
+
+  private tell(
+    { property, pseudo, before, after }: ValueDifference,
+    viewport: Viewport,
+    state: Alteration['state'],
+    element: PageElement,
+    why: () => string,
+  ): void {
+    const key = [describeElement(element), property, pseudo, before, after].join('\0')
+    const known = this.altered.get(key)
+    if (known) {
+      // The same element at another width or in another state is not counted again.
+      if (known.viewport === viewport && known.state === state && known.index !== element.index)
+        this.altered.set(key, { ...known, count: known.count + 1 })
+    } else if (this.altered.size < MOST_A_PAGE) {
+      const where = { page: this.change.before, element: describeElement(element), index: element.index }
+      this.altered.set(key, { ...where, count: 1, pseudo, property, before, after, state, viewport, why: why() })
     }
   }
 }
 
-/** The longhands in which two styles differ; found once for each pair. */
-function differing(
-  a: ElementStyle,
-  b: ElementStyle,
-  known: WeakMap<ElementStyle, WeakMap<ElementStyle, readonly number[]>>,
-): readonly number[] {
-  const row = known.get(a) ?? new WeakMap<ElementStyle, readonly number[]>()
-  known.set(a, row)
-  let found = row.get(b)
-  if (!found)
-    row.set(
-      b,
-      (found = LONGHANDS.filter(({ id }) => resolvedValue(a, id) !== resolvedValue(b, id)).map(({ id }) => id)),
-    )
-  return found
+function stylesIn(site: SiteSnapshot, page: SitePath, viewport: Viewport, states: States | null): PageStyles {
+  return states ? site.stylesInState(page, states, viewport) : site.stylesOf(page, viewport)
 }
 
 /** What decides a value now and what would decide it then, as a sentence. */

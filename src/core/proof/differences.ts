@@ -1,0 +1,77 @@
+import type { PageStyles } from '../cascade/cascade.ts'
+import { resolvedValue } from '../cascade/resolved.ts'
+import type { ElementStyle } from '../cascade/style.ts'
+import type { PageElement } from '../markup/tree.ts'
+import { idOf, LONGHANDS } from '../properties/longhands.ts'
+
+/** A value in which two styles, or those of their pseudo-elements, differ. */
+export interface ValueDifference {
+  readonly property: string
+  /** '' for the element itself. */
+  readonly pseudo: string
+  readonly before: string
+  readonly after: string
+  /** Whether it differs only because of what it is inherited from, or because it follows the text colour. */
+  readonly follows: boolean
+}
+
+const NONE: readonly ValueDifference[] = []
+const DISPLAY = idOf('display')
+const CONTENT = idOf('content')
+
+/**
+ * What styles differ in before and after a change. Elements that look alike share a style, so each pair of styles is compared once,
+ * however many elements on however many pages wear it.
+ */
+export class StyleDifferences {
+  private readonly known = new WeakMap<ElementStyle, WeakMap<ElementStyle, readonly ValueDifference[]>>()
+
+  /** Between an element as it is and what it is after the change: every longhand, of its pseudo-elements too. */
+  between(old: PageStyles, now: PageStyles, element: PageElement, other: PageElement): readonly ValueDifference[] {
+    const [own, next] = [old.of(element), now.of(other)]
+    if (own === next) return NONE
+    const row = this.known.get(own) ?? new WeakMap<ElementStyle, readonly ValueDifference[]>()
+    this.known.set(own, row)
+    let found = row.get(next)
+    if (!found) {
+      found = [...differing(own, next), ...pseudosOf(own, next).flatMap((name) => ofPseudo(name))]
+      row.set(next, found)
+    }
+    return found
+
+    function ofPseudo(name: string): readonly ValueDifference[] {
+      const [a, b] = [old.of(element, name), now.of(other, name)]
+      return isThere(a, own) || isThere(b, next) ? differing(a, b) : NONE
+    }
+  }
+}
+
+/** The pseudo-elements that may differ: where the same rules match and the same is handed down, none does. */
+function pseudosOf(a: ElementStyle, b: ElementStyle): readonly string[] {
+  if (a.matched === b.matched && a.inherited === b.inherited) return []
+  const rules = [...a.matched.rules, ...b.matched.rules]
+  return [...new Set(rules.map(({ pseudo }) => pseudo))].filter((pseudo) => pseudo !== '')
+}
+
+function differing(a: ElementStyle, b: ElementStyle): readonly ValueDifference[] {
+  const found: ValueDifference[] = []
+  for (const { id, name } of LONGHANDS) {
+    const [before, after] = [resolvedValue(a, id), resolvedValue(b, id)]
+    if (before === after) continue
+    found.push({ property: name, pseudo: a.pseudoName, before, after, follows: onlyFollows(a, b, id) })
+  }
+  return found
+}
+
+function onlyFollows(a: ElementStyle, b: ElementStyle, id: number): boolean {
+  if (a.value(id) === b.value(id)) return true
+  return LONGHANDS[id]!.inherited && !a.winners[id] && !b.winners[id]
+}
+
+/** Whether a pseudo-element is there at all (CSS Pseudo-Elements 4): a marker beside a list item, content that says something. */
+export function isThere(style: ElementStyle, of: ElementStyle): boolean {
+  if (style.pseudoName === 'marker') return of.value(DISPLAY).includes('list-item')
+  if (style.pseudoName === 'before' || style.pseudoName === 'after')
+    return !['none', 'normal'].includes(style.value(CONTENT))
+  return style.pseudoName !== 'placeholder' || ['input', 'textarea'].includes(of.element.tag)
+}
