@@ -48,13 +48,12 @@ export async function fix(
         : `There is no rule ${rule}.${close ? ` The closest one is ${close}.` : ''}`,
     )
   }
-  readSite(folder, viewport, sheet)
+  const site = await measureImages(readSite(folder, viewport, sheet), folder)
   copySite(folder, out)
   const fixed: Record<string, number> = {}
   let left = 0
   let asks: Record<string, number> = {}
   let faults: readonly string[] = []
-  const site = await measureImages(readSite(to, viewport, sheet), to)
   const looking = new FitCheck()
   let { model } = site
   for (let round = 0; round < ROUNDS; round++) {
