@@ -19,7 +19,10 @@ const { readSite } = await load('src/cli/read-site.ts')
 const { FitCheck } = await load('src/core/fit/check.ts')
 const { causesOf } = await load('src/core/fit/causes.ts')
 const { allContrastPairs } = await load('src/core/contrast/pairs.ts')
+const { prove } = await load('src/core/proof/proof.ts')
 const desk = { width: 1280, height: 800 }
+/** What is added to the sheet, to be proved: what hardly anything follows, and what everything does. */
+const ADDED = ['a:hover { color: red }', 'body { color: #123456 }']
 
 /** Milliseconds, and what came out. */
 function clock(work) {
@@ -45,6 +48,7 @@ function measured(name, folder) {
   })
   const memory = process.memoryUsage().rss
   const [contrast] = clock(() => allContrastPairs(site.model, desk))
+  const proofs = ADDED.map((rule) => clock(() => proveAdded(site.model, rule)))
   // A check that compares pages must keep them, and keeping a tree costs parse5 nearly as much as making it.
   const [kept] = clock(() => texts.map((text) => parse(text)))
   console.log(
@@ -59,9 +63,23 @@ function measured(name, folder) {
       `first findings ${first.toFixed(0)} ms`,
       `${findings.length} places, ${causesOf(findings).length} causes`,
       `contrast ${(contrast / 1000).toFixed(1)} s`,
+      `proofs ${proofs.map(([took, altered]) => `${(took / 1000).toFixed(1)} s (${altered} values)`).join(' and ')}`,
       `${Math.round(memory / 1e6)} MB resident`,
     ].join(' | '),
   )
+}
+
+/** Compares all pages with what they would be under one rule more; gives how many values would be others. */
+function proveAdded(model, rule) {
+  const after = model.withText(model.sheetPath, `${model.text(model.sheetPath)}\n${rule}`)
+  let altered = 0
+  for (const each of prove(
+    model,
+    after,
+    model.pagePaths.map((path) => ({ before: path, after: path })),
+  ))
+    altered += each.altered.length + each.following
+  return altered
 }
 
 async function agreed(name, folder, page) {
