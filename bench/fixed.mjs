@@ -59,7 +59,7 @@ async function verdict(fixed) {
   const differing = await differences(fixed, compared, names)
   const told = fixed.plain ? [] : toldBy(model, change, compared)
   const untold = differing.filter(
-    ({ page, property }) => !told.some((each) => each.page === page && each.property === property),
+    ({ page, property }) => !told.some((each) => each.pages.includes(page) && each.property === property),
   )
   return [
     `${changed.length} files changed, ${strangers.length} that nothing was found in`,

@@ -18,6 +18,12 @@ const siteWith = (sheet: string) => siteOf({ [PATH]: HTML, 'css/site.css': sheet
 const proofOf = (before: SiteSnapshot, after: SiteSnapshot): ProofProgress =>
   [...prove(before, after, [{ before: PATH, after: PATH }])][0]!
 
+function toEnd<T>(run: Generator<unknown, T, void>): T {
+  let next = run.next()
+  while (!next.done) next = run.next()
+  return next.value
+}
+
 /** Every property that differs at rest, at one of the proof's widths, asked of two sites that share nothing. */
 function differing(one: string, two: string): Set<string> {
   const [before, after] = [siteWith(one), siteWith(two)]
@@ -125,15 +131,29 @@ describe('what looks alike, on whatever pages,', () => {
       { numRuns: runs(60) },
     )
   })
+
+  it('is told once for all pages that have it in common, those of most pages first', () => {
+    const insert = { from: 4, to: 4, insert: ' p.b { top: 3px } body { top: 2px }' }
+    const texts = [{ doc: fileDoc('css/site.css'), splices: [insert] }]
+    const { altered, total } = toEnd(proveChange(site('i {}'), { ...NO_CHANGE, texts }))
+    expect(total).toBe(3)
+    expect(altered.map((each) => [each.element, each.count, each.pages.join(), each.after])).toEqual([
+      ['body', 3, '0.html,1.html,2.html', '2px'],
+      ['p.b', 1, '1.html', '3px'],
+    ])
+  })
+
+  it('counts what it does not list', () => {
+    const many = Array.from({ length: 70 }, (_, at) => `<p id="p${at}">x</p>`).join('')
+    const before = siteOf({ [PATH]: HTML.replace(BODY, many), 'css/site.css': 'i {}' })
+    const { altered, unlisted } = proofOf(before, before.withText('css/site.css', 'p { top: 1px }'))
+    expect([altered.length, unlisted]).toEqual([60, 10])
+  })
 })
 
 describe('elements that come or go', () => {
-  const proved = (before: SiteSnapshot, splices: { from: number; to: number; insert: string }[]) => {
-    const proving = proveChange(before, { ...NO_CHANGE, texts: [{ doc: fileDoc(PATH), splices }] })
-    let next = proving.next()
-    while (!next.done) next = proving.next()
-    return next.value
-  }
+  const proved = (before: SiteSnapshot, splices: { from: number; to: number; insert: string }[]) =>
+    toEnd(proveChange(before, { ...NO_CHANGE, texts: [{ doc: fileDoc(PATH), splices }] }))
   const at = HTML.indexOf('<p id="i">')
   const end = HTML.indexOf('</main>')
   const wrapped = [
@@ -158,10 +178,9 @@ describe('elements that come or go', () => {
     })
     const toldOf = (file: string) => {
       const texts = [{ doc: fileDoc(file), splices: [{ from: 2, to: 2, insert: 'color: red' }] }]
-      const proving = proveChange(site, { ...NO_CHANGE, texts })
-      let next = proving.next()
-      while (!next.done) next = proving.next()
-      return next.value.altered.map(({ element, property, after }) => `${element} ${property} ${after}`)
+      return toEnd(proveChange(site, { ...NO_CHANGE, texts })).altered.map(
+        ({ element, property, after }) => `${element} ${property} ${after}`,
+      )
     }
     for (const file of ['more.css', 'css/base.css'])
       expect(toldOf(file)).toEqual(['p#i color rgb(255, 0, 0)', 'p.a color rgb(255, 0, 0)'])

@@ -26,6 +26,15 @@ const CONTENT = idOf('content')
 export class StyleDifferences {
   private readonly known = new WeakMap<ElementStyle, WeakMap<ElementStyle, readonly ValueDifference[]>>()
 
+  private readonly reasons = new WeakMap<ValueDifference, string>()
+
+  /** Why they differ, as `find` says it; the same for all elements that differ so. */
+  reasonOf(difference: ValueDifference, find: () => string): string {
+    const reason = this.reasons.get(difference) ?? find()
+    this.reasons.set(difference, reason)
+    return reason
+  }
+
   /** Between an element as it is and what it is after the change: every longhand, of its pseudo-elements too. */
   between(old: PageStyles, now: PageStyles, element: PageElement, other: PageElement): readonly ValueDifference[] {
     const [own, next] = [old.of(element), now.of(other)]

@@ -38,6 +38,8 @@ export interface ProofProgress {
   readonly altered: readonly Alteration[]
   /** Values that change only because one of those does: inherited, or following the text colour. */
   readonly following: number
+  /** Kinds of alterations beyond those that are listed of a page. */
+  readonly unlisted: number
 }
 
 /** A page that a change may reach: its names before and after, and what is written in it. */
@@ -62,7 +64,7 @@ function all(...states: readonly State[]): States {
   return () => held
 }
 
-/** What one page may list; more of the same kind are counted, not listed. */
+/** So many kinds of alterations are listed of a page; the others are counted. */
 const MOST_A_PAGE = 60
 
 /**
@@ -79,8 +81,9 @@ export function* prove(
   for (const [at, change] of pages.entries()) {
     const page = new PageProof(before, after, change, differences)
     for (const viewport of PROOF_VIEWPORTS) for (const condition of CONDITIONS) page.compare(viewport, condition)
-    const { elements, altered, following } = page
-    yield { done: at + 1, total: pages.length, elements, altered: [...altered.values()], following }
+    const { elements, altered, following, beyond } = page
+    const found = { elements, altered: [...altered.values()], following, unlisted: beyond.size }
+    yield { done: at + 1, total: pages.length, ...found }
   }
 }
 
@@ -88,6 +91,8 @@ export function* prove(
 class PageProof {
   readonly altered = new Map<string, Alteration>()
   following = 0
+  /** Keys of those that are not listed. */
+  readonly beyond = new Set<string>()
   private readonly pairs: readonly (readonly [PageElement, PageElement])[]
   private partners: ReadonlyMap<PageElement, PageElement> | null = null
 
@@ -111,7 +116,9 @@ class PageProof {
       for (const difference of this.differences.between(old, now, element, other)) {
         if (!difference.follows || (difference.pseudo === '' && !this.keepsParent(element, other)))
           this.tell(difference, viewport, name, element, () =>
-            whyOf(old, now, element, other, difference.property, difference.pseudo),
+            this.differences.reasonOf(difference, () =>
+              whyOf(old, now, element, other, difference.property, difference.pseudo),
+            ),
           )
         else if (name === '' && viewport === PROOF_VIEWPORTS[0]) this.following++
       }
@@ -130,17 +137,23 @@ class PageProof {
     element: PageElement,
     why: () => string,
   ): void {
-    const key = [describeElement(element), property, pseudo, before, after].join('\0')
+    const said = { element: describeElement(element), property, pseudo, before, after }
+    const key = keyOf(said)
     const known = this.altered.get(key)
     if (known) {
       // The same element at another width or in another state is not counted again.
       if (known.viewport === viewport && known.state === state && known.index !== element.index)
         this.altered.set(key, { ...known, count: known.count + 1 })
     } else if (this.altered.size < MOST_A_PAGE) {
-      const where = { page: this.change.before, element: describeElement(element), index: element.index }
-      this.altered.set(key, { ...where, count: 1, pseudo, property, before, after, state, viewport, why: why() })
-    }
+      const { index } = element
+      this.altered.set(key, { page: this.change.before, index, count: 1, ...said, state, viewport, why: why() })
+    } else this.beyond.add(key)
   }
+}
+
+/** What alterations of one kind have in common. */
+export function keyOf(of: Pick<Alteration, 'element' | 'property' | 'pseudo' | 'before' | 'after'>): string {
+  return [of.element, of.property, of.pseudo, of.before, of.after].join('\0')
 }
 
 function stylesIn(site: SiteSnapshot, page: SitePath, viewport: Viewport, states: States | null): PageStyles {

@@ -1,28 +1,51 @@
 import type { SiteSnapshot } from '../model/snapshot.ts'
-import { isSheet } from '../paths/paths.ts'
+import { isSheet, type SitePath } from '../paths/paths.ts'
 import type { SiteChange } from '../site/change.ts'
 import { pathOfDoc, type Doc } from '../site/step.ts'
-import { prove, type ProofProgress } from './proof.ts'
+import { keyOf, prove, type Alteration, type ProofProgress } from './proof.ts'
+
+/** What would be another value in the same way on some pages. `page` and `index` are those of the first, `count` is of all. */
+export interface CommonAlteration extends Alteration {
+  readonly pages: readonly SitePath[]
+}
+
+/** What a change would alter on all pages. */
+export interface Proof extends Omit<ProofProgress, 'done' | 'altered'> {
+  /** What most pages have in common comes first. */
+  readonly altered: readonly CommonAlteration[]
+}
 
 /** Compares a site with what a change would make of it, page by page. Whoever runs it may stop between two pages. */
-export function* proveChange(site: SiteSnapshot, change: SiteChange): Generator<ProofProgress, ProofProgress, void> {
+export function* proveChange(site: SiteSnapshot, change: SiteChange): Generator<ProofProgress, Proof, void> {
   const names = new Map(change.moves.map(({ from, to }) => [from, to]))
   const sheets = change.texts.some(({ doc }) => isWornSheet(site, doc))
   const written = new Map(change.texts.map(({ doc, splices }) => [doc, splices]))
   const pages = site.pagePaths
     .filter((path) => sheets || written.has(site.docOf(path)))
     .map((path) => ({ before: path, after: names.get(path) ?? path, splices: written.get(site.docOf(path)) ?? [] }))
-  const all: ProofProgress[] = []
+  const common = new Map<string, Gathered>()
+  const sum = { elements: 0, following: 0, unlisted: 0 }
   for (const progress of prove(site, site.after(change), pages)) {
-    all.push(progress)
+    sum.elements += progress.elements
+    sum.following += progress.following
+    sum.unlisted += progress.unlisted
+    for (const each of progress.altered) addTo(common, each)
     yield { ...progress, altered: [] }
   }
-  return {
-    done: pages.length,
-    total: pages.length,
-    elements: all.reduce((sum, each) => sum + each.elements, 0),
-    altered: all.flatMap((each) => each.altered),
-    following: all.reduce((sum, each) => sum + each.following, 0),
+  const altered = [...common.values()].sort((a, b) => b.pages.length - a.pages.length)
+  return { total: pages.length, ...sum, altered }
+}
+
+/** One while pages are gathered. */
+type Gathered = Omit<CommonAlteration, 'count' | 'pages'> & { count: number; readonly pages: SitePath[] }
+
+function addTo(common: Map<string, Gathered>, each: Alteration): void {
+  const key = `${keyOf(each)}\0${each.state}\0${each.viewport.width}`
+  const known = common.get(key)
+  if (!known) common.set(key, { ...each, pages: [each.page] })
+  else {
+    known.count += each.count
+    known.pages.push(each.page)
   }
 }
 

@@ -2,7 +2,8 @@
 import { useAsk } from '../state/use-answer.ts'
 import { CircleCheck, TriangleAlert } from 'lucide-react'
 import { difference } from '../../core/color/difference.ts'
-import type { Alteration, ProofProgress } from '../../core/proof/proof.ts'
+import type { ProofProgress } from '../../core/proof/proof.ts'
+import type { CommonAlteration, Proof } from '../../core/proof/prove-change.ts'
 import { isNothing, type SiteChange } from '../../core/site/change.ts'
 import { DESK } from '../../core/values/media.ts'
 import { count, listed } from '../words.ts'
@@ -14,7 +15,7 @@ export function ProofLine({
   onStop,
   onAgain,
 }: {
-  proof: ProofProgress | null
+  proof: Proof | null
   progress: ProofProgress | 'begun' | null
   onStop: () => void
   onAgain: () => void
@@ -55,19 +56,20 @@ export function ProofLine({
         widths, at rest and in every state.
       </p>
     )
-  return <Altered altered={proof.altered} following={proof.following} />
+  return <Altered proof={proof} />
 }
 
 /** Several properties of one element that change alike: what follows the text colour changes with it. */
-interface AlteredTogether extends Omit<Alteration, 'property'> {
+interface AlteredTogether extends Omit<CommonAlteration, 'property'> {
   readonly properties: readonly string[]
 }
 
-function together(altered: readonly Alteration[]): AlteredTogether[] {
+function together(altered: readonly CommonAlteration[]): AlteredTogether[] {
   const groups = new Map<string, Omit<AlteredTogether, 'why'> & { why: string; properties: string[] }>()
   for (const { property, ...each } of altered) {
     const key = [
       each.page,
+      each.pages.length,
       each.element,
       each.pseudo,
       each.before,
@@ -92,14 +94,15 @@ function together(altered: readonly Alteration[]): AlteredTogether[] {
   }))
 }
 
-function Altered({ altered, following }: { altered: readonly Alteration[]; following: number }) {
-  const pages = new Set(altered.map(({ page }) => page)).size
+function Altered({ proof: { altered, following, unlisted } }: { proof: Proof }) {
+  const pages = new Set(altered.flatMap((each) => each.pages)).size
+  const values = altered.reduce((sum, each) => sum + each.count, 0)
   const shown = together(altered)
   return (
     <div className="mt-3">
       <p className="flex items-center gap-2 font-semibold text-alarm">
         <TriangleAlert aria-hidden className="size-4" />
-        {count(altered.length, 'value')} would change on {count(pages, 'page')}:
+        {count(values, 'value')} would change on {count(pages, 'page')}:
       </p>
       {following > 0 && (
         <p className="text-[12px] text-quiet">
@@ -117,7 +120,10 @@ function Altered({ altered, following }: { altered: readonly Alteration[]; follo
             key={`${each.page} ${each.element} ${each.pseudo} ${each.properties.join()} ${each.before} ${each.after} ${each.state} ${each.viewport.width} ${each.count}`}
             className="py-0.5"
           >
-            <span className="font-semibold">{each.page}</span> {each.count > 1 ? `${each.count} elements like ` : ''}
+            <span className="font-semibold" title={each.pages.slice(0, MOST_NAMED).join('\n')}>
+              {each.pages.length === 1 ? each.page : `On ${count(each.pages.length, 'page')},`}
+            </span>{' '}
+            {each.count > 1 ? `${each.count} elements like ` : ''}
             <code className="font-mono">
               {each.element}
               {each.pseudo && `::${each.pseudo}`}
@@ -131,6 +137,9 @@ function Altered({ altered, following }: { altered: readonly Alteration[]; follo
           </li>
         ))}
         {shown.length > MOST && <li>and {shown.length - MOST} more.</li>}
+        {unlisted > 0 && (
+          <li>And {count(unlisted, 'further kind')} of change, on pages that change in more ways than are listed.</li>
+        )}
       </ul>
     </div>
   )
@@ -138,9 +147,11 @@ function Altered({ altered, following }: { altered: readonly Alteration[]; follo
 
 /** Longer lists tell nothing new. */
 const MOST = 200
+/** So many pages are named. */
+const MOST_NAMED = 20
 
 /** How far two colours are apart; '' for what is no colour. */
-function byHowMuch({ before, after }: Pick<Alteration, 'before' | 'after'>): string {
+function byHowMuch({ before, after }: Pick<CommonAlteration, 'before' | 'after'>): string {
   const away = difference(before, after)
   return Number.isNaN(away) ? '' : ` (${away.toFixed(3)} apart in OKLab)`
 }
