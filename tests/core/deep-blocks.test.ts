@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
-import { wornSheet } from '../../src/core/markup/worn.ts'
+import { wornSheet } from '../../src/core/sheet/worn-sheet.ts'
 import { applySplices } from '../../src/core/text/splice.ts'
 
 const worn = (css: string) => applySplices(css, wornSheet(css, '/w/'))

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { moveShare, sharesOf, writeShares } from '../../src/core/boxes/shares.ts'
+import { sharesOf } from '../../src/core/boxes/shares.ts'
+import { moveShare, writeShares } from '../../src/core/boxes/write-shares.ts'
 import { measureStack } from '../../src/core/boxes/stacks.ts'
 import { usedHeights } from '../../src/core/boxes/used-heights.ts'
 import { usedWidths } from '../../src/core/boxes/used-widths.ts'

@@ -1,6 +1,7 @@
 import path from 'node:path'
 import { allNames, type SiteName } from '../../core/classes/all-names.ts'
-import { nameFault, planRename } from '../../core/classes/rename.ts'
+import { nameFault } from '../../core/classes/name-fault.ts'
+import { planRename } from '../../core/classes/rename.ts'
 import { closestName } from '../../core/paths/paths.ts'
 import type { FolderSite } from '../read-site.ts'
 import { carryOut, copySite, writable } from '../site-copy.ts'

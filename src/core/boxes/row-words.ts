@@ -2,7 +2,7 @@ import { describeElement } from '../markup/describe.ts'
 import type { Page } from '../markup/tree.ts'
 import type { FitStretch } from './fit-range.ts'
 import type { Row, RowMember } from './rows.ts'
-import { NARROWEST, WIDEST } from './widths-of-page.ts'
+import { NARROWEST, WIDEST } from './widths.ts'
 import type { Pair } from './used-box.ts'
 
 const TWO_DECIMALS = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 })

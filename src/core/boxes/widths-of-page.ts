@@ -9,11 +9,8 @@ import { measuresOf, type Measures } from './measures.ts'
 import { rowGroupsIn, rowsOf, type Row, type RowGroup } from './rows.ts'
 import { besideFloats } from './float-sides.ts'
 import type { UsedBox } from './used-box.ts'
+import { NARROWEST, WIDEST } from './widths.ts'
 import { layOut, type PagePart } from './used-widths.ts'
-
-/** The viewport widths that fit ranges speak of, px. */
-export const NARROWEST = 280
-export const WIDEST = 2560
 
 /** A page laid out at one viewport width. */
 export interface LaidOut {

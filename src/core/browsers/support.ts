@@ -1,29 +1,9 @@
 import { memoText } from '../text/memo.ts'
+import { BROWSERS, type Level, type Support } from './browsers.ts'
 import data from './data.json' with { type: 'json' }
+import { covers, type Target } from './target.ts'
 
-/** The browsers that support is told for, as @mdn/browser-compat-data calls them. */
-export const BROWSERS = [
-  'chrome',
-  'chrome_android',
-  'edge',
-  'firefox',
-  'firefox_android',
-  'safari',
-  'safari_ios',
-] as const
-export type Browser = (typeof BROWSERS)[number]
-
-/** How a feature stands with Baseline: widely available, newly, limited. */
-export type Level = 'widely' | 'newly' | 'limited'
 const LEVELS: readonly Level[] = ['limited', 'newly', 'widely']
-
-/** Since which version each browser takes a feature, without a switch; null where it does not. */
-export interface Support {
-  readonly since: Readonly<Record<Browser, string | null>>
-  /** Null where web-features says nothing. */
-  readonly level: Level | null
-}
-
 const FEATURES = data.features as Readonly<Record<string, readonly number[]>>
 
 /**
@@ -42,3 +22,9 @@ export const supportOf = memoText((key: string): Support | null => {
 export const PROPERTY_NAMES: readonly string[] = Object.keys(FEATURES)
   .filter((key) => /^properties\.[^.]+$/.test(key))
   .map((key) => key.slice('properties.'.length))
+
+/** Whether all browsers a site is made for take a feature of this name; true for one that nothing is known of. */
+export function isCovered(target: Target, key: string): boolean {
+  const support = supportOf(key)
+  return support === null || covers(target, support)
+}

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { BROWSERS, supportOf, type Browser, type Support } from './support.ts'
+import { BROWSERS, CALLED, type Browser, type Support } from './browsers.ts'
 
 /** The states of Baseline that a site can be made for: what all current browsers have had for long, or have by now. */
 export const STATES = ['widely', 'newly'] as const
@@ -12,17 +12,6 @@ export type Target = z.infer<typeof targetSchema>
 
 /** What a site is made for as long as nobody has said: what every current browser takes. */
 export const USUAL_TARGET: Target = 'newly'
-
-/** Browsers as people call them. */
-export const CALLED: Readonly<Record<Browser, string>> = {
-  chrome: 'Chrome',
-  chrome_android: 'Chrome on Android',
-  edge: 'Edge',
-  firefox: 'Firefox',
-  firefox_android: 'Firefox on Android',
-  safari: 'Safari',
-  safari_ios: 'Safari on iPhone and iPad',
-}
 
 /** Whether all browsers a site is made for take a feature. */
 export function covers(target: Target, support: Support): boolean {
@@ -39,12 +28,6 @@ export function lacking(target: Target, { since }: Support): Browser[] {
     const lowest = target[browser]
     return lowest !== undefined && (since[browser] === null || Number.parseFloat(since[browser]) > lowest)
   })
-}
-
-/** Whether all browsers a site is made for take a feature of this name; true for one that nothing is known of. */
-export function isCovered(target: Target, key: string): boolean {
-  const support = supportOf(key)
-  return support === null || covers(target, support)
 }
 
 /** A target in words. */

@@ -5,7 +5,8 @@ import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { SitePath } from '../paths/paths.ts'
 import { LONGHANDS } from '../properties/longhands.ts'
 import { NO_CHANGE, type SiteChange } from '../site/change.ts'
-import { likeThis, reachesFor, structureOf, type Reach } from './like-this.ts'
+import { likeThis, reachesFor, structureOf } from './like-this.ts'
+import type { Reach } from './reaches.ts'
 
 export interface ApplyAsk {
   readonly page: SitePath

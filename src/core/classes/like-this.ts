@@ -1,17 +1,5 @@
 import { descendantsOf, type Page, type PageElement } from '../markup/tree.ts'
-
-/** How far "all like this" goes. */
-export const REACHES = ['one', 'list', 'column', 'page', 'site'] as const
-export type Reach = (typeof REACHES)[number]
-
-/** How far it goes, in words. */
-export const REACH_WORDS: Readonly<Record<Reach, string>> = {
-  one: 'this one',
-  list: 'all like it in the list',
-  column: 'all like it in the column',
-  page: 'all like it on the page',
-  site: 'all like it on all pages',
-}
+import { REACHES, type Reach } from './reaches.ts'
 
 /** Where an element stands by types alone: its own and those of all around it, outermost last. */
 export function structureOf(element: PageElement): string[] {

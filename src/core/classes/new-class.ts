@@ -20,7 +20,7 @@ import { freeName, suggestClass } from './class-names.ts'
 import { lookOf, rebased, type Said } from './element-look.ts'
 import { namesInCss } from './names-in-css.ts'
 import { paletteOf } from './palette.ts'
-import { nameFault } from './rename.ts'
+import { nameFault } from './name-fault.ts'
 import { STARTING_POINTS } from './starting-points.ts'
 
 /** An element, by its page and its place in document order. */

@@ -32,13 +32,6 @@ export interface RenamePlan {
   readonly merges: boolean
 }
 
-/** Why a name cannot be given, in a sentence; null where it can. */
-export function nameFault(kind: NameKind, name: string): string | null {
-  if (name === '') return `Write a name for the ${kind}.`
-  if (/[ \t\n\f\r]/.test(name)) return `A ${kind} has no spaces in it: write ${name.trim().replace(/\s+/g, '-')}.`
-  return null
-}
-
 /** Plans to rename a class or id in pages, stylesheets, looks, and whatever refers to an id; byte for byte the same elsewhere. */
 export function planRename(site: SiteSnapshot, rename: Rename): RenamePlan {
   const texts: SiteChange['texts'][number][] = []

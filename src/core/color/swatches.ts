@@ -1,5 +1,4 @@
 import { leadingVar } from '../css/var.ts'
-import { parsePage } from '../markup/tree.ts'
 import { ownRule, rulesNaming } from '../edit/decide.ts'
 import { addDeclaration, addRule } from '../sheet/edit.ts'
 import { naturalPlace } from '../edit/natural-place.ts'
@@ -127,27 +126,6 @@ export function addSwatchAmong(sheets: readonly SheetAt[], name: string, value: 
 /** The splices that rename a custom property everywhere in a stylesheet's text: where it is set and where it is used. */
 export function renameInSheet(text: string, from: string, to: string): Splice[] {
   return namePlaces(text, from).map((place) => ({ from: place.from, to: place.to, insert: to }))
-}
-
-/** The same for a page: in its embedded blocks and its style attributes. */
-export function renameInPage(text: string, from: string, to: string): Splice[] {
-  if (!text.includes(from)) return []
-  return parsePage(text).elements.flatMap((element) => {
-    const block = element.tag === 'style' && element.rawText
-    const attribute = element.place?.attributes['style']
-    const shifted = (part: string, base: number) =>
-      renameInSheet(part, from, to).map((splice) => ({ ...splice, from: splice.from + base, to: splice.to + base }))
-    return [
-      ...(block ? shifted(text.slice(block.from, block.from + block.text.length), block.from) : []),
-      ...(attribute ? renameInAttribute(text.slice(attribute.from, attribute.to), attribute.from, shifted) : []),
-    ]
-  })
-}
-
-/** Inside `style="…"`: the quotes would read as a CSS string, so only what they hold is looked at. */
-function renameInAttribute(written: string, base: number, shifted: (part: string, base: number) => Splice[]): Splice[] {
-  const lead = /^[^=]*=\s*["']?/.exec(written)?.[0].length ?? 0
-  return shifted(written.slice(lead).replace(/["']$/, ''), base + lead)
 }
 
 /** Why a text cannot be a swatch's name; null when it can. */

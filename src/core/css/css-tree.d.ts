@@ -34,10 +34,14 @@ declare module 'css-tree/tokenizer' {
   >
 }
 
-/** Its lexer, which matches values with the grammars of the CSS specifications. */
-declare module 'css-tree' {
+/** What it knows of names. */
+declare module 'css-tree/utils' {
   /** Names as identifiers, escaped where need be. */
   export const ident: { encode(name: string): string }
+}
+
+/** Its lexer, which matches values with the grammars of the CSS specifications. */
+declare module 'css-tree' {
   /** A grammar in the value definition syntax, as a tree. */
   export type Syntax =
     | { readonly type: 'Group'; readonly combinator: ' ' | '|' | '||' | '&&'; readonly terms: readonly Syntax[] }

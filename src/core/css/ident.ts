@@ -1,4 +1,4 @@
-import { ident } from 'css-tree'
+import { ident } from 'css-tree/utils'
 
 /** The name an identifier, hash or string body stands for, with its escapes resolved (CSS Syntax 3, 4.3.7), also where it breaks off. */
 export function unescapeCss(written: string): string {

@@ -1,5 +1,5 @@
 import { PROPERTY_NAMES, supportOf } from '../browsers/support.ts'
-import { CALLED } from '../browsers/target.ts'
+import { CALLED } from '../browsers/browsers.ts'
 import type { Declaration } from '../sheet/parse.ts'
 import { brief, mendBy, type Diagnosis } from './diagnosis.ts'
 import { missingSemicolon } from './missing-semicolon.ts'

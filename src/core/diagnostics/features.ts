@@ -1,5 +1,6 @@
-import { supportOf } from '../browsers/support.ts'
-import { CALLED, isCovered, lacking, type Target } from '../browsers/target.ts'
+import { isCovered, supportOf } from '../browsers/support.ts'
+import { CALLED } from '../browsers/browsers.ts'
+import { lacking, type Target } from '../browsers/target.ts'
 import type { Declaration, Item, Rule, Sheet, StyleRule } from '../sheet/parse.ts'
 import { declarationsOf } from '../sheet/walk.ts'
 import { removeDeclaration } from '../sheet/edit.ts'

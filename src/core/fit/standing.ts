@@ -1,10 +1,11 @@
 import { NOTES_FILE, type SitePath } from '../paths/paths.ts'
 import { placeOf } from '../text/place.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
-import { causeFrom, kindsOf, type Cause, type Kind } from './causes.ts'
+import { causeFrom, kindsOf, type Cause } from './causes.ts'
 import { isPlain } from './check.ts'
 import { SEVERITIES, type Finding, type Severity } from './finding.ts'
 import { sortOut, type SortedOut } from './set-aside.ts'
+import { kindKey, type ToldCause, type ToldKind, type ToldPlace } from './told.ts'
 
 /** What the check has found so far, page by page; whatever is asked about findings is answered from it. */
 export class Standing {
@@ -35,25 +36,6 @@ export class Standing {
       this.sorted = { notes, sortedOut: sortOut(site, [...this.byPage.values()].flat()) }
     return this.sorted!.sortedOut
   }
-}
-
-/** A finding's place as it is shown: with its line, where its file is a text. */
-export interface ToldPlace extends Finding {
-  readonly line: number | null
-}
-
-/** A cause as it is shown: the first of its places, and how many there are. */
-export interface ToldCause extends Omit<Cause, 'places'> {
-  readonly places: number
-  readonly first: readonly ToldPlace[]
-  /** Why it is set aside; null for one that is not. */
-  readonly reason: string | null
-}
-
-/** A kind of cause as it is shown: the first of its causes, and how many there are. */
-export interface ToldKind extends Kind<ToldCause> {
-  readonly total: number
-  readonly places: number
 }
 
 /** How much is told at once. */
@@ -98,11 +80,6 @@ export function tellFindings(
     plain: plain.map(({ id }) => id),
     plainPlaces: plain.reduce((sum, { fixable }) => sum + fixable, 0),
   }
-}
-
-/** What names a kind among the others. */
-export function kindKey({ rule, severity }: Pick<Kind, 'rule' | 'severity'>): string {
-  return `${rule} ${severity === 'note'}`
 }
 
 /** How many causes there are of each severity. */

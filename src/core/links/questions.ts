@@ -5,7 +5,8 @@ import type { Viewport } from '../values/media.ts'
 import { linkKinds, type KindsProgress, type LinkKind, type LinkPlace } from './kinds.ts'
 import { stylesInStates, type LinkOnPage } from './link-states.ts'
 import { targetsOn, type Target } from './targets.ts'
-import { wornOn, type Wearable, type WornOn, type WornRule } from './worn.ts'
+import type { Wearable, WornOn, WornRule } from './wearable.ts'
+import { wornOn } from './worn.ts'
 import { proveStates, type ProvedState } from './state-proof.ts'
 
 interface KindsAsk {

@@ -1,5 +1,4 @@
-import { emptiedDeepBlocks } from '../sheet/deep-blocks.ts'
-import { addressesIn } from '../sheet/references.ts'
+import { wornSheet } from '../sheet/worn-sheet.ts'
 import type { Splice } from '../text/splice.ts'
 import { disarmed } from './disarm.ts'
 import { firstByTag, parsePage, type PageElement } from './tree.ts'
@@ -41,24 +40,6 @@ export function wornCopy(text: string, { bridge, root, self, xml = false }: Worn
       splices.push(...wornSheet(element.rawText.text, root, element.rawText.from))
   }
   return splices
-}
-
-/**
- * The copy of a stylesheet that a frame is given: its addresses led to `root`, and without what stands too deep in blocks.
- * `base` shifts the places.
- */
-export function wornSheet(text: string, root: string, base = 0): Splice[] {
-  const emptied = emptiedDeepBlocks(text, base)
-  const stays = ({ from }: Splice) => !emptied.some((gone) => from >= gone.from && from < gone.to)
-  return [...rootedUrls(text, root, base).filter(stays), ...emptied]
-}
-
-/** Splices that lead every root-relative `url()` and `@import` of a stylesheet to `root`; `base` shifts their places. */
-export function rootedUrls(text: string, root: string, base = 0): Splice[] {
-  if (!text.includes('/')) return []
-  return addressesIn(text, base)
-    .filter(({ from }) => text[from - base] === '/' && text[from - base + 1] !== '/')
-    .map(({ from }) => ({ from, to: from + 1, insert: root }))
 }
 
 /** A policy that a page sets for itself keeps its meaning: `'self'` is where the site is served. */

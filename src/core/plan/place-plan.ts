@@ -2,11 +2,8 @@ import type { Page, PageElement } from '../markup/tree.ts'
 import { beginsLine, indentAt, lineEndOf } from '../text/place.ts'
 import { applySplices, type Splice } from '../text/splice.ts'
 import type { PlanBox, PlanItem } from './plan.ts'
+import type { Where } from './where.ts'
 import { writeAgain, writeNew, type Layout, type Written } from './write-plan.ts'
-
-/** Where on a page a plan is put, seen from an element. */
-export const WHERES = ['before', 'after', 'first', 'last'] as const
-export type Where = (typeof WHERES)[number]
 
 /** The markup of a page as it is laid out: one level of indentation, and the line end. */
 export function layoutOf(page: Page): Layout {

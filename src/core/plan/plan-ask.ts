@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { WHERES } from './place-plan.ts'
+import { WHERES } from './where.ts'
 import { planItemSchema, type PlanItem } from './plan.ts'
 
 /** Where a plan goes. Further pages (`also`) get it at the same place. `at` is the element's path, as `elementPath` writes it. */

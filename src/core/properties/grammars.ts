@@ -314,23 +314,25 @@ const REFUSED: Readonly<Record<string, RegExp>> = {
   'grid-column-end': /\bspan\b.*\bspan\b/i,
 }
 
-/** The grammars of properties as browsers take them. */
-const browserLexer: Lexer = fork({ types: TYPES, properties: PROPERTIES }).lexer
+let known: Lexer | null = null
+
+/** The grammars of properties as browsers take them. They are read when they are first asked for, which a window may never do. */
+const browserLexer = (): Lexer => (known ??= fork({ types: TYPES, properties: PROPERTIES }).lexer)
 
 /** Whether browsers have a grammar of their own for this name, beside that of the standard name. */
 export const isOwnName = (property: string): boolean => Object.hasOwn(PROPERTIES, property)
 
 /** The grammar of a property as a tree; null where there is none. */
-export const syntaxOf = (property: string): Syntax | null => browserLexer.getProperty(property, false)?.syntax ?? null
+export const syntaxOf = (property: string): Syntax | null => browserLexer().getProperty(property, false)?.syntax ?? null
 
 /** The grammar of a type, such as `color`; null where there is none, or a tokenizer reads it. */
-export const typeSyntax = (type: string): Syntax | null => browserLexer.getType(type)?.syntax ?? null
+export const typeSyntax = (type: string): Syntax | null => browserLexer().getType(type)?.syntax ?? null
 
 /** Whether a property has a grammar here. Vendor prefixes are not taken off. */
-export const isInGrammars = (property: string): boolean => browserLexer.getProperty(property, false) !== null
+export const isInGrammars = (property: string): boolean => browserLexer().getProperty(property, false) !== null
 
 /** Whether a value matches the grammar of a property; null where there is none. */
 export function matchesGrammar(property: string, value: string): boolean | null {
   if (!isInGrammars(property)) return null
-  return !REFUSED[property]?.test(value) && browserLexer.matchProperty(property, value).error === null
+  return !REFUSED[property]?.test(value) && browserLexer().matchProperty(property, value).error === null
 }

@@ -1,4 +1,4 @@
-import { isCovered } from '../browsers/target.ts'
+import { isCovered } from '../browsers/support.ts'
 import { parseSelectorList } from '../selectors/parse.ts'
 import type { Declaration, Sheet, StyleRule } from '../sheet/parse.ts'
 import { declarationsOf } from '../sheet/walk.ts'

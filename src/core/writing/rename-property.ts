@@ -1,4 +1,5 @@
-import { renameInPage, renameInSheet } from '../color/swatches.ts'
+import { renameInPage } from '../color/rename-in-page.ts'
+import { renameInSheet } from '../color/swatches.ts'
 import type { RenamePlan } from '../classes/rename.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import { NO_CHANGE } from '../site/change.ts'

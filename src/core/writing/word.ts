@@ -1,5 +1,5 @@
 import { supportOf } from '../browsers/support.ts'
-import { CALLED } from '../browsers/target.ts'
+import { CALLED } from '../browsers/browsers.ts'
 import { contrastRatio } from '../color/contrast.ts'
 import { readRgb } from '../color/rgb.ts'
 import type { ElementStyle } from '../cascade/style.ts'

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import mime from 'mime'
-import { wornCopy, wornSheet } from '../../core/markup/worn.ts'
+import { wornCopy } from '../../core/markup/worn.ts'
+import { wornSheet } from '../../core/sheet/worn-sheet.ts'
 import type { TextEncodingName } from '../../core/site/encoding.ts'
 import { isPage, isSheet, isXml, nameOf, type SitePath } from '../../core/paths/paths.ts'
 import { applySplices } from '../../core/text/splice.ts'

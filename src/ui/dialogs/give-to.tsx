@@ -1,6 +1,6 @@
 'use client'
 import type { Applied } from '../../core/classes/apply.ts'
-import { REACH_WORDS, type Reach } from '../../core/classes/like-this.ts'
+import { REACH_WORDS, type Reach } from '../../core/classes/reaches.ts'
 import { count } from '../words.ts'
 import type { PickedElements } from '../state/view.ts'
 

@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useState } from 'react'
 import { escapeIdent } from '../../core/css/ident.ts'
-import type { Reach } from '../../core/classes/like-this.ts'
+import type { Reach } from '../../core/classes/reaches.ts'
 import type { ClassSource, NewClassPlan } from '../../core/classes/new-class.ts'
 import { STARTING_POINTS } from '../../core/classes/starting-points.ts'
 import { escapeRegExp } from '../../core/text/escape-reg-exp.ts'

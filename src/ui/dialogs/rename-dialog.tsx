@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import type { NameKind } from '../../core/classes/names-in-css.ts'
-import { nameFault } from '../../core/classes/rename.ts'
+import { nameFault } from '../../core/classes/name-fault.ts'
 import { swatchNameFault } from '../../core/color/swatches.ts'
 import { Modal } from '../controls/modal.tsx'
 import { carryOut } from '../state/carry-out.ts'

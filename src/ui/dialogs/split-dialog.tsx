@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { nameFault } from '../../core/classes/rename.ts'
+import { nameFault } from '../../core/classes/name-fault.ts'
 import { Modal } from '../controls/modal.tsx'
 import { carryOut } from '../state/carry-out.ts'
 import { useNotice, useWorkroom } from '../state/context.tsx'

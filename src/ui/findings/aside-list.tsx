@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import type { ToldCause } from '../../core/fit/standing.ts'
+import type { ToldCause } from '../../core/fit/told.ts'
 import { carryOut } from '../state/carry-out.ts'
 import { useNotice, useWorkroom } from '../state/context.tsx'
 import { askOnce } from '../state/use-answer.ts'

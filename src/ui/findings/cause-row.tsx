@@ -2,7 +2,7 @@
 import { EyeOff } from 'lucide-react'
 import { useState } from 'react'
 import { keyOf } from '../../core/fit/finding.ts'
-import type { ToldCause, ToldPlace } from '../../core/fit/standing.ts'
+import type { ToldCause, ToldPlace } from '../../core/fit/told.ts'
 import { useRoom } from '../state/context.tsx'
 import { useAnswer } from '../state/use-answer.ts'
 import { count } from '../words.ts'

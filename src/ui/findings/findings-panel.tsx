@@ -2,7 +2,7 @@
 import { X } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { SEVERITIES, type RuleWords, type Severity } from '../../core/fit/finding.ts'
-import { kindKey, type ToldKind } from '../../core/fit/standing.ts'
+import { kindKey, type ToldKind } from '../../core/fit/told.ts'
 import { useInsights, useRoom, type Checked } from '../state/context.tsx'
 import { useAnswer } from '../state/use-answer.ts'
 import { count } from '../words.ts'

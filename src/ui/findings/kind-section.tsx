@@ -1,7 +1,7 @@
 'use client'
 import { ChevronDown, ChevronRight, CircleAlert, Info, TriangleAlert } from 'lucide-react'
 import type { RuleWords, Severity } from '../../core/fit/finding.ts'
-import type { ToldKind } from '../../core/fit/standing.ts'
+import type { ToldKind } from '../../core/fit/told.ts'
 import { useRoom, useWorkroom } from '../state/context.tsx'
 import { askOnce } from '../state/use-answer.ts'
 import { count } from '../words.ts'

@@ -1,7 +1,7 @@
 'use client'
 import { useState } from 'react'
 import { targetInWords, type Target } from '../../core/browsers/target.ts'
-import type { Browser } from '../../core/browsers/support.ts'
+import type { Browser } from '../../core/browsers/browsers.ts'
 import { carryOut } from '../state/carry-out.ts'
 import { useNotice, useWorkroom } from '../state/context.tsx'
 import { askOnce, useAnswer } from '../state/use-answer.ts'

@@ -1,5 +1,5 @@
 'use client'
-import type { ToldPlace } from '../../core/fit/standing.ts'
+import type { ToldPlace } from '../../core/fit/told.ts'
 import { useWorkroom } from '../state/context.tsx'
 import { showPlace } from './show-place.ts'
 

@@ -1,6 +1,6 @@
 'use client'
 import { useEffect, useState } from 'react'
-import type { WornRule } from '../../core/links/worn.ts'
+import type { WornRule } from '../../core/links/wearable.ts'
 import type { WornOnPage } from '../../bridge/messages.ts'
 import { useRoom, useWorkroom } from '../state/context.tsx'
 import { wornKey } from '../state/frames.ts'

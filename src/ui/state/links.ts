@@ -2,7 +2,7 @@ import * as z from 'zod/mini'
 import type { StateCreator } from 'zustand'
 import type { LinkKind, LinkPlace } from '../../core/links/kinds.ts'
 import type { ProofState } from '../../core/links/link-states.ts'
-import type { Wearable, WornOn } from '../../core/links/worn.ts'
+import type { Wearable, WornOn } from '../../core/links/wearable.ts'
 
 /** A state put on in the frames, and what it is put on, in words. */
 export interface Worn {

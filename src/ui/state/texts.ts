@@ -1,4 +1,4 @@
-import { rootedUrls, wornSheet } from '../../core/markup/worn.ts'
+import { rootedUrls, wornSheet } from '../../core/sheet/worn-sheet.ts'
 import { parseSheet, type Sheet } from '../../core/sheet/parse.ts'
 import { reparseSheet } from '../../core/sheet/reparse.ts'
 import { applySplices } from '../../core/text/splice.ts'

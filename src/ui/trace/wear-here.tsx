@@ -1,5 +1,5 @@
 'use client'
-import { WEARABLE } from '../../core/links/worn.ts'
+import { WEARABLE } from '../../core/links/wearable.ts'
 import type { Inspection } from '../../core/trace/inspection.ts'
 import { useRoom } from '../state/context.tsx'
 

@@ -1,4 +1,4 @@
-import { isCovered } from '../../browsers/target.ts'
+import { isCovered } from '../../browsers/support.ts'
 import { brief } from '../../diagnostics/diagnosis.ts'
 import type { Sheet, StyleRule } from '../../sheet/parse.ts'
 import { indentUnit } from '../../sheet/edit.ts'

@@ -1,6 +1,6 @@
 'use client'
 import type { FitStretch, RowState } from '../../../core/boxes/fit-range.ts'
-import { NARROWEST, WIDEST } from '../../../core/boxes/widths-of-page.ts'
+import { NARROWEST, WIDEST } from '../../../core/boxes/widths.ts'
 import { pxWords } from '../../../core/boxes/row-words.ts'
 import { useViewport } from '../../lineup/viewport.ts'
 

@@ -1,6 +1,6 @@
 'use client'
 import { useState } from 'react'
-import { moveShare, writeShares, type Shares as SharesOf } from '../../../core/boxes/shares.ts'
+import { moveShare, writeShares, type Shares as SharesOf } from '../../../core/boxes/write-shares.ts'
 import { lookDoc } from '../../../core/site/step.ts'
 import { useDrag } from '../../controls/drag.ts'
 import { Group } from '../../controls/parts.tsx'

@@ -1,4 +1,4 @@
-import { WEARABLE } from '../../../core/links/worn.ts'
+import { WEARABLE } from '../../../core/links/wearable.ts'
 import type { Workroom } from '../../state/context.tsx'
 import type { WorkroomState } from '../../state/store.ts'
 import type { Command } from '../facet.ts'

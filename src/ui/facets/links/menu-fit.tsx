@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
 import type { FitStretch, RowState } from '../../../core/boxes/fit-range.ts'
-import { WIDEST } from '../../../core/boxes/widths-of-page.ts'
+import { WIDEST } from '../../../core/boxes/widths.ts'
 import type { ReadMenu } from '../../../core/menu/menu.ts'
 import type { MenuPlace } from '../../../core/menu/menu-place.ts'
 import type { SeenBox } from '../../../bridge/messages.ts'

@@ -1,7 +1,7 @@
 'use client'
 import type { ReadMenu } from '../../../core/menu/menu.ts'
 import { NARROW, type Narrow } from '../../../core/menu/menu-look.ts'
-import { NARROWEST, WIDEST } from '../../../core/boxes/widths-of-page.ts'
+import { NARROWEST, WIDEST } from '../../../core/boxes/widths.ts'
 import { Choice } from '../../controls/choice.tsx'
 import { Group } from '../../controls/parts.tsx'
 import { useDraft } from '../../controls/use-draft.ts'

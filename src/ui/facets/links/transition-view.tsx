@@ -7,7 +7,7 @@ import { costOf, readTransition, writeTransition, type Transition } from '../../
 import { reduceMotion, SLOW_MS, unreducedIn } from '../../../core/motion/unreduced.ts'
 import type { ProvedState } from '../../../core/links/state-proof.ts'
 import type { LinkKind } from '../../../core/links/kinds.ts'
-import { WEARABLE, type Wearable } from '../../../core/links/worn.ts'
+import { WEARABLE, type Wearable } from '../../../core/links/wearable.ts'
 import { NO_CHANGE } from '../../../core/site/change.ts'
 import { Choice } from '../../controls/choice.tsx'
 import { useField } from '../../controls/use-field.ts'

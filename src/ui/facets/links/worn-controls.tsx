@@ -2,7 +2,7 @@
 import { Shirt } from 'lucide-react'
 import type { LinkKind } from '../../../core/links/kinds.ts'
 import type { ProofState } from '../../../core/links/link-states.ts'
-import { WEARABLE, type Wearable, type WornOn } from '../../../core/links/worn.ts'
+import { WEARABLE, type Wearable, type WornOn } from '../../../core/links/wearable.ts'
 import { useRoom } from '../../state/context.tsx'
 
 const isWearable = (state: ProofState): state is Wearable => (WEARABLE as readonly string[]).includes(state)

@@ -1,6 +1,7 @@
 'use client'
 import { useState } from 'react'
-import { ROLES, type RoleSpecimen } from '../../../core/type/roles.ts'
+import type { RoleSpecimen } from '../../../core/type/roles.ts'
+import { ROLES } from '../../../core/type/text-roles.ts'
 import { resolveVarsAmong } from '../../../core/edit/variables.ts'
 import { ColorField } from '../../controls/color-field.tsx'
 import { SizeField } from '../../controls/size-field.tsx'
