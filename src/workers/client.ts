@@ -40,44 +40,51 @@ const DIED = 'This could not be found out: what looks at the pages in the backgr
 
 const siteWorker = () => new Worker(new URL('./site.worker.ts', import.meta.url), { type: 'module' })
 
-/** A worker that waits for its workroom, and the site whose texts it is told meanwhile. */
-let ready: { readonly worker: Worker; readonly site: string | null } | null = null
+/** A worker that waits for its workroom, and what it has said meanwhile. */
+interface Waiter {
+  readonly worker: Worker
+  readonly heard: FromWorker[]
+}
+
+/** One that waits, and the site whose texts it is told meanwhile. */
+let ready: (Waiter & { readonly site: string | null }) | null = null
 
 /** Starts the site worker while its site is on its way: it takes a while to come to life. */
 export function warmSiteWorker(): void {
-  ready ??= { worker: waitingWorker(), site: null }
+  ready ??= { ...waitingWorker(), site: null }
 }
 
 /** One that dies while it waits is ready no more: the workroom starts another, and hears what becomes of it. */
-function waitingWorker(): Worker {
+function waitingWorker(): Waiter {
   const worker = siteWorker()
+  const heard: FromWorker[] = []
+  worker.onmessage = ({ data }: MessageEvent<FromWorker>) => heard.push(data)
   worker.onerror = (event) => {
     event.preventDefault()
     if (ready?.worker === worker) ready = null
   }
-  return worker
+  return { worker, heard }
 }
 
 /** Tells a worker that starts which site it is for. Gives where it hears the site's texts. */
 export function readySiteWorker(site: string): MessagePort {
   if (ready?.site !== null) ready?.worker.terminate()
-  ready = { worker: ready?.site === null ? ready.worker : waitingWorker(), site }
+  ready = { ...(ready?.site === null ? ready : waitingWorker()), site }
   const { port1, port2 } = new MessageChannel()
   ready.worker.postMessage({ type: 'loading', id: site, port: port1 } satisfies ToWorker, [port1])
   return port2
 }
 
 /** A worker, and whether it has been told the texts of the site as they were loaded. */
-interface Started {
-  readonly worker: Worker
+interface Started extends Waiter {
   readonly hasTexts: boolean
 }
 
 /** The worker that is ready for a site; else a new one. */
 export function takeSiteWorker(site: string): Started {
-  const found = ready?.site === site ? ready.worker : null
+  const found = ready?.site === site ? ready : null
   if (found) ready = null
-  return { worker: found ?? siteWorker(), hasTexts: found !== null }
+  return found ? { ...found, hasTexts: true } : { worker: siteWorker(), heard: [], hasTexts: false }
 }
 
 /** The workroom's end of the site worker. A worker that dies is started again and told the present state of the site. */
@@ -100,7 +107,7 @@ export class SiteWorker {
   }
 
   private start(): Worker {
-    const { worker, hasTexts } = this.make()
+    const { worker, hasTexts, heard } = this.make()
     this.hasTexts = hasTexts
     worker.onmessage = ({ data }: MessageEvent<FromWorker>) => this.hear(data)
     worker.onerror = (event) => {
@@ -109,6 +116,7 @@ export class SiteWorker {
     }
     worker.onmessageerror = () => this.restart()
     this.silentStarts++
+    for (const said of heard) this.hear(said)
     return worker
   }
 

@@ -1,7 +1,9 @@
 import { unpackSite } from '../protocol/packed-site.ts'
 import { textsIn, type PackedTexts } from '../protocol/packed-texts.ts'
 import { errorSchema, type SiteState } from '../protocol/site-state.ts'
+import { filesNews } from './files-news.ts'
 import { inParts } from './in-parts.ts'
+import type { Loaded } from './protocol.ts'
 
 /** What the loader sends: the site without its texts first, then the texts a few at a time, then the end. */
 export type FromLoader =
@@ -39,15 +41,16 @@ scope.onmessage = async ({ data }: MessageEvent<ToLoader>) => {
     })
   }
   say({ type: 'site', site: read.site })
-  if (data.port) passOn(read.texts, data.port)
+  if (data.port) passOn(read, data.port)
   for (const texts of inParts(textsIn(read.texts), CHARACTERS)) say({ type: 'texts', texts })
   say({ type: 'done' })
 }
 
-/** Gives somebody else the bytes, to be read at the same time. */
-function passOn(texts: PackedTexts, port: MessagePort): void {
+/** Gives somebody else the site, with the texts as bytes, to be read at the same time. */
+function passOn({ site, texts }: { readonly site: SiteState; readonly texts: PackedTexts }, port: MessagePort): void {
   const body = texts.body.slice()
-  port.postMessage({ ...texts, body } satisfies PackedTexts, [body.buffer])
+  const sheet = site.looks.find(({ id }) => id === site.lookId)?.text ?? null
+  port.postMessage({ texts: { ...texts, body }, files: filesNews(site), sheet } satisfies Loaded, [body.buffer])
 }
 
 /** What the server answers; null where it does not. An answer that is cut short is empty. */

@@ -2,6 +2,7 @@ import type { Severity } from '../core/fit/finding.ts'
 import type { WearSummary } from '../core/model/wear-summary.ts'
 import type { SitePath } from '../core/paths/paths.ts'
 import type { Doc } from '../core/site/step.ts'
+import type { PackedTexts } from '../protocol/packed-texts.ts'
 import type { TrackedFile } from './site-fonts.ts'
 import type { Ask, LongQuestion, Progress, Question } from './questions.ts'
 
@@ -24,6 +25,13 @@ export type ToWorker =
   | { type: 'loading'; id: string; port: MessagePort }
   | { type: 'cancel'; id: number }
   | { [Q in Question]: { type: 'ask'; id: number; question: Q; ask: Ask<Q> } }[Question]
+
+/** What comes through the port: the texts, which files there are, and what the sheet says in the look that is worn. */
+export interface Loaded {
+  readonly texts: PackedTexts
+  readonly files: Extract<SiteNews, { type: 'files' }>
+  readonly sheet: string | null
+}
 
 /** What the fit check came to since it last spoke. The findings themselves are asked for. */
 export interface FitNews {

@@ -5,8 +5,8 @@ import { SiteSnapshot } from '../core/model/snapshot.ts'
 import { wearSummary, type WearSummary } from '../core/model/wear-summary.ts'
 import { comparePages, type SitePath } from '../core/paths/paths.ts'
 import { DESK } from '../core/values/media.ts'
-import { textsIn, type PackedTexts } from '../protocol/packed-texts.ts'
-import type { FromWorker, SiteNews, ToWorker } from './protocol.ts'
+import { textsIn } from '../protocol/packed-texts.ts'
+import type { FromWorker, Loaded, SiteNews, ToWorker } from './protocol.ts'
 import { openKept, type Kept } from './kept.ts'
 import { fetchFont, SiteFonts } from './site-fonts.ts'
 import { MEASURING, QUESTIONS, type LongQuestion, type Progress, type Question } from './questions.ts'
@@ -285,26 +285,37 @@ const newer = new Set<SitePath>()
 const tooEarly: ToWorker[] = []
 
 /** Takes all texts from the loader. */
-function takeLoaded(texts: PackedTexts): void {
+function takeLoaded({ texts, files, sheet }: Loaded): void {
   site = site.withTexts([...textsIn(texts)].filter(([path]) => !newer.has(path)))
   isLoading = false
-  newer.clear()
   if (tracked) changed()
-  else nameAhead([...site.pagePaths])
+  else {
+    site = site.withFiles(fonts.given(files.files), files.sheetPath, files.sheetDoc)
+    if (!newer.has(files.sheetPath)) site = site.withText(files.sheetPath, sheet)
+    nameAhead([...site.pagePaths])
+  }
+  newer.clear()
   for (const question of tooEarly.splice(0)) hear(question)
 }
 
 /** What was found earlier is found again by the short names of texts: they are read while the workroom gets ready. */
 function nameAhead(pages: SitePath[]): void {
+  if (tracked) return
   const until = performance.now() + AHEAD_MS
   while (pages.length > 0 && performance.now() < until) site.fingerprint(pages.pop()!)
-  if (pages.length > 0 && !tracked) setTimeout(() => nameAhead(pages))
+  if (pages.length > 0) setTimeout(() => nameAhead(pages))
+  else void kept.then(tellKnown)
+}
+
+/** What an earlier session found is told before the workroom has spoken, where all of it still holds. */
+function tellKnown(): void {
+  if (!tracked && check.isKnown(site)) beginPass()
 }
 
 function load(id: string, port: MessagePort): void {
   isLoading = true
   remember(id)
-  port.onmessage = ({ data }: MessageEvent<PackedTexts>) => takeLoaded(data)
+  port.onmessage = ({ data }: MessageEvent<Loaded>) => takeLoaded(data)
 }
 
 scope.onmessage = ({ data }: MessageEvent<ToWorker>) => {

@@ -23,6 +23,8 @@ const SITE: SiteNews[] = [
 let workers: FakeWorker[]
 let told: { trouble: string[]; gone: string[]; waiting: number[] }
 let worker: SiteWorker
+/** What the next worker has said before it is taken. */
+let saidBefore: FromWorker[] = []
 beforeEach(() => {
   workers = []
   told = { trouble: [], gone: [], waiting: [] }
@@ -37,7 +39,7 @@ beforeEach(() => {
   worker = new SiteWorker(events, () => {
     const fake = new FakeWorker()
     workers.push(fake)
-    return { worker: fake as unknown as Worker, hasTexts: workers.length === 1 }
+    return { worker: fake as unknown as Worker, heard: saidBefore.splice(0), hasTexts: workers.length === 1 }
   })
 })
 
@@ -66,6 +68,12 @@ describe('the workroom’s end of the site worker', () => {
     expect(workers[0]!.heard).toEqual(SITE.slice(0, 1))
     workers[0]!.die()
     expect(workers[1]!.heard).toEqual(SITE)
+  })
+
+  it('what a worker has said before it is taken is heard', () => {
+    saidBefore = [{ type: 'trouble', about: 'fit', page: null, message: 'early' }]
+    workers[0]!.die()
+    expect(told.trouble).toEqual(['fit null early'])
   })
 
   it('a worker that dies is started again with the present state, and what was asked is asked again', async () => {

@@ -57,6 +57,12 @@ export class FitCheck {
     })
   }
 
+  /** Whether a pass would find nothing but what is remembered. */
+  isKnown(model: SiteSnapshot): boolean {
+    const whole = this.memory.find(WHOLE)
+    return whole !== undefined && sameKey(whole.key, siteKey(model)) && this.due(model, model.pagePaths).length === 0
+  }
+
   private checkPage(site: FitSite, path: SitePath): readonly Finding[] {
     const key = pageKey(site.model, path)
     const before = this.memory.find(path)

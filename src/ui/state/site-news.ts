@@ -1,5 +1,6 @@
 import type { SitePath } from '../../core/paths/paths.ts'
 import { lookDoc, pathOfDoc } from '../../core/site/step.ts'
+import { filesNews } from '../../workers/files-news.ts'
 import type { SiteNews } from '../../workers/protocol.ts'
 import { sheetText } from './document.ts'
 import { type WorkroomState } from './store.ts'
@@ -14,12 +15,6 @@ export function wornTexts(state: WorkroomState): Map<SitePath, string> {
   const dragged = state.preview && pathOfDoc(state.preview.doc)
   if (dragged) texts.set(dragged, state.preview.text)
   return texts.set(state.sheetPath, sheetText(state))
-}
-
-/** Which files there are. */
-export function filesNews({ files, sheetPath, lookId }: WorkroomState): SiteNews {
-  const known = files.map(({ path, hash, size, pixels, encoding }) => ({ path, hash, size, pixels, encoding }))
-  return { type: 'files', files: known, sheetPath, sheetDoc: lookDoc(lookId) }
 }
 
 /** What the sheet says in every look. */
