@@ -1,10 +1,10 @@
 import type { PageStyles } from '../cascade/cascade.ts'
+import { isThere, pseudosThatMayDiffer } from '../cascade/pseudos.ts'
 import { resolvedValue } from '../cascade/resolved.ts'
 import type { ElementStyle } from '../cascade/style.ts'
 import { visitedValue } from '../contrast/visited.ts'
 import { descendantsOf, type PageElement } from '../markup/tree.ts'
 import { idOf, LONGHANDS } from '../properties/longhands.ts'
-import { isThere } from '../proof/differences.ts'
 import type { LinkCondition } from '../states/links.ts'
 
 /** What an element, or a pseudo-element of it, looks like otherwise in a state: values by longhand. */
@@ -35,7 +35,7 @@ export function wornChanges(
     if (before === after) continue
     const values = valuesOf(before, after)
     if (values) found.push({ element, pseudo: '', values })
-    for (const pseudo of pseudosOf(before, after)) {
+    for (const pseudo of pseudosThatMayDiffer(before, after)) {
       const [was, is] = [rest.of(element, pseudo), worn.of(element, pseudo)]
       if (!isThere(was, before) && !isThere(is, after)) continue
       const changed = differing(was, is, visited)
@@ -43,11 +43,6 @@ export function wornChanges(
     }
   }
   return found
-}
-
-function pseudosOf(before: ElementStyle, after: ElementStyle): Set<string> {
-  const rules = [...before.matched.rules, ...after.matched.rules]
-  return new Set(rules.map(({ pseudo }) => pseudo).filter((pseudo) => pseudo !== ''))
 }
 
 function differing(before: ElementStyle, after: ElementStyle, visited: boolean): WornChange['values'] | null {

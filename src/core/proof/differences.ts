@@ -1,8 +1,9 @@
 import type { PageStyles } from '../cascade/cascade.ts'
+import { isThere, pseudosThatMayDiffer } from '../cascade/pseudos.ts'
 import { resolvedValue } from '../cascade/resolved.ts'
 import type { ElementStyle } from '../cascade/style.ts'
 import type { PageElement } from '../markup/tree.ts'
-import { idOf, LONGHANDS } from '../properties/longhands.ts'
+import { LONGHANDS } from '../properties/longhands.ts'
 
 /** A value in which two styles, or those of their pseudo-elements, differ. */
 export interface ValueDifference {
@@ -16,8 +17,6 @@ export interface ValueDifference {
 }
 
 const NONE: readonly ValueDifference[] = []
-const DISPLAY = idOf('display')
-const CONTENT = idOf('content')
 
 /**
  * What styles differ in before and after a change. Elements that look alike share a style, so each pair of styles is compared once,
@@ -43,7 +42,7 @@ export class StyleDifferences {
     this.known.set(own, row)
     let found = row.get(next)
     if (!found) {
-      found = [...differing(own, next), ...pseudosOf(own, next).flatMap((name) => ofPseudo(name))]
+      found = [...differing(own, next), ...[...pseudosThatMayDiffer(own, next)].flatMap((name) => ofPseudo(name))]
       row.set(next, found)
     }
     return found
@@ -53,13 +52,6 @@ export class StyleDifferences {
       return isThere(a, own) || isThere(b, next) ? differing(a, b) : NONE
     }
   }
-}
-
-/** The pseudo-elements that may differ: where the same rules match and the same is handed down, none does. */
-function pseudosOf(a: ElementStyle, b: ElementStyle): readonly string[] {
-  if (a.matched === b.matched && a.inherited === b.inherited) return []
-  const rules = [...a.matched.rules, ...b.matched.rules]
-  return [...new Set(rules.map(({ pseudo }) => pseudo))].filter((pseudo) => pseudo !== '')
 }
 
 function differing(a: ElementStyle, b: ElementStyle): readonly ValueDifference[] {
@@ -75,12 +67,4 @@ function differing(a: ElementStyle, b: ElementStyle): readonly ValueDifference[]
 function onlyFollows(a: ElementStyle, b: ElementStyle, id: number): boolean {
   if (a.value(id) === b.value(id)) return true
   return LONGHANDS[id]!.inherited && !a.winners[id] && !b.winners[id]
-}
-
-/** Whether a pseudo-element is there at all (CSS Pseudo-Elements 4): a marker beside a list item, content that says something. */
-export function isThere(style: ElementStyle, of: ElementStyle): boolean {
-  if (style.pseudoName === 'marker') return of.value(DISPLAY).includes('list-item')
-  if (style.pseudoName === 'before' || style.pseudoName === 'after')
-    return !['none', 'normal'].includes(style.value(CONTENT))
-  return style.pseudoName !== 'placeholder' || ['input', 'textarea'].includes(of.element.tag)
 }

@@ -1,11 +1,11 @@
 import { PageStyles } from '../cascade/cascade.ts'
+import { isThere, pseudosThatMayDiffer } from '../cascade/pseudos.ts'
 import type { StyleNode } from '../cascade/style-tree.ts'
 import type { ElementStyle } from '../cascade/style.ts'
 import { describeElement } from '../markup/describe.ts'
 import type { PageElement } from '../markup/tree.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
 import type { SitePath } from '../paths/paths.ts'
-import { isThere } from '../proof/differences.ts'
 import { whyOf } from '../proof/proof.ts'
 import { LONGHANDS } from '../properties/longhands.ts'
 import type { Viewport } from '../values/media.ts'
@@ -115,7 +115,7 @@ class Compared {
     this.equal.set(a, known)
     if (known.has(b)) return null
     known.add(b)
-    for (const pseudo of ['', ...pseudosOf(a, b)]) {
+    for (const pseudo of ['', ...pseudosThatMayDiffer(a, b)]) {
       const [x, y] = pseudo === '' ? [a, b] : [old.of(element, pseudo), now.of(element, pseudo)]
       if (pseudo !== '' && !isThere(x, a) && !isThere(y, b)) continue
       this.values += LONGHANDS.length
@@ -127,15 +127,6 @@ class Compared {
     return null
   }
 }
-
-/** The pseudo-elements that may differ: where the same rules match and the same is handed down, none does unless its element does. */
-function pseudosOf(a: ElementStyle, b: ElementStyle): ReadonlySet<string> {
-  if (a.matched === b.matched && a.inherited === b.inherited) return NONE
-  const rules = [...a.matched.rules, ...b.matched.rules]
-  return new Set(rules.flatMap(({ pseudo }) => (pseudo === '' ? [] : [pseudo])))
-}
-
-const NONE: ReadonlySet<string> = new Set()
 
 /** The styles of a page of which an element stands at a place of the tree, and what is around it above that. */
 function standing({ page, cascade }: PageStyles, element: PageElement, node: StyleNode): PageStyles {
