@@ -187,8 +187,8 @@ export async function clickInCloseUp(page: Page, file: string, selector: string,
   await page.mouse.click(box.x + spot.x * scale, box.y + spot.y * scale, { clickCount: times })
 }
 
-/** Waits until a page has loaded and been drawn: before, browsers let clicks on it go by. */
-async function drawn(frame: Frame): Promise<void> {
+/** Waits until a page has been drawn as it is now: before, browsers let clicks go by and put timers off. */
+export async function drawn(frame: Frame): Promise<void> {
   await frame.waitForLoadState()
   await frame.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))))
 }
