@@ -50,28 +50,27 @@ export async function fix(
   }
   const site = await measureImages(readSite(folder, viewport, sheet), folder)
   copySite(folder, out)
+  const wanted = (model: SiteSnapshot, finding: Finding) =>
+    finding.fixable && (rule === undefined ? isPlain(model, [finding]) : finding.rule === rule)
   const fixed: Record<string, number> = {}
-  let left = 0
-  let asks: Record<string, number> = {}
-  let faults: readonly string[] = []
-  const looking = new FitCheck()
+  // What is mended is looked for alone; by all rules the copy is looked at once, as it has become.
+  const mending = new FitCheck(
+    undefined,
+    RULES.filter(({ id, fix, plain }) => fix && (rule === undefined ? plain : id === rule)),
+  )
   let { model } = site
   for (let round = 0; round < ROUNDS; round++) {
-    const { findings, faults: failed } = lookThrough(model, looking)
-    faults = [...site.unread, ...failed.map(faultWords)]
-    const now = model
-    const wanted = (finding: Finding) => (rule === undefined ? isPlain(now, [finding]) : finding.rule === rule)
-    const mendable = findings.filter((finding) => finding.fixable && wanted(finding))
-    asks = countByRule(findings.filter((finding) => finding.fixable && !wanted(finding)))
+    const mendable = lookThrough(model, mending).findings.filter((finding) => wanted(model, finding))
     const change = writable(to, planFix(model, mendable))
-    left = findings.length
     if (isNothing(change)) break
     carryOut(to, change)
     model = model.after(change)
     for (const each of mendable) fixed[each.rule] = (fixed[each.rule] ?? 0) + 1
   }
   if (Object.keys(fixed).length > 0) writeMissingSheet(model, to)
-  return { fixed, left, asks, faults }
+  const { findings, faults } = lookThrough(model, mending.byAllRules())
+  const asks = countByRule(findings.filter((finding) => finding.fixable && !wanted(model, finding)))
+  return { fixed, left: findings.length, asks, faults: [...site.unread, ...faults.map(faultWords)] }
 }
 
 function countByRule(findings: readonly Finding[]): Record<string, number> {

@@ -15,20 +15,34 @@ export interface FitProgress {
   readonly fault: string | null
 }
 
-const PAGE_RULES = RULES.filter((rule): rule is PageRule => rule.scope === 'page')
-const SITE_RULES = RULES.filter((rule): rule is SiteRule => rule.scope === 'site')
-
-const BY_SHEETS: ReadonlySet<string> = new Set(PAGE_RULES.filter((rule) => rule.readsSheets).map(({ id }) => id))
-
 /** What the check remembers of pages, and under `''` what it found by comparing them. */
 export type FitMemory = PageMemory<readonly Finding[]>
 const WHOLE = ''
 
 /** The fit check of a site, again and again. Each pass looks only at what has changed since the one before. */
 export class FitCheck {
-  private site: FitSite | undefined
+  private readonly byMarkup: readonly PageRule[]
+  private readonly bySheets: readonly PageRule[]
+  private readonly comparing: readonly SiteRule[]
+  private readonly bySheetsNames: ReadonlySet<string>
 
-  constructor(readonly memory: FitMemory = new PageMemory()) {}
+  /** `site` is what an earlier check knows of the site; see {@link FitCheck.byAllRules}. */
+  constructor(
+    readonly memory: FitMemory = new PageMemory(),
+    rules: readonly FitRule[] = RULES,
+    private site?: FitSite,
+  ) {
+    const onPages = rules.filter((rule): rule is PageRule => rule.scope === 'page')
+    this.comparing = rules.filter((rule): rule is SiteRule => rule.scope === 'site')
+    this.bySheets = onPages.filter(({ readsSheets }) => readsSheets)
+    this.byMarkup = onPages.filter(({ readsSheets }) => !readsSheets)
+    this.bySheetsNames = new Set(this.bySheets.map(({ id }) => id))
+  }
+
+  /** A check by all rules of a site that this one has looked at by some of them. */
+  byAllRules(): FitCheck {
+    return new FitCheck(new PageMemory(), RULES, this.site)
+  }
 
   /** One pass, page by page in the order of `paths`: whoever runs it may stop between two, and begin anew with a later snapshot. */
   *run(model: SiteSnapshot, paths: readonly SitePath[] = model.pagePaths): Generator<FitProgress, void, void> {
@@ -71,18 +85,15 @@ export class FitCheck {
     const check = (rule: PageRule) => findingsOf(rule, rule.check(page))
     const byMarkup =
       before && sameKey(before.key, key, false)
-        ? before.value.filter(({ rule }) => !BY_SHEETS.has(rule))
-        : PAGE_RULES.filter(({ readsSheets }) => !readsSheets).flatMap(check)
-    return this.memory.remember(path, key, [
-      ...byMarkup,
-      ...PAGE_RULES.filter((rule) => rule.readsSheets).flatMap(check),
-    ])
+        ? before.value.filter(({ rule }) => !this.bySheetsNames.has(rule))
+        : this.byMarkup.flatMap(check)
+    return this.memory.remember(path, key, [...byMarkup, ...this.bySheets.flatMap(check)])
   }
 
   /** Rules that compare pages, one after another: whoever runs the pass may stop between two. */
   private *compare(site: FitSite, key: PageKey): Generator<FitProgress, Look, void> {
     const each: Look[] = []
-    for (const rule of SITE_RULES) {
+    for (const rule of this.comparing) {
       each.push(guarded(() => findingsOf(rule, rule.check(site))))
       yield { page: null, findings: null, fault: null }
     }
