@@ -1,13 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { Cascade } from '../../src/core/cascade/cascade.ts'
+import { Cascade, type PageStyles } from '../../src/core/cascade/cascade.ts'
+import { groupingOf } from '../../src/core/cascade/style-tree.ts'
 import { idOf, longhand, LONGHANDS } from '../../src/core/properties/longhands.ts'
 import { resolvedValue } from '../../src/core/cascade/resolved.ts'
 import { parsePage } from '../../src/core/markup/tree.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { statesOf, type WornState } from '../../src/core/selectors/states.ts'
 import { generatedSite } from '../../e2e/cascade/generated.ts'
-import { sheetsWorn } from '../../src/core/model/wear.ts'
+import { sheetsWorn } from '../../src/core/model/sheets-worn.ts'
 import { linksIn } from '../../src/core/states/links.ts'
 import { runs } from '../runs.ts'
 import { tidyPage, untidySheet } from '../tidy-sheets.ts'
@@ -442,6 +443,34 @@ describe('a cascade after an edit', () => {
           }),
         ),
     )
+
+  // For each element the first one that stands where it does.
+  type Nodes = PageStyles['nodes']
+  const firsts = (nodes: Nodes) => nodes.map((node) => nodes.indexOf(node))
+
+  it('puts elements together as before only where it says so', () => {
+    let together = 0
+    const coming = fc.constantFrom('body > *', 'main > :first-child', '*', 'p + p', 'li:nth-child(2)', 'a', '[class] *')
+    fc.assert(
+      fc.property(untidySheet, fc.array(coming, { minLength: 1, maxLength: 3 }), (text, selectors) => {
+        let cascade = new Cascade(worn(text), settings)
+        let sheet = text
+        for (const [at, selector] of selectors.entries()) {
+          sheet += `\n${selector} { top: ${at}px }`
+          const after = cascade.after(0, worn(sheet)[0]!.sheet) ?? new Cascade(worn(sheet), settings)
+          for (const state of [null, linksIn('hover')]) {
+            const [before, now] = [cascade, after].map((each) => each.stylesOf(page, state).nodes) as [Nodes, Nodes]
+            if (groupingOf(before) !== groupingOf(now)) continue
+            together += before === now ? 0 : 1
+            expect(firsts(now)).toEqual(firsts(before))
+          }
+          cascade = after
+        }
+      }),
+      { numRuns: runs(100) },
+    )
+    expect(together).toBeGreaterThan(20)
+  })
 
   it('gives what a new cascade gives, wherever rules go and whichever come, in states too', () => {
     const step = fc.tuple(fc.nat(99), fc.nat(99), fc.constantFrom('moves', 'goes', 'comes'))

@@ -278,7 +278,10 @@ describe('text of links that is too faint in a state', () => {
         const site = siteOf({ ...files, 's.css': sheet }, [], 's.css')
         expect(told(site)).toEqual(oneByOne(site))
         const after = site.withText('s.css', `${sheet}\n${more}`)
-        expect(told(after)).toEqual(oneByOne(siteOf({ ...files, 's.css': `${sheet}\n${more}` }, [], 's.css')))
+        const anew = siteOf({ ...files, 's.css': `${sheet}\n${more}` }, [], 's.css')
+        expect(told(after)).toEqual(oneByOne(anew))
+        allContrastPairs(site, VIEWPORT)
+        expect(allContrastPairs(after, VIEWPORT)).toEqual(allContrastPairs(anew, VIEWPORT))
         seen += told(after).length
       }),
       { numRuns: runs(300) },

@@ -16,6 +16,8 @@ export class StyleNode {
   particular: Map<string, StyleNode> | null = null
   /** Where its elements stand as long as rules that came later are left out of it. */
   was: StyleNode | null = null
+  /** Nodes below, by where the first of their elements stood before. */
+  moved: Map<StyleNode, StyleNode> | null = null
 
   constructor(
     /** Parents have smaller ids than what is below them. */
@@ -25,6 +27,30 @@ export class StyleNode {
     readonly own: Own,
     readonly element: PageElement,
   ) {}
+}
+
+/** How the elements of a page move from their nodes to those of a later tree. */
+class Moves {
+  /** False as soon as elements of one node, or of two, might have come apart, or together. */
+  areTogether = true
+  /** Nodes that an element has left, though all around it stayed: another one may have stayed. */
+  readonly left = new Set<StyleNode>()
+
+  /** Whether those that stood together do so still, and no others. */
+  keepTogether(before: readonly StyleNode[], now: readonly StyleNode[]): boolean {
+    if (!this.areTogether || this.left.size === 0) return this.areTogether
+    return !now.some((node, at) => node === before[at] && this.left.has(node))
+  }
+}
+
+const groupings = new WeakMap<readonly StyleNode[], readonly StyleNode[]>()
+
+/**
+ * The same object for nodes of a page that put the same elements together, whatever the nodes are; often also where a rule has
+ * come that everything stands elsewhere with.
+ */
+export function groupingOf(nodes: readonly StyleNode[]): object {
+  return groupings.get(nodes) ?? nodes
 }
 
 /** So many nodes of other trees burden none. */
@@ -70,7 +96,6 @@ export class StyleTree {
     if (this.before && !this.matching.touches(page)) return this.before.nodesOf(page)
     const before = this.before?.nodesOf(page) ?? null
     const found = this.placed(page, this.matching.matchAll(page), before)
-    if (before) tellBefore(found, before)
     this.byPage.set(page, found)
     return found
   }
@@ -88,9 +113,7 @@ export class StyleTree {
     for (const at of missing.reverse()) {
       const match = this.matching.matchOne(page, at, states)
       const there = this.before?.nodeAt(page, at.index, states)
-      const node = this.nodeLike(there, at, at.parent ? some[at.parent.index]! : null, match)
-      if (there) stoodAt(node, there)
-      some[at.index] = node
+      some[at.index] = this.nodeLike(there, at, at.parent ? some[at.parent.index]! : null, match, new Moves())
     }
     return some[index]!
   }
@@ -105,32 +128,64 @@ export class StyleTree {
     const rest = this.nodesOf(page)
     const matches = this.matching.matchInStates(page, states, (index) => rest[index]!.match)
     const before = this.before?.nodesInStates(page, states) ?? null
-    const found = this.placed(page, matches, before ?? rest)
-    if (before) tellBefore(found, before)
+    const found = this.placed(page, matches, before, rest)
     byStates.set(states, found)
     return found
   }
 
-  /** The nodes of elements by what they match: `like` itself, where they are all the same ones. */
-  private placed(page: Page, matches: readonly Match[], like: readonly StyleNode[] | null): readonly StyleNode[] {
+  /** The nodes of elements by what they match: those they had before or have at rest themselves, where all are the same ones. */
+  private placed(
+    page: Page,
+    matches: readonly Match[],
+    before: readonly StyleNode[] | null,
+    rest: readonly StyleNode[] | null = null,
+  ): readonly StyleNode[] {
+    const { elements } = page
     const made = new Array<StyleNode>(matches.length)
-    let differs = like === null
-    for (const [at, element] of page.elements.entries()) {
+    let isRest = rest !== null
+    let isBefore = before !== null
+    const moves = new Moves()
+    for (let at = 0; at < made.length; at++) {
+      const element = elements[at]!
       const parent = element.parent ? made[element.parent.index]! : null
-      made[at] = this.nodeLike(like?.[at], element, parent, matches[at]!)
-      differs ||= made[at] !== like![at]
+      const match = matches[at]!
+      const resting = rest?.[at]
+      const stood = before?.[at]
+      const node = isAt(resting, parent, match) ? resting! : this.nodeLike(stood, element, parent, match, moves)
+      made[at] = node
+      isRest &&= node === resting
+      isBefore &&= node === stood
+      moves.areTogether &&= node === stood || node.was === stood
     }
-    return differs ? made : like!
+    if (isRest || isBefore) return isRest ? rest! : before!
+    // Those that are where they are at rest are together as far as they are there.
+    const areResting = rest === null || groupingOf(rest) === groupingOf(this.before?.nodesOf(page) ?? rest)
+    if (before && areResting && moves.keepTogether(before, made)) groupings.set(made, groupings.get(before) ?? before)
+    return made
   }
 
-  /** The node of an element: the one it has elsewhere, where nothing around it and nothing it matches is another there. */
+  /**
+   * The node of an element: the one it had `before`, where nothing around it and nothing it matches is another now; else the
+   * one that an element like it moved to.
+   */
   private nodeLike(
-    like: StyleNode | undefined,
+    before: StyleNode | undefined,
     element: PageElement,
     parent: StyleNode | null,
     match: Match,
+    moves: Moves,
   ): StyleNode {
-    return like?.match === match && like.parent === parent ? like : this.nodeOf(element, parent, match)
+    if (!before) return this.nodeOf(element, parent, match)
+    if (isAt(before, parent, match)) return before
+    if (before.parent === parent) moves.left.add(before)
+    const moved = parent?.moved?.get(before)
+    // What is asked of attributes only now is not told by where an element stood.
+    if (moved?.match === match && (before.match.readsAttributes || !match.readsAttributes)) return moved
+    if (moved) moves.areTogether = false
+    const node = this.nodeOf(element, parent, match)
+    node.was ??= before
+    if (parent && !moved) (parent.moved ??= new Map()).set(before, node)
+    return node
   }
 
   private nodeOf(element: PageElement, parent: StyleNode | null, match: Match): StyleNode {
@@ -166,10 +221,6 @@ export class StyleTree {
   }
 }
 
-function tellBefore(found: readonly StyleNode[], before: readonly StyleNode[]): void {
-  if (found !== before) for (const [at, node] of found.entries()) stoodAt(node, before[at]!)
-}
-
-function stoodAt(node: StyleNode, before: StyleNode): void {
-  if (node !== before) node.was ??= before
+function isAt(node: StyleNode | undefined, parent: StyleNode | null, match: Match): boolean {
+  return node?.match === match && node.parent === parent
 }

@@ -3,7 +3,7 @@ import type { Viewport } from '../values/media.ts'
 import { idOf } from '../properties/longhands.ts'
 import { resolvedValue } from '../cascade/resolved.ts'
 import type { ElementStyle } from '../cascade/style.ts'
-import type { StyleNode } from '../cascade/style-tree.ts'
+import { groupingOf, type StyleNode } from '../cascade/style-tree.ts'
 import { SIDES } from '../values/sides.ts'
 import { contrastRatio, isLarge, NEEDS } from '../color/contrast.ts'
 import { CLEAR, hexOfRgb, readRgb, type Rgb } from '../color/rgb.ts'
@@ -72,19 +72,40 @@ interface Tally {
   count: number
 }
 
+/** Tallies of a page, and all of its elements, or those in links, to be asked for text that the sheet writes. */
+interface Tallies {
+  readonly own: readonly Tally[]
+  readonly all: readonly Tally[]
+}
+
 /**
  * Which styles hold text on a page. It depends on the page's tree and on which elements stand at the same node of the tree of
  * styles, not on what the styles say: so it holds for every version of a cascade.
  */
-const tallies = new WeakMap<PageStyles['nodes'], Partial<Record<LinkCondition, readonly Tally[]>>>()
+const byNodes = new WeakMap<PageStyles['nodes'], Partial<Record<LinkCondition, readonly Tally[]>>>()
+const byGrouping = new WeakMap<object, Partial<Record<LinkCondition, Tallies>>>()
 
 function talliesOf(styles: PageStyles, state: LinkCondition): readonly Tally[] {
-  const byState = tallies.get(styles.nodes) ?? {}
-  tallies.set(styles.nodes, byState)
-  return (byState[state] ??= tally(styles, state))
+  const known = byNodes.get(styles.nodes) ?? {}
+  byNodes.set(styles.nodes, known)
+  if (known[state]) return known[state]
+  const grouping = groupingOf(styles.nodes)
+  const byState = byGrouping.get(grouping) ?? {}
+  byGrouping.set(grouping, byState)
+  const { own, all } = (byState[state] ??= tally(styles, state))
+  return (known[state] = [...own, ...writersAmong(styles, all)])
 }
 
-function tally(styles: PageStyles, state: LinkCondition): readonly Tally[] {
+/** Those of the elements that write text before or behind them. */
+function writersAmong(styles: PageStyles, all: readonly Tally[]): Tally[] {
+  const hasOne = (pseudo: string, { first }: Tally) =>
+    styles.cascade.matchedOf(styles.nodes[first.index]!.match).rules.some((rule) => rule.pseudo === pseudo)
+  return (['before', 'after'] as const).flatMap((pseudo) =>
+    all.filter((tally) => hasOne(pseudo, tally)).map((tally) => ({ ...tally, pseudo })),
+  )
+}
+
+function tally(styles: PageStyles, state: LinkCondition): Tallies {
   const { texts, inLinks, controls, besideText } = holdersOf(styles.page)
   const count = (kind: PairKind, elements: readonly PageElement[]) => {
     const byNode = new Map<StyleNode, Tally>()
@@ -100,12 +121,7 @@ function tally(styles: PageStyles, state: LinkCondition): readonly Tally[] {
   if (state === 'none') found.push(...count('control', controls))
   // A link beside text must be found at rest and once visited; in the other states it is being pointed at already.
   if (state === 'none' || state === 'visited') found.push(...count('link-in-text', besideText))
-  const all = count('text', state === 'none' ? styles.page.elements : inLinks)
-  for (const pseudo of ['before', 'after'] as const) {
-    const hasOne = ({ first }: Tally) => styles.of(first).matched.rules.some((rule) => rule.pseudo === pseudo)
-    found.push(...all.filter(hasOne).map((tally) => ({ ...tally, pseudo })))
-  }
-  return found
+  return { own: found, all: count('text', state === 'none' ? styles.page.elements : inLinks) }
 }
 
 /** Tells the surfaces what visited links look like at rest, up to the link and down to the text in it. */

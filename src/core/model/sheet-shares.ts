@@ -4,7 +4,7 @@ import { rulesWithImports } from '../site/choose-sheet.ts'
 import { DESK } from '../values/media.ts'
 import { styleRules } from '../sheet/walk.ts'
 import type { SiteSnapshot } from './snapshot.ts'
-import { sheetsWorn } from './wear.ts'
+import { sheetsWorn } from './sheets-worn.ts'
 
 /** A stylesheet of a site, by how many pages wear it on a screen, linked or imported. */
 export interface SheetShare {

@@ -8,7 +8,7 @@ import { linksIn, type LinkCondition } from '../states/links.ts'
 import { memo } from '../text/memo.ts'
 import type { Viewport } from '../values/media.ts'
 import type { SiteTexts } from './site-texts.ts'
-import { sheetsWorn, type WearContext } from './wear.ts'
+import { sheetsWorn, type WearContext } from './sheets-worn.ts'
 
 /** Cascades remembered at once: pages with blocks of their own have one each. */
 const CASCADES_AT_MOST = 500

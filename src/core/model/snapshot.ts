@@ -10,7 +10,7 @@ import type { LinkCondition } from '../states/links.ts'
 import type { Viewport } from '../values/media.ts'
 import { SiteStyles } from './site-styles.ts'
 import { SiteTexts, type TextChanges, type WornSheet } from './site-texts.ts'
-import type { WearContext } from './wear.ts'
+import type { WearContext } from './sheets-worn.ts'
 
 /** Where versions come from: later snapshots have larger numbers. */
 let latest = 0

@@ -1,18 +1,15 @@
 import { Cascade, type PageStyles } from '../cascade/cascade.ts'
-import { readImport } from '../cascade/import.ts'
-import { mediaMatches, type Viewport } from '../values/media.ts'
 import { LONGHANDS } from '../properties/longhands.ts'
 import type { Cascaded } from '../cascade/cascaded.ts'
-import type { AuthorSheet } from '../cascade/rules.ts'
 import { entriesFor, placeOfEntry } from '../cascade/entries.ts'
-import { supportsMatches } from '../cascade/supports.ts'
 import { basePath } from '../markup/base.ts'
 import { describeElement } from '../markup/describe.ts'
 import { elementsNamed, type Page, type PageElement } from '../markup/tree.ts'
-import { parseSheet, type Sheet } from '../sheet/parse.ts'
+import type { Sheet } from '../sheet/parse.ts'
 import { closestName, folderOf, nameOf, relativeReference, targetOf, type SitePath } from '../paths/paths.ts'
 import { memo } from '../text/memo.ts'
 import { mayBeat } from './may-beat.ts'
+import { isActive, relOf, sheetsWorn, type WearContext } from './sheets-worn.ts'
 
 /** Why a page does not wear the sheet; the ids are those of the fit check's rules. */
 export type WearFault =
@@ -52,14 +49,6 @@ export interface WearReport {
   readonly overridden: readonly Overridden[]
   /** Scripts of the page's own. In frames they are off. */
   readonly scripts: number
-}
-
-/** What the check needs to know of the site. `readSheet` gives a stylesheet of the site, parsed, or null. */
-export interface WearContext {
-  readonly sheetPath: SitePath
-  readonly files: { has(path: SitePath): boolean; keys(): Iterable<SitePath> }
-  readonly readSheet: (path: SitePath) => Sheet | null
-  readonly viewport: Viewport
 }
 
 /**
@@ -121,70 +110,6 @@ const styledBySelf = memo((page: Page) => page.elements.filter(({ attributes }) 
 const hasOwnSay = memo(({ entries }: Cascaded) =>
   entries.some(({ owner }) => owner === 'inline' || (typeof owner === 'object' && owner.source.kind === 'embedded')),
 )
-
-/** All stylesheets of a page in cascade order: linked files with their imports, and embedded blocks. */
-export function sheetsWorn(path: SitePath, page: Page, context: WearContext): AuthorSheet[] {
-  const worn: AuthorSheet[] = []
-  const base = basePath(path, page)
-  const addFile = (
-    file: SitePath,
-    seen: readonly SitePath[],
-    layers: readonly string[],
-    layersBefore: readonly string[],
-  ) => {
-    const sheet = context.files.has(file) && !seen.includes(file) ? context.readSheet(file) : null
-    if (!sheet) return
-    addImports(file, sheet, [...seen, file], layers)
-    worn.push({ kind: 'external', file, offset: 0, sheet, layers, layersBefore })
-  }
-  const addImports = (from: SitePath, sheet: Sheet, seen: readonly SitePath[], layers: readonly string[]) => {
-    const layersBefore: string[] = []
-    for (const rule of sheet.rules) {
-      if (rule.kind === 'style') break
-      if (rule.name === 'layer' && !rule.block)
-        layersBefore.push(...rule.prelude.split(',').map((name) => [...layers, name.trim()].join('.')))
-      else if (rule.name === 'import') {
-        const wanted = readImport(rule.prelude)
-        const target = targetOf(from, wanted?.url ?? '')
-        if (!wanted || target.kind !== 'site' || !mediaMatches(wanted.media, context.viewport)) continue
-        if (
-          wanted.supports !== null &&
-          !supportsMatches(/^[\w-]+\s*:/.test(wanted.supports) ? `(${wanted.supports})` : wanted.supports)
-        )
-          continue
-        addFile(target.path, seen, wanted.layer === null ? layers : [...layers, wanted.layer], layersBefore)
-      } else if (rule.name !== 'charset') break
-    }
-  }
-  const sources = [...elementsNamed(page, 'link'), ...elementsNamed(page, 'style')].sort(
-    (one, other) => one.index - other.index,
-  )
-  for (const element of sources) {
-    if (!isActive(element, context.viewport)) continue
-    if (element.tag === 'link' && relOf(element).includes('stylesheet') && !relOf(element).includes('alternate')) {
-      const target = targetOf(base, element.attributes.get('href') ?? '')
-      if (target.kind === 'site') addFile(target.path, [], [], [])
-    } else if (element.tag === 'style' && element.rawText) {
-      const sheet = parseSheet(element.rawText.text)
-      addImports(base, sheet, [], [])
-      worn.push({ kind: 'embedded', file: path, offset: element.rawText.from, sheet })
-    }
-  }
-  return worn
-}
-
-function isActive(element: PageElement, viewport: Viewport): boolean {
-  const type = (element.attributes.get('type') ?? '').trim().toLowerCase()
-  if (type !== '' && type !== 'text/css') return false
-  return !element.attributes.has('disabled') && mediaMatches(element.attributes.get('media') ?? '', viewport)
-}
-
-function relOf(element: PageElement): string[] {
-  return (element.attributes.get('rel') ?? '')
-    .toLowerCase()
-    .split(/\s+/)
-    .filter((word) => word !== '')
-}
 
 function countDeclarations(items: Sheet['rules'][number]['items']): number {
   return items.reduce((sum, item) => sum + (item.kind === 'declaration' ? 1 : countDeclarations(item.items)), 0)

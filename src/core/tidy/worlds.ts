@@ -1,6 +1,6 @@
 import { stretchesOf } from '../boxes/widths-of-page.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
-import { sheetsWorn } from '../model/wear.ts'
+import { sheetsWorn } from '../model/sheets-worn.ts'
 import type { SitePath } from '../paths/paths.ts'
 import { parseSheet, type AtRule, type Item } from '../sheet/parse.ts'
 import { styleRules } from '../sheet/walk.ts'
