@@ -83,6 +83,7 @@ function sourcesToBuild() {
     'postcss.config.mjs',
     'tsconfig.json',
     'scripts/build-aside.mjs',
+    'scripts/compile-hints.mjs',
     ...filesBelow('src'),
   ])
   const built =

@@ -5,11 +5,13 @@ import type { Row, RowMember } from './rows.ts'
 import { NARROWEST, WIDEST } from './widths.ts'
 import type { Pair } from './used-box.ts'
 
-const TWO_DECIMALS = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 })
+// Made when it is asked for first: browsers take their time over the first one, and a window opens without.
+let twoDecimals: Intl.NumberFormat | null = null
 
 /** Px as people read them: at most two decimals, thousands apart. */
 export function pxWords(px: number): string {
-  return TWO_DECIMALS.format(Math.round(px * 100) / 100)
+  twoDecimals ??= new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 })
+  return twoDecimals.format(Math.round(px * 100) / 100)
 }
 
 /** What a member's outer width is made of: `200 + 2 × 15`. */

@@ -1,4 +1,5 @@
 import type { ComponentType } from 'react'
+import type { Late } from '../controls/late.tsx'
 import type { Workroom } from '../state/context.tsx'
 import type { WorkroomState } from '../state/store.ts'
 
@@ -18,7 +19,7 @@ export interface FacetView {
   readonly says: string
   /** What the command field calls it; its name when left out. */
   readonly command?: string
-  readonly body: ComponentType
+  readonly body: Late
 }
 
 /** One side of the look, as the bench shows it. A facet is a folder that says this of itself; rail, bench and command field read it. */
@@ -27,7 +28,7 @@ export interface Facet {
   readonly name: string
   readonly icon: ComponentType<{ className?: string }>
   /** The facet itself; the views with their tabs when left out. */
-  readonly body?: ComponentType
+  readonly body?: Late
   /** The first is shown first, where {@link opensOn} does not say otherwise. */
   readonly views: readonly FacetView[]
   /** The view that helps most on a site as it is, as long as nobody has chosen one. */

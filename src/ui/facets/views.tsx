@@ -1,7 +1,7 @@
 'use client'
 import { Tab, TabGroup, TabList } from '@headlessui/react'
 import { FacetHead } from '../controls/parts.tsx'
-import { useState } from 'react'
+import { useDeferredValue, useState } from 'react'
 import { useRoom, useWorkroom } from '../state/context.tsx'
 import type { Facet } from './facet.ts'
 
@@ -16,10 +16,11 @@ export function Views({ facet: { id, name, views, opensOn } }: { facet: Facet })
     0,
     views.findIndex((view) => view.id === shown),
   )
-  const { says, name: shownName, body: Body } = views[at]!
+  // The code of a view may still be on the way: the one before stays as long.
+  const { name: shownName, body: Body } = views[useDeferredValue(at)]!
   return (
     <>
-      <FacetHead title={name}>{says}</FacetHead>
+      <FacetHead title={name}>{views[at]!.says}</FacetHead>
       <TabGroup selectedIndex={at} onChange={(next) => showFacet(id, views[next]!.id)}>
         <TabList aria-label={`Views of ${name}`} className="flex flex-wrap border-b border-line px-2">
           {views.map((view) => (

@@ -1,6 +1,6 @@
 'use client'
 import { PanelLeftClose, PanelLeftOpen } from 'lucide-react'
-import { memo, useDeferredValue } from 'react'
+import { memo, Suspense, useDeferredValue, useEffect } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import { Boundary } from '../controls/boundary.tsx'
 import { FACETS, facetOf } from '../facets/index.ts'
@@ -10,6 +10,7 @@ import { useRoom } from '../state/context.tsx'
 import { useRoomPlan } from '../state/room.ts'
 import type { WorkroomState } from '../state/store.ts'
 import { TracePanel } from '../trace/trace-panel.tsx'
+import { loadTheRest } from './load-the-rest.ts'
 
 /** The rail of facets. */
 export function Rail() {
@@ -58,9 +59,13 @@ type Shown = Pick<WorkroomState, 'facet' | 'lookId' | 'picked' | 'findings'>
 export function Bench() {
   const now = useRoom(useShallow(({ facet, lookId, picked, findings }): Shown => ({ facet, lookId, picked, findings })))
   const shown = useDeferredValue(now, null)
+  const stands = shown !== null
+  useEffect(() => {
+    if (stands) void loadTheRest()
+  }, [stands])
   return (
     <aside aria-label="Bench" aria-busy={shown !== now} tabIndex={-1} className="h-full overflow-y-auto bg-panel">
-      {shown && <OnBench shown={shown} />}
+      <Suspense fallback={null}>{shown && <OnBench shown={shown} />}</Suspense>
     </aside>
   )
 }

@@ -18,8 +18,6 @@ import { useShowReach } from '../state/outline.ts'
 import { reachInWords } from '../state/reach-words.ts'
 import { COMMAND_FIELD } from '../state/shortcuts.ts'
 
-/** Something that can be done from the command field. */
-
 /** What the field can do that others do. */
 interface Outside {
   readonly onImport: () => void

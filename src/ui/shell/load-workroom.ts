@@ -1,11 +1,10 @@
 import { loadInParts } from '../state/load-in-parts.ts'
 
-/** Parts of the workroom's code that take longest to come to life. */
+/** Parts of the workroom's code that take longest to come to life, and what the bench shows first. */
 const PARTS = [
   () => import('../../core/edit/decide-among.ts'),
   () => import('../controls/choice.tsx'),
-  () => import('../facets/index.ts'),
-  () => import('../dialogs/dialogs.tsx'),
+  () => import('../facets/index.ts').then(({ facetOf }) => facetOf('').views[0]?.body.load()),
 ]
 
 /** Gets the code of the workroom. */

@@ -1,6 +1,6 @@
 'use client'
 import { troubleWords, wholeSite } from '../state/site-news.ts'
-import { useDeferredValue, useEffect, useMemo, useState, type ReactNode } from 'react'
+import { Suspense, useDeferredValue, useEffect, useMemo, useState, type ReactNode } from 'react'
 import type { SiteState } from '../../protocol/site-state.ts'
 import { SiteWorker, takeSiteWorker, type WorkerEvents } from '../../workers/client.ts'
 import type { FitNews } from '../../workers/protocol.ts'
@@ -16,7 +16,7 @@ import {
   useRoom,
 } from '../state/context.tsx'
 import type { Incoming } from './import.ts'
-import { Dialogs } from '../dialogs/dialogs.tsx'
+import { DIALOGS as Dialogs } from '../dialogs/late.ts'
 import { NewSiteDialog } from './new-site-dialog.tsx'
 import { ImportDialog, useWindowDrop } from './import-dialog.tsx'
 import { Layout } from './layout.tsx'
@@ -112,7 +112,7 @@ function Screen() {
         />
       )}
       {beginning && <NewSiteDialog onClose={() => setBeginning(false)} />}
-      <Dialogs />
+      <Asked />
       <SettleDialog />
       {over && (
         <div
@@ -124,6 +124,15 @@ function Screen() {
       )}
     </Room>
   )
+}
+
+/** What is asked in a window of its own. */
+function Asked() {
+  return useRoom(({ asking }) => asking !== null) ? (
+    <Suspense fallback={null}>
+      <Dialogs />
+    </Suspense>
+  ) : null
 }
 
 /** What the screen stands in. It says by itself whether anything is under way: nothing in it is drawn anew for that. */

@@ -1,7 +1,6 @@
 import { SquareDashed } from 'lucide-react'
+import { late } from '../../controls/late.tsx'
 import type { Facet } from '../facet.ts'
-import { BoxesFacet } from './boxes-facet.tsx'
-import { PlanView } from './plan/plan-view.tsx'
 
 /** What the pages are made of. */
 export const boxes: Facet = {
@@ -14,14 +13,14 @@ export const boxes: Facet = {
       name: 'Box',
       command: 'Sizes and edges of a box',
       says: 'Choose a box here, or click one in a close-up.',
-      body: BoxesFacet,
+      body: late(() => import('./boxes-facet.tsx').then((module) => module.BoxesFacet)),
     },
     {
       id: 'plan',
       name: 'Plan',
       command: 'Plan boxes before there is content',
       says: 'Boxes first, content later: drawn with their sums, made in one step.',
-      body: PlanView,
+      body: late(() => import('./plan/plan-view.tsx').then((module) => module.PlanView)),
     },
   ],
 }

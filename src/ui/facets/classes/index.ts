@@ -1,6 +1,6 @@
 import { Tags } from 'lucide-react'
+import { late } from '../../controls/late.tsx'
 import type { Facet } from '../facet.ts'
-import { ClassesFacet } from './classes-facet.tsx'
 
 /** The classes and ids of pages and sheet. */
 export const classes: Facet = {
@@ -8,7 +8,7 @@ export const classes: Facet = {
   name: 'Classes',
   icon: Tags,
   views: [],
-  body: ClassesFacet,
+  body: late(() => import('./classes-facet.tsx').then((module) => module.ClassesFacet)),
   commands: (_, { set }) => [
     { name: 'New class …', hint: 'Classes', run: () => set({ asking: { kind: 'new-class', picked: null } }) },
   ],

@@ -1,13 +1,9 @@
 import { Palette } from 'lucide-react'
 import { swatchesAmong } from '../../../core/color/swatches.ts'
 import { VISIONS } from '../../../core/color/vision.ts'
+import { late } from '../../controls/late.tsx'
 import type { Facet } from '../facet.ts'
 import { settledSheets } from '../../state/sheets.ts'
-import { ContrastView } from './contrast-view.tsx'
-import { GatherView } from './gather-view.tsx'
-import { GroundView } from './ground/ground-view.tsx'
-import { SightView } from './sight-view.tsx'
-import { SwatchesView } from './swatches-view.tsx'
 
 /** The site's colours. */
 export const colour: Facet = {
@@ -19,35 +15,35 @@ export const colour: Facet = {
       id: 'swatches',
       name: 'Swatches',
       says: 'A swatch is a named colour. Change it, and everything that uses it follows on every page.',
-      body: SwatchesView,
+      body: late(() => import('./swatches-view.tsx').then((module) => module.SwatchesView)),
     },
     {
       id: 'gather',
       name: 'Gather',
       command: 'Gather colours written in the sheet',
       says: 'Colours written directly in the sheet, and those that are nearly the same.',
-      body: GatherView,
+      body: late(() => import('./gather-view.tsx').then((module) => module.GatherView)),
     },
     {
       id: 'contrast',
       name: 'Contrast',
       command: 'Contrast of all pages',
       says: 'Every pairing of text and background that occurs on the pages.',
-      body: ContrastView,
+      body: late(() => import('./contrast-view.tsx').then((module) => module.ContrastView)),
     },
     {
       id: 'sight',
       name: 'Sight',
       command: 'Pages as others see them',
       says: 'The pages as others see them.',
-      body: SightView,
+      body: late(() => import('./sight-view.tsx').then((module) => module.SightView)),
     },
     {
       id: 'ground',
       name: 'Ground',
       command: 'Ground: background layers',
       says: 'What stands behind everything: colour, pictures and gradients.',
-      body: GroundView,
+      body: late(() => import('./ground/ground-view.tsx').then((module) => module.GroundView)),
     },
   ],
   // Old sheets write their colours down again and again: Gather finds what there is.

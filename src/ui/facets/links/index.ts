@@ -1,9 +1,7 @@
 import { Link2 } from 'lucide-react'
+import { late } from '../../controls/late.tsx'
 import type { Facet } from '../facet.ts'
 import { linkCommands } from './commands.ts'
-import { MenuView } from './menu-view.tsx'
-import { TransitionView } from './transition-view.tsx'
-import { StatesView } from './states-view.tsx'
 
 /** Links in all their states. */
 export const links: Facet = {
@@ -16,21 +14,21 @@ export const links: Facet = {
       name: 'States',
       command: 'Links in all their states',
       says: 'Each kind of link in every state, on the ground it stands on.',
-      body: StatesView,
+      body: late(() => import('./states-view.tsx').then((module) => module.StatesView)),
     },
     {
       id: 'transition',
       name: 'Transition',
       command: 'Transitions of links',
       says: 'How links go from one state to another, and how long it takes.',
-      body: TransitionView,
+      body: late(() => import('./transition-view.tsx').then((module) => module.TransitionView)),
     },
     {
       id: 'menu',
       name: 'Menu',
       command: 'Menu bar from a list of links',
       says: 'A list of links as a bar or a column.',
-      body: MenuView,
+      body: late(() => import('./menu-view.tsx').then((module) => module.MenuView)),
     },
   ],
   commands: linkCommands,

@@ -1,13 +1,9 @@
 import { Files } from 'lucide-react'
 import { attachTo } from '../../state/attach.ts'
 import { pagePaths } from '../../state/document.ts'
+import { late } from '../../controls/late.tsx'
 import type { Facet } from '../facet.ts'
-import { FilesView } from './files-view.tsx'
-import { LiftView } from './lift-view.tsx'
-import { NavigationView } from './navigation-view.tsx'
-import { PartsView } from './parts-view.tsx'
 import { textCommands } from './text-commands.ts'
-import { WearView } from './wear-view.tsx'
 
 /** The site's pages and files, and what they share. */
 export const pages: Facet = {
@@ -20,35 +16,35 @@ export const pages: Facet = {
       name: 'Pages',
       command: 'Who wears the sheet',
       says: 'Who wears the sheet, and what each page carries of its own.',
-      body: WearView,
+      body: late(() => import('./wear-view.tsx').then((module) => module.WearView)),
     },
     {
       id: 'files',
       name: 'Files',
       command: 'Files and images',
       says: 'Images, the sheet and other files. References follow every new name.',
-      body: FilesView,
+      body: late(() => import('./files-view.tsx').then((module) => module.FilesView)),
     },
     {
       id: 'links',
       name: 'Navigation',
       command: 'Navigation links',
       says: 'The links of a navigation: their words, order and targets.',
-      body: NavigationView,
+      body: late(() => import('./navigation-view.tsx').then((module) => module.NavigationView)),
     },
     {
       id: 'parts',
       name: 'Parts',
       command: 'Shared parts',
       says: 'Blocks kept the same on many pages.',
-      body: PartsView,
+      body: late(() => import('./parts-view.tsx').then((module) => module.PartsView)),
     },
     {
       id: 'lift',
       name: 'Lift',
       command: 'Styles to lift',
       says: 'Styles that stand in pages and belong into the sheet.',
-      body: LiftView,
+      body: late(() => import('./lift-view.tsx').then((module) => module.LiftView)),
     },
   ],
   commands: (workroom, state) => {

@@ -1,8 +1,6 @@
 import { Type } from 'lucide-react'
+import { late } from '../../controls/late.tsx'
 import type { Facet } from '../facet.ts'
-import { FontsView } from './fonts-view.tsx'
-import { RolesView } from './roles-view.tsx'
-import { ScaleView } from './scale-view.tsx'
 
 /** The site's type. */
 export const type: Facet = {
@@ -15,21 +13,21 @@ export const type: Facet = {
       name: 'Roles',
       command: 'Roles of text',
       says: 'What text is, and how it is set. Hover a role to see what it touches.',
-      body: RolesView,
+      body: late(() => import('./roles-view.tsx').then((module) => module.RolesView)),
     },
     {
       id: 'fonts',
       name: 'Fonts',
       command: 'Fonts and fallbacks',
       says: 'The families the sheet uses, their files, and what shows until they arrive.',
-      body: FontsView,
+      body: late(() => import('./fonts-view.tsx').then((module) => module.FontsView)),
     },
     {
       id: 'scale',
       name: 'Scale',
       command: 'Scale of sizes',
       says: 'Sizes of all headings at once, from a base and a ratio.',
-      body: ScaleView,
+      body: late(() => import('./scale-view.tsx').then((module) => module.ScaleView)),
     },
   ],
   commands: (_workroom, { fontsArrive, set }) => [
