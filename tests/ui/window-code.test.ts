@@ -27,8 +27,14 @@ async function loadedWith(entry: string): Promise<readonly string[]> {
 // The workroom stands when its code has come to life: what only the worker that looks at pages needs is no part of it.
 it('the window begins without the rules of the check, what browsers take, and the cascade', async () => {
   const loaded = await loadedWith(ENTRY)
-  expect(loaded).toContain('src/ui/findings/findings-panel.tsx')
+  expect(loaded).toContain('src/ui/shell/top-strip.tsx')
   const workers =
     /^src\/core\/(?:fit\/(?:rules|check)|browsers\/(?:data|support)|diagnostics|cascade\/cascade|boxes\/rows)/
   expect(loaded.filter((path) => workers.test(path))).toEqual([])
+  // Nor is what is looked at later, if ever.
+  expect(
+    loaded.filter((path) =>
+      /^src\/ui\/(?:dialogs|facets|trace|findings)\/.*(?:-dialog|-view|-facet|-panel)\.tsx$/.test(path),
+    ),
+  ).toEqual([])
 })

@@ -1,4 +1,4 @@
-import { selectorsOf } from '../edit/decide.ts'
+import { selectorsOf } from '../edit/rules-naming.ts'
 import { homeOf } from '../edit/decide-among.ts'
 import { alone, type SheetAt } from '../edit/sheets.ts'
 import type { SitePath } from '../paths/paths.ts'
@@ -9,7 +9,8 @@ import { difference } from './difference.ts'
 import { literalsOf, type Literal } from './literals.ts'
 import { swatchNames } from './swatch-names.ts'
 import { toHex } from '../values/color-notation.ts'
-import { addSwatch, swatchesAmong } from './swatches.ts'
+import { swatchesAmong } from './swatches.ts'
+import { addSwatch } from './add-swatch.ts'
 
 /** Colours that mean the same, as far as the eye can tell. */
 export interface Gathered {

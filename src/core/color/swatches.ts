@@ -1,11 +1,8 @@
 import { leadingVar } from '../css/var.ts'
-import { ownRule, rulesNaming } from '../edit/decide.ts'
-import { addDeclaration, addRule } from '../sheet/edit.ts'
-import { naturalPlace } from '../edit/natural-place.ts'
-import { homeOf } from '../edit/decide-among.ts'
 import { alone, type SheetAt } from '../edit/sheets.ts'
 import type { Declaration, Sheet } from '../sheet/parse.ts'
 import { Token, tokensOf } from '../css/tokens.ts'
+import { rulesNaming } from '../edit/rules-naming.ts'
 import { declarationsOf } from '../sheet/walk.ts'
 import { memo, memoText } from '../text/memo.ts'
 import type { Splice } from '../text/splice.ts'
@@ -107,20 +104,6 @@ export function countUses(text: string): Map<string, number> {
     inVar = token.type === Token.Function && /^var\($/i.test(text.slice(token.from, token.to))
   }
   return counts
-}
-
-/** Writes a new swatch behind the others. */
-export function addSwatch(sheet: Sheet, name: string, value: string): Splice[] {
-  const root = ownRule(sheet, ':root')
-  return root
-    ? addDeclaration(sheet, root, name, value)
-    : addRule(sheet, ':root', [[name, value]], naturalPlace(sheet, ':root'))
-}
-
-/** The same, of stylesheets that apply one behind the other: beside the swatches that are there. */
-export function addSwatchAmong(sheets: readonly SheetAt[], name: string, value: string) {
-  const { at } = homeOf(sheets, ':root')
-  return { path: at.path, splices: addSwatch(at.sheet, name, value) }
 }
 
 /** The splices that rename a custom property everywhere in a stylesheet's text: where it is set and where it is used. */

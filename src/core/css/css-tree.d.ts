@@ -40,8 +40,17 @@ declare module 'css-tree/utils' {
   export const ident: { encode(name: string): string }
 }
 
-/** Its lexer, which matches values with the grammars of the CSS specifications. */
-declare module 'css-tree' {
+/** The grammars of the CSS specifications, in the value definition syntax. */
+declare module 'css-tree/definition-syntax-data' {
+  const definitions: {
+    readonly types: Readonly<Record<string, string>>
+    readonly properties: Readonly<Record<string, string>>
+  }
+  export default definitions
+}
+
+/** Its lexer, which matches values with grammars. */
+declare module 'css-tree/lexer' {
   /** A grammar in the value definition syntax, as a tree. */
   export type Syntax =
     | { readonly type: 'Group'; readonly combinator: ' ' | '|' | '||' | '&&'; readonly terms: readonly Syntax[] }
@@ -55,12 +64,25 @@ declare module 'css-tree' {
     | { readonly type: 'Keyword' | 'Type' | 'Property' | 'Function' | 'AtKeyword'; readonly name: string }
     | { readonly type: 'Comma' | 'String' | 'Token' | 'Boolean' }
 
-  export interface Lexer {
+  export class Lexer {
+    /** `generic`: with the types that a tokenizer reads, such as `<length>`. */
+    constructor(config: {
+      readonly generic: boolean
+      readonly types: Readonly<Record<string, string>>
+      readonly properties: Readonly<Record<string, string>>
+      readonly atrules: Readonly<Record<string, never>>
+    })
     /** Null for an unknown property; with `false` vendor prefixes are not taken off. */
     getProperty(name: string, fallbackBasename?: boolean): { readonly syntax: Syntax } | null
     getType(name: string): { readonly syntax: Syntax | null } | null
     matchProperty(property: string, value: string): { readonly error: Error | null }
   }
+}
+
+/** All of it, for tests. */
+declare module 'css-tree' {
+  import type { Lexer, Syntax } from 'css-tree/lexer'
+  export type { Lexer, Syntax }
   export const lexer: Lexer
   /** Reads and writes grammars. Throws on one that is none. */
   export const definitionSyntax: { parse(syntax: string): Syntax }

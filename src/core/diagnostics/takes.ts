@@ -1,4 +1,4 @@
-import type { Syntax } from 'css-tree'
+import type { Syntax } from 'css-tree/lexer'
 import { aliasOf } from '../properties/aliases.ts'
 import { supportOf } from '../browsers/support.ts'
 import { isOwnName, NEVER, syntaxOf, typeSyntax } from '../properties/grammars.ts'

@@ -1,8 +1,7 @@
-import { lexer } from 'css-tree'
 import { supportOf } from '../browsers/support.ts'
 import { aliasOf } from '../properties/aliases.ts'
 import { accepts, withoutMath } from '../properties/grammar.ts'
-import { isInGrammars, isOwnName } from '../properties/grammars.ts'
+import { isInGrammars, isOwnName, specificationLexer } from '../properties/grammars.ts'
 import { isLogical, longhand } from '../properties/longhands.ts'
 import { expand, isShorthand, wideKeyword } from '../properties/shorthands.ts'
 import { memoText } from '../text/memo.ts'
@@ -36,7 +35,7 @@ export const isKnown = memoText((property: string): boolean => {
 
 /** Whether another browser takes it or a specification has it. */
 export const isElsewhere = (property: string): boolean =>
-  supportOf(`properties.${property}`) !== null || lexer.getProperty(property, false) !== null || isInGrammars(property)
+  supportOf(`properties.${property}`) !== null || isSpecified(property) || isInGrammars(property)
 
 function takes(property: string, value: string): boolean {
   const name = isOwnName(property) ? property : aliasOf(property)
@@ -46,10 +45,11 @@ function takes(property: string, value: string): boolean {
 function isInSpecification(property: string, value: string): boolean {
   const word = supportOf(`properties.${property}.${value.toLowerCase()}`)
   if (word && Object.values(word.since).some((since) => since !== null)) return true
-  const name = lexer.getProperty(property, false) ? property : aliasOf(property)
+  const name = isSpecified(property) ? property : aliasOf(property)
   const plain = withoutMath(value)
   // What only browsers of old took stands in the grammars too.
-  if (plain === null || /(?:^|[\s,(])-(?:moz|ms|o)-|progid:/i.test(plain) || !lexer.getProperty(name, false))
-    return false
-  return lexer.matchProperty(name, plain).error === null
+  if (plain === null || /(?:^|[\s,(])-(?:moz|ms|o)-|progid:/i.test(plain) || !isSpecified(name)) return false
+  return specificationLexer().matchProperty(name, plain).error === null
 }
+
+const isSpecified = (property: string) => specificationLexer().getProperty(property, false) !== null

@@ -2,14 +2,13 @@ import { SIDES, readSides, writeSides } from '../values/sides.ts'
 import { overlaps } from '../properties/shorthands.ts'
 import { valueThrough } from '../properties/value-through.ts'
 import { normalSelector } from '../selectors/serialize.ts'
-import { memo, memoText } from '../text/memo.ts'
+import { rulesNaming, selectorsOf } from './rules-naming.ts'
 import type { Splice } from '../text/splice.ts'
 import { addDeclaration, addRule, removeDeclaration, setValue } from '../sheet/edit.ts'
 import { naturalPlace } from './natural-place.ts'
 import type { Declaration, Sheet, StyleRule } from '../sheet/parse.ts'
-import { splitAtCommas } from '../css/tokens.ts'
 import { onlyVar } from '../css/var.ts'
-import { declarationsOf, styleRules, topStyleRules } from '../sheet/walk.ts'
+import { declarationsOf, styleRules } from '../sheet/walk.ts'
 
 /** The declaration that today sets a property for a selector, on the sheet's top level. */
 export interface Decision {
@@ -136,33 +135,4 @@ function editHere(
       return setValue(whole, value)
   }
   return addDeclaration(sheet, rule, property, declaration.important ? `${value} !important` : value)
-}
-
-const normalList = memoText((list: string): readonly string[] =>
-  splitAtCommas(list).map(({ text }) => normalSelector(text)),
-)
-
-/** The selectors of a rule in fixed spelling. */
-export const selectorsOf = (rule: StyleRule): readonly string[] => normalList(rule.selector)
-
-const topRulesBySelector = memo((sheet: Pick<Sheet, 'rules'>): ReadonlyMap<string, readonly StyleRule[]> => {
-  const rules = new Map<string, StyleRule[]>()
-  for (const rule of topStyleRules(sheet))
-    for (const selector of selectorsOf(rule)) {
-      const known = rules.get(selector)
-      if (!known) rules.set(selector, [rule])
-      // A list may say a selector twice.
-      else if (known.at(-1) !== rule) known.push(rule)
-    }
-  return rules
-})
-
-/** Questions about a sheet from which on its rules are filed by selector: that takes as long as looking through them a few times. */
-const FILED_FROM = 4
-const questions = memo((_sheet: Pick<Sheet, 'rules'>) => ({ asked: 0 }))
-
-/** The top-level rules that name a selector, given in fixed spelling, in the order of the sheet. */
-export function rulesNaming(sheet: Pick<Sheet, 'rules'>, selector: string): readonly StyleRule[] {
-  if (++questions(sheet).asked >= FILED_FROM) return topRulesBySelector(sheet).get(selector) ?? []
-  return topStyleRules(sheet).filter((rule) => selectorsOf(rule).includes(selector))
 }

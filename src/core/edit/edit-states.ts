@@ -5,7 +5,8 @@ import { removeRules } from '../sheet/remove.ts'
 import { normalSelector } from '../selectors/serialize.ts'
 import { LINK_STATES } from '../states/order.ts'
 import { diffTexts, type Splice } from '../text/splice.ts'
-import { decide, planEdit, selectorsOf } from './decide.ts'
+import { decide, planEdit } from './decide.ts'
+import { selectorsOf } from './rules-naming.ts'
 import { naturalPlace } from './natural-place.ts'
 
 type State = (typeof LINK_STATES)[number]

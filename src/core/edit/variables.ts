@@ -1,6 +1,6 @@
 import { computeCustom, substitute } from '../cascade/variables.ts'
 import { declarationsOf } from '../sheet/walk.ts'
-import { rulesNaming } from './decide.ts'
+import { rulesNaming } from './rules-naming.ts'
 import { alone, type SheetAt } from './sheets.ts'
 import type { Sheet } from '../sheet/parse.ts'
 import { memo } from '../text/memo.ts'

@@ -3,7 +3,8 @@ import { addRule } from '../sheet/edit.ts'
 import type { Sheet } from '../sheet/parse.ts'
 import { reparseSheet } from '../sheet/reparse.ts'
 import { applySplices, type Splice } from '../text/splice.ts'
-import { decide, planEdit, planRemoval, rulesNaming } from './decide.ts'
+import { decide, planEdit, planRemoval } from './decide.ts'
+import { rulesNaming } from './rules-naming.ts'
 import { naturalPlace } from './natural-place.ts'
 
 /** What the sheet is to say of a selector: properties with their values, '' for those that are to go. */

@@ -1,5 +1,6 @@
 import { LANDMARKS } from '../boxes/targets.ts'
-import { decide, rulesNaming } from '../edit/decide.ts'
+import { decide } from '../edit/decide.ts'
+import { rulesNaming } from '../edit/rules-naming.ts'
 import type { Page, PageElement } from '../markup/tree.ts'
 import { wordsOf } from '../markup/words.ts'
 import { normalSelector } from '../selectors/serialize.ts'

@@ -1,4 +1,5 @@
-import { fork, type Lexer, type Syntax } from 'css-tree'
+import definitions from 'css-tree/definition-syntax-data'
+import { Lexer, type Syntax } from 'css-tree/lexer'
 
 /** A type that nothing is of. */
 export const NEVER = 'never'
@@ -314,10 +315,25 @@ const REFUSED: Readonly<Record<string, RegExp>> = {
   'grid-column-end': /\bspan\b.*\bspan\b/i,
 }
 
-let known: Lexer | null = null
+/** Grammars with others in their place. Without css-tree’s parsers, which take their time to come to life. */
+const lexerWith = (types: Readonly<Record<string, string>>, properties: Readonly<Record<string, string>>): Lexer =>
+  new Lexer({
+    ...definitions,
+    generic: true,
+    atrules: {},
+    types: { ...definitions.types, ...types },
+    properties: { ...definitions.properties, ...properties },
+  })
 
-/** The grammars of properties as browsers take them. They are read when they are first asked for, which a window may never do. */
-const browserLexer = (): Lexer => (known ??= fork({ types: TYPES, properties: PROPERTIES }).lexer)
+// Grammars are read when they are first asked for, which a window may never do.
+let browsers: Lexer | null = null
+let specifications: Lexer | null = null
+
+/** The grammars of properties as browsers take them. */
+const browserLexer = (): Lexer => (browsers ??= lexerWith(TYPES, PROPERTIES))
+
+/** The grammars of properties as the specifications say them. */
+export const specificationLexer = (): Lexer => (specifications ??= lexerWith({}, {}))
 
 /** Whether browsers have a grammar of their own for this name, beside that of the standard name. */
 export const isOwnName = (property: string): boolean => Object.hasOwn(PROPERTIES, property)

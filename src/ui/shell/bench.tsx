@@ -5,11 +5,10 @@ import { useShallow } from 'zustand/react/shallow'
 import { Boundary } from '../controls/boundary.tsx'
 import { FACETS, facetOf } from '../facets/index.ts'
 import { Views } from '../facets/views.tsx'
-import { FindingsPanel } from '../findings/findings-panel.tsx'
 import { useRoom } from '../state/context.tsx'
 import { useRoomPlan } from '../state/room.ts'
 import type { WorkroomState } from '../state/store.ts'
-import { TracePanel } from '../trace/trace-panel.tsx'
+import { FindingsPanel, TracePanel } from './late-parts.ts'
 import { loadTheRest } from './load-the-rest.ts'
 
 /** The rail of facets. */

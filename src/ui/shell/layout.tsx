@@ -1,10 +1,8 @@
 'use client'
-import { useEffect, useRef, type ReactNode } from 'react'
+import { Suspense, useEffect, useRef, type ReactNode } from 'react'
 import { Group, Panel, Separator, useDefaultLayout, type PanelImperativeHandle } from 'react-resizable-panels'
 import { Boundary } from '../controls/boundary.tsx'
 import { CloseUp } from '../lineup/close-up.tsx'
-import { PlanBoard } from '../facets/boxes/plan/plan-board.tsx'
-import { ProofTable } from '../facets/links/proof-table.tsx'
 import { Lineup } from '../lineup/lineup.tsx'
 import { SheetBar } from '../sheet/sheet-bar.tsx'
 import { SheetPanel } from '../sheet/sheet-panel.tsx'
@@ -13,6 +11,7 @@ import type { PlanDraft } from '../state/plan.ts'
 import type { WorkroomState } from '../state/store.ts'
 import { useRoomPlan } from '../state/room.ts'
 import { Bench, Rail } from './bench.tsx'
+import { PlanBoard, ProofTable } from './late-parts.ts'
 
 /** Sizes of the bench, in px. */
 const BENCH = { least: 280, first: 340, most: 640 } as const
@@ -98,8 +97,10 @@ function Pages() {
   const pages: ReactNode = (
     <Boundary name="The lineup" of={closeUp ?? ''}>
       <Lineup hidden={closeUp !== null || plan !== null || proof} />
-      {proof && closeUp === null && <ProofTable />}
-      {plan !== null && closeUp === null && <PlanBoard plan={plan} />}
+      <Suspense fallback={null}>
+        {proof && closeUp === null && <ProofTable />}
+        {plan !== null && closeUp === null && <PlanBoard plan={plan} />}
+      </Suspense>
       {closeUp !== null && <CloseUp page={closeUp} />}
     </Boundary>
   )

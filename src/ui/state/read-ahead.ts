@@ -23,7 +23,7 @@ export async function readAhead(
 ): Promise<void> {
   const [{ linkKinds }, { rulesNaming }] = await Promise.all([
     import('../../core/states/order.ts'),
-    import('../../core/edit/decide.ts'),
+    import('../../core/edit/rules-naming.ts'),
   ])
   const remember = (fresh: Pick<Sheet, 'rules'>) => {
     // What every part of the bench asks of selectors is remembered by their words.

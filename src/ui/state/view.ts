@@ -3,6 +3,7 @@ import type { GatherPlan } from '../../core/color/gather-colors.ts'
 import type { NameKind } from '../../core/classes/names-in-css.ts'
 import type { SiteChange } from '../../core/site/change.ts'
 import { DESK } from '../../core/values/media.ts'
+import { FIRST_FACET } from './first-facet.ts'
 import type { Ask } from '../../workers/questions.ts'
 import type { Vision } from '../../core/color/vision.ts'
 
@@ -130,7 +131,7 @@ export interface ViewState extends View {
 }
 
 const FIRST: View = {
-  facet: 'colour',
+  facet: FIRST_FACET,
   views: {},
   vision: null,
   fontsArrive: true,

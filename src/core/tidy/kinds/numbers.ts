@@ -1,4 +1,4 @@
-import { addSwatch } from '../../color/swatches.ts'
+import { addSwatch } from '../../color/add-swatch.ts'
 import { Token, tokensOf } from '../../css/tokens.ts'
 import type { Declaration, Sheet } from '../../sheet/parse.ts'
 import { declarationsOf, styleRules, topStyleRules } from '../../sheet/walk.ts'

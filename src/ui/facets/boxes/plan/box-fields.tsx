@@ -22,7 +22,7 @@ import {
   type PlanProperty,
   type Setting,
 } from '../../../../core/plan/plan.ts'
-import { selectorsOf } from '../../../../core/edit/decide.ts'
+import { selectorsOf } from '../../../../core/edit/rules-naming.ts'
 import { topStyleRules } from '../../../../core/sheet/walk.ts'
 import { Choice } from '../../../controls/choice.tsx'
 import { ColorField } from '../../../controls/color-field.tsx'
