@@ -64,7 +64,12 @@ export function Bench() {
   }, [stands])
   return (
     <aside aria-label="Bench" aria-busy={shown !== now} tabIndex={-1} className="h-full overflow-y-auto bg-panel">
-      <Suspense fallback={null}>{shown && <OnBench shown={shown} />}</Suspense>
+      {shown && (
+        // Its own, so that nothing else waits for the code of what it shows first; later what it showed stays as long.
+        <Suspense fallback={null}>
+          <OnBench shown={shown} />
+        </Suspense>
+      )}
     </aside>
   )
 }

@@ -1,8 +1,12 @@
+import type { Facet } from '../facets/facet.ts'
 import { loadInParts } from '../state/load-in-parts.ts'
 import { FIRST_FACET } from '../state/first-facet.ts'
 
-/** What the bench shows first comes to life in a task of its own. */
-const PARTS = [() => import('../facets/index.ts').then(({ facetOf }) => facetOf(FIRST_FACET).views[0]?.body.load())]
+/** What the bench may show first: the first view of its facet, or on some sites the second. */
+const firstViews = ({ views }: Facet) => Promise.all(views.slice(0, 2).map(({ body }) => body.load()))
+
+/** What comes to life in a task of its own. */
+const PARTS = [() => import('../facets/index.ts').then(({ facetOf }) => firstViews(facetOf(FIRST_FACET)))]
 
 /** Gets the code of the workroom. */
 export const loadWorkroom = () => loadInParts(PARTS, () => import('./workroom.tsx'))
