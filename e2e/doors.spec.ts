@@ -110,7 +110,10 @@ test('a page cannot take the bridge’s tools away, and no link of it leads out 
   await page.getByRole('button', { name: 'Follow it' }).click()
   await expect(page.getByText('“http://[” is no address that a browser can read, so it leads nowhere.')).toBeVisible()
   // A link of a drawing is followed as any other.
-  await close.locator('#svg').click({ modifiers: ['ControlOrMeta'] })
+  // With the pointer itself: Playwright’s own click waits for a frame that has been left by then.
+  await page.keyboard.down('ControlOrMeta')
+  await clickInCloseUp(page, 'index.html', '#svg')
+  await page.keyboard.up('ControlOrMeta')
   await expect(page.getByRole('region', { name: 'Close-up of two.html' })).toBeVisible()
 })
 
@@ -214,6 +217,8 @@ test('a part of Attire’s own code that does not come is told, wherever it is m
     'index.html': bytes('<!doctype html><title>t</title><link rel="stylesheet" href="s.css"><h1>Words</h1>'),
     's.css': bytes('h1 { color: red }\n'),
   })
+  // No moment is idle: what comes late comes when it is asked for.
+  await page.addInitScript(() => Object.assign(window, { requestIdleCallback: () => 0 }))
   const scripts = new Set<string>()
   page.on('request', (each) => each.url().includes('/_next/static/chunks/') && scripts.add(each.url()))
   await openSite(page, site)
@@ -229,8 +234,15 @@ test('a part of Attire’s own code that does not come is told, wherever it is m
   await page.route('**/_next/static/**', (route) => route.abort())
   await page.keyboard.press('Alt+s')
   await expect(page.getByText('The sheet cannot be shown')).toBeVisible()
+  await facet(page, 'Pages')
+  await expect(page.getByText('The bench cannot be shown')).toBeVisible()
+  await page.getByRole('combobox', { name: 'Command, or a selector to try' }).fill('New class')
+  await page.getByRole('option', { name: /^New class …/ }).click()
+  await expect(page.getByText('What you asked for cannot be shown')).toBeVisible()
+  // All else goes on.
+  expect(await valueIn(page, 'index.html', 'h1', 'color')).toBe('rgb(255, 0, 0)')
   await page.unroute('**/_next/static/**')
-  await page.getByRole('button', { name: 'Load the page again' }).click()
+  await page.getByRole('button', { name: 'Load the page again' }).first().click()
   await openSite(page, site)
   await page.keyboard.press('Alt+s')
   await expect(page.locator('.cm-content')).toBeVisible()

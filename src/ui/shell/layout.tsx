@@ -97,10 +97,14 @@ function Pages() {
   const pages: ReactNode = (
     <Boundary name="The lineup" of={closeUp ?? ''}>
       <Lineup hidden={closeUp !== null || plan !== null || proof} />
-      <Suspense fallback={null}>
-        {proof && closeUp === null && <ProofTable />}
-        {plan !== null && closeUp === null && <PlanBoard plan={plan} />}
-      </Suspense>
+      {closeUp === null && (proof || plan !== null) && (
+        <Boundary name={plan === null ? 'The table' : 'The plan'} of={`${plan === null}`}>
+          <Suspense fallback={null}>
+            {proof && <ProofTable />}
+            {plan !== null && <PlanBoard plan={plan} />}
+          </Suspense>
+        </Boundary>
+      )}
       {closeUp !== null && <CloseUp page={closeUp} />}
     </Boundary>
   )

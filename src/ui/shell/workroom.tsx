@@ -19,6 +19,7 @@ import type { Incoming } from './import.ts'
 import { DIALOGS as Dialogs } from '../dialogs/late.ts'
 import { NewSiteDialog } from './new-site-dialog.tsx'
 import { ImportDialog, useWindowDrop } from './import-dialog.tsx'
+import { Boundary } from '../controls/boundary.tsx'
 import { Layout } from './layout.tsx'
 import { WornStates } from '../lineup/worn-states.tsx'
 import { TopStrip } from './top-strip.tsx'
@@ -128,11 +129,14 @@ function Screen() {
 
 /** What is asked in a window of its own. */
 function Asked() {
-  return useRoom(({ asking }) => asking !== null) ? (
-    <Suspense fallback={null}>
-      <Dialogs />
-    </Suspense>
-  ) : null
+  const kind = useRoom(({ asking }) => asking?.kind)
+  return kind === undefined ? null : (
+    <Boundary name="What you asked for" of={kind}>
+      <Suspense fallback={null}>
+        <Dialogs />
+      </Suspense>
+    </Boundary>
+  )
 }
 
 /** What the screen stands in. It says by itself whether anything is under way: nothing in it is drawn anew for that. */
