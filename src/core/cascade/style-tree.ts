@@ -113,7 +113,7 @@ export class StyleTree {
     for (const at of missing.reverse()) {
       const match = this.matching.matchOne(page, at, states)
       const there = this.before?.nodeAt(page, at.index, states)
-      some[at.index] = this.nodeLike(there, at, at.parent ? some[at.parent.index]! : null, match, new Moves())
+      some[at.index] = this.nodeLike(there, at, at.parent ? some[at.parent.index]! : null, match)
     }
     return some[index]!
   }
@@ -173,15 +173,15 @@ export class StyleTree {
     element: PageElement,
     parent: StyleNode | null,
     match: Match,
-    moves: Moves,
+    moves?: Moves,
   ): StyleNode {
     if (!before) return this.nodeOf(element, parent, match)
     if (isAt(before, parent, match)) return before
-    if (before.parent === parent) moves.left.add(before)
+    if (before.parent === parent) moves?.left.add(before)
     const moved = parent?.moved?.get(before)
     // What is asked of attributes only now is not told by where an element stood.
     if (moved?.match === match && (before.match.readsAttributes || !match.readsAttributes)) return moved
-    if (moved) moves.areTogether = false
+    if (moved && moves) moves.areTogether = false
     const node = this.nodeOf(element, parent, match)
     node.was ??= before
     if (parent && !moved) (parent.moved ??= new Map()).set(before, node)

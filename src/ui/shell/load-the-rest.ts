@@ -1,6 +1,5 @@
-import { DIALOGS } from '../dialogs/late.ts'
 import { FACETS } from '../facets/index.ts'
-import { FindingsPanel, PlanBoard, ProofTable, TracePanel } from './late-parts.ts'
+import { Dialogs, FindingsPanel, PlanBoard, ProofTable, TracePanel } from './late-parts.ts'
 
 /** A moment in which the window has nothing else to do; not for ever, where pages move all the time. */
 const idle = () => new Promise((resolve) => requestIdleCallback(resolve, { timeout: 1000 }))
@@ -11,7 +10,7 @@ const idle = () => new Promise((resolve) => requestIdleCallback(resolve, { timeo
  */
 export async function loadTheRest(): Promise<void> {
   const bodies = FACETS.flatMap(({ body, views }) => [body, ...views.map((view) => view.body)])
-  for (const body of [TracePanel, FindingsPanel, DIALOGS, ...bodies, PlanBoard, ProofTable]) {
+  for (const body of [TracePanel, FindingsPanel, Dialogs, ...bodies, PlanBoard, ProofTable]) {
     await idle()
     await body?.load().catch(() => null)
   }

@@ -16,7 +16,7 @@ import {
   useRoom,
 } from '../state/context.tsx'
 import type { Incoming } from './import.ts'
-import { DIALOGS as Dialogs } from '../dialogs/late.ts'
+import { Dialogs } from './late-parts.ts'
 import { NewSiteDialog } from './new-site-dialog.tsx'
 import { ImportDialog, useWindowDrop } from './import-dialog.tsx'
 import { Boundary } from '../controls/boundary.tsx'
