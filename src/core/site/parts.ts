@@ -6,7 +6,8 @@ import { applySplices, type Range, type Splice } from '../text/splice.ts'
 import { encodePath, targetOf, type SitePath } from '../paths/paths.ts'
 import { referencesIn } from '../markup/references.ts'
 import { reindent } from './reindent.ts'
-import { fileAt, retargetPage } from './retarget.ts'
+import { fileAt } from './retarget.ts'
+import { retargetPage } from './retarget-page.ts'
 
 /**
  * Shared parts are marked in the pages by a pair of ordinary comments, harmless without Attire:

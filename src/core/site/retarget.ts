@@ -1,6 +1,3 @@
-import { referencesIn } from '../markup/references.ts'
-import type { Page } from '../markup/tree.ts'
-import { basePath } from '../markup/base.ts'
 import { addressesIn, writeAddress } from '../sheet/references.ts'
 import type { Splice } from '../text/splice.ts'
 import { encodePath, nameOf, relativeReference, targetOf, type SitePath } from '../paths/paths.ts'
@@ -22,30 +19,15 @@ interface Address {
   readonly write: (url: string) => string
 }
 
-/** The splices that keep every reference of a page leading where it led, when the page or what it refers to moves. */
-export function retargetPage(page: Page, retargeting: Retargeting): Splice[] {
-  const base = basePath(retargeting.from, page)
-  const own = base === retargeting.from
-  return referencesIn(page).flatMap((reference) =>
-    // The base itself is seen from the page; everything else is seen from the base.
-    retarget(
-      page.text,
-      reference,
-      own || reference.element.tag === 'base'
-        ? retargeting
-        : { ...retargeting, from: base, to: retargeting.moved(base) },
-    ),
-  )
-}
-
-/** The same for a stylesheet's text. */
+/** The splices that keep every reference of a stylesheet leading where it led, when it or what it refers to moves. */
 export function retargetSheet(text: string, retargeting: Retargeting): Splice[] {
   return addressesIn(text).flatMap((address) =>
     retarget(text, { ...address, write: (url) => writeAddress(url, address.quote) }, retargeting),
   )
 }
 
-function retarget(
+/** The splice that keeps one address of a text leading where it led; none where it does so by itself. */
+export function retarget(
   text: string,
   { url, from, to, write }: Address,
   { from: oldBase, to: newBase, moved, exists }: Retargeting,

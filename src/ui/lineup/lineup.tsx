@@ -5,6 +5,7 @@ import { folderOf } from '../../core/paths/paths.ts'
 import { useInsights, useRoom, useWorkroom } from '../state/context.tsx'
 import { count } from '../words.ts'
 import { pagePaths } from '../state/document.ts'
+import { Afterwards } from '../controls/afterwards.tsx'
 import { Frame } from './frame.tsx'
 import { useGeneration } from './generation.ts'
 import { useAfterThoseInView, useTurn } from './turns.ts'
@@ -42,24 +43,28 @@ export function Lineup({ hidden }: { hidden: boolean }) {
   const looked = useInsights((insights) => all.every((page) => insights.wear.has(page)))
   return (
     <section aria-label="Lineup" hidden={hidden} className={hidden ? 'hidden' : 'flex min-h-0 flex-1 flex-col'}>
-      <ViewportBar wholePages>
-        <h2 className="whitespace-nowrap font-semibold">
-          {pages.length === all.length ? count(all.length, 'page') : `${pages.length} of ${count(all.length, 'page')}`}
-        </h2>
-        {all.length > FILTER_FROM ? (
-          <Filter folders={[...new Set(all.map(folderOf))]} />
-        ) : (
-          <p className="whitespace-nowrap text-quiet @max-[560px]:sr-only">
-            {!looked
-              ? gone
-                ? 'not looked at'
-                : 'looking …'
-              : bare === 0
-                ? 'all wear the sheet'
-                : `${bare} ${bare === 1 ? 'does' : 'do'} not wear the sheet`}
-          </p>
-        )}
-      </ViewportBar>
+      <Afterwards before={<div className="h-11 shrink-0 border-b border-line" />}>
+        <ViewportBar wholePages>
+          <h2 className="whitespace-nowrap font-semibold">
+            {pages.length === all.length
+              ? count(all.length, 'page')
+              : `${pages.length} of ${count(all.length, 'page')}`}
+          </h2>
+          {all.length > FILTER_FROM ? (
+            <Filter folders={[...new Set(all.map(folderOf))]} />
+          ) : (
+            <p className="whitespace-nowrap text-quiet @max-[560px]:sr-only">
+              {!looked
+                ? gone
+                  ? 'not looked at'
+                  : 'looking …'
+                : bare === 0
+                  ? 'all wear the sheet'
+                  : `${bare} ${bare === 1 ? 'does' : 'do'} not wear the sheet`}
+            </p>
+          )}
+        </ViewportBar>
+      </Afterwards>
       <div ref={scroller} className="min-h-0 flex-1 overflow-auto p-4" tabIndex={-1}>
         {all.length === 0 && (
           <p className="p-8 text-center text-quiet">This site has no page yet. Make one in the facet Pages.</p>

@@ -1,6 +1,7 @@
 'use client'
 import { Suspense, useEffect, useRef, type ReactNode } from 'react'
 import { Group, Panel, Separator, useDefaultLayout, type PanelImperativeHandle } from 'react-resizable-panels'
+import { Afterwards } from '../controls/afterwards.tsx'
 import { Boundary } from '../controls/boundary.tsx'
 import { CloseUp } from '../lineup/close-up.tsx'
 import { Lineup } from '../lineup/lineup.tsx'
@@ -34,7 +35,9 @@ export function Layout() {
   useUnfoldFor(shown)
   return (
     <div className="flex min-h-0 flex-1">
-      <Rail />
+      <Afterwards before={<div className="w-[72px] shrink-0 border-r border-line bg-panel" />}>
+        <Rail />
+      </Afterwards>
       <Group className="min-w-0 flex-1" orientation="horizontal" {...remembered}>
         <Panel
           id="bench"
@@ -128,7 +131,9 @@ function Pages() {
           </Panel>
         )}
       </Group>
-      {!open && <SheetBar />}
+      <Afterwards before={!open && <div className="h-[37px] shrink-0 border-t border-line bg-panel" />}>
+        {!open && <SheetBar />}
+      </Afterwards>
     </main>
   )
 }

@@ -6,7 +6,11 @@ import { FIRST_FACET } from '../state/first-facet.ts'
 const firstViews = ({ views }: Facet) => Promise.all(views.slice(0, 2).map(({ body }) => body.load()))
 
 /** What comes to life in a task of its own. */
-const PARTS = [() => import('../facets/index.ts').then(({ facetOf }) => firstViews(facetOf(FIRST_FACET)))]
+const PARTS = [
+  () => import('../state/api.ts'),
+  () => import('../state/document.ts'),
+  () => import('../facets/index.ts').then(({ facetOf }) => firstViews(facetOf(FIRST_FACET))),
+]
 
 /** Gets the code of the workroom. */
 export const loadWorkroom = () => loadInParts(PARTS, () => import('./workroom.tsx'))

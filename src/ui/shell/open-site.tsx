@@ -2,8 +2,7 @@
 import dynamic from 'next/dynamic'
 import { useEffect, useState } from 'react'
 import type { SiteState } from '../../protocol/site-state.ts'
-import { api } from '../state/api.ts'
-import { isHeavy, readAhead } from '../state/read-ahead.ts'
+import { isHeavy } from '../state/heavy-sheet.ts'
 import { useTheme } from '../state/theme.ts'
 import { loadWorkroom } from './load-workroom.ts'
 
@@ -11,6 +10,8 @@ const WorkroomScreen = dynamic(loadWorkroom, { ssr: false, loading: Opening })
 // On its way before the page comes to life, so that the frames start sooner.
 if (typeof window !== 'undefined') void loadWorkroom()
 const workers = () => import('../../workers/client.ts')
+const server = () => import('../state/api.ts').then(({ api }) => api)
+const reader = () => import('../state/read-ahead.ts')
 // The same for what looks at the pages of a large site, whose answer is on its way.
 if (typeof window !== 'undefined' && globalThis.attireEarly)
   void workers().then(({ warmSiteWorker }) => warmSiteWorker())
@@ -28,10 +29,12 @@ export function OpenSite({ siteId, nonce, first }: { siteId: string; nonce: stri
   useEffect(() => {
     let stale = false
     const load = (port?: MessagePort) =>
-      api.site(siteId, port).then(
-        (loaded) => !stale && setSite(loaded),
-        (error: Error) => !stale && setFault(error.message),
-      )
+      server()
+        .then((api) => api.site(siteId, port))
+        .then(
+          (loaded) => !stale && setSite(loaded),
+          (error: Error) => !stale && setFault(error.message),
+        )
     if ('fault' in first) return
     if (came === undefined)
       // A large site: what looks at its pages reads the texts as soon as they are there.
@@ -41,10 +44,12 @@ export function OpenSite({ siteId, nonce, first }: { siteId: string; nonce: stri
       )
     // A page that the browser kept from earlier may have brought an older state along.
     else
-      void api.opened(siteId).then(
-        ({ revision }) => revision !== came && load(),
-        () => undefined,
-      )
+      void server()
+        .then((api) => api.opened(siteId))
+        .then(
+          ({ revision }) => revision !== came && load(),
+          () => undefined,
+        )
     return () => {
       stale = true
     }
@@ -64,7 +69,10 @@ function useReadAhead(site: SiteState | undefined): boolean {
   useEffect(() => {
     // Reading ahead only saves time: a site whose sheet could not be read ahead opens all the same.
     const done = () => setRead(text)
-    if (site && isHeavy(text)) void readAhead(site.sheetPath, text, (path) => site.texts[path]).then(done, done)
+    if (site && isHeavy(text))
+      void reader()
+        .then(({ readAhead }) => readAhead(site.sheetPath, text, (path) => site.texts[path]))
+        .then(done, done)
   }, [site, text])
   return !isHeavy(text) || read === text
 }

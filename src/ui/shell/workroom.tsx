@@ -1,6 +1,6 @@
 'use client'
 import { troubleWords, wholeSite } from '../state/site-news.ts'
-import { Suspense, useDeferredValue, useEffect, useMemo, useState, type ReactNode } from 'react'
+import { Suspense, useEffect, useMemo, useState, type ReactNode } from 'react'
 import type { SiteState } from '../../protocol/site-state.ts'
 import { SiteWorker, takeSiteWorker, type WorkerEvents } from '../../workers/client.ts'
 import type { FitNews } from '../../workers/protocol.ts'
@@ -19,6 +19,7 @@ import type { Incoming } from './import.ts'
 import { Dialogs } from './late-parts.ts'
 import { NewSiteDialog } from './new-site-dialog.tsx'
 import { ImportDialog, useWindowDrop } from './import-dialog.tsx'
+import { Afterwards } from '../controls/afterwards.tsx'
 import { Boundary } from '../controls/boundary.tsx'
 import { Layout } from './layout.tsx'
 import { WornStates } from '../lineup/worn-states.tsx'
@@ -88,18 +89,15 @@ function Screen() {
   const [importing, setImporting] = useState(false)
   const [beginning, setBeginning] = useState(false)
   const [dropped, setDropped] = useState<Promise<Incoming> | null>(null)
-  const furnished = useDeferredValue(true, false)
   const over = useWindowDrop((incoming) => {
     setDropped(incoming)
     setImporting(true)
   })
   return (
     <Room>
-      {furnished ? (
+      <Afterwards before={<div className="h-12 shrink-0 border-b border-line bg-panel" />}>
         <TopStrip onImport={() => setImporting(true)} onNew={() => setBeginning(true)} />
-      ) : (
-        <div className="h-12 shrink-0 border-b border-line bg-panel" />
-      )}
+      </Afterwards>
       <Layout />
       <WornStates />
       <NoticeStrip />

@@ -1,14 +1,9 @@
 import { importsOf } from '../../core/cascade/import.ts'
 import type { SitePath } from '../../core/paths/paths.ts'
 import type { Sheet } from '../../core/sheet/parse.ts'
+import { PIECE } from './heavy-sheet.ts'
 import { readerOf } from './sheets.ts'
 import { sheetOf } from './texts.ts'
-
-/** Characters that are read in one go: a few ms, also on a slow machine that has just begun. */
-const PIECE = 30_000
-
-/** Whether a sheet is so long that reading it at once would be felt, or may bring others along that are. */
-export const isHeavy = (text: string): boolean => text.length > PIECE || /@import/i.test(text)
 
 const breath = () => new Promise((resolve) => setTimeout(resolve))
 
