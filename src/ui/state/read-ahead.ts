@@ -25,6 +25,8 @@ export async function readAhead(
     linkKinds(fresh)
     rulesNaming(fresh, '')
   }
+  // The code that reads has come to life in this very task.
+  await breath()
   const met = new Set([sheetPath])
   // The set grows while it is walked.
   for (const path of met) {
@@ -43,7 +45,10 @@ async function inPieces(
   onRules: (fresh: Pick<Sheet, 'rules'>) => void,
 ): Promise<Sheet> {
   let known = 0
-  for (let to = PIECE; to < text.length; to += PIECE) {
+  // Code that has just come is slow at first.
+  let piece = PIECE / 4
+  for (let to = piece; to < text.length; to += piece) {
+    piece = Math.min(PIECE, piece * 2)
     const { rules } = read(text.slice(0, to))
     onRules({ rules: rules.slice(known) })
     known = rules.length
