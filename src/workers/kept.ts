@@ -2,6 +2,7 @@ import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { Finding } from '../core/fit/finding.ts'
 import type { RememberedPage } from '../core/model/page-memory.ts'
 import type { WearSummary } from '../core/model/wear-summary.ts'
+import type { FitNews } from './protocol.ts'
 
 const NAME = 'attire-found'
 /** How many sites are remembered; those that were not opened for longest are forgotten. */
@@ -14,23 +15,33 @@ interface Table {
 }
 
 interface Found extends DBSchema {
-  sites: { key: string; value: { readonly build: string; readonly opened: number } }
+  sites: { key: string; value: { readonly build: string; readonly opened: number; readonly told?: Told | null } }
   wear: Table
   fit: Table
 }
 
-type Tables = 'wear' | 'fit'
 const TABLES = ['wear', 'fit'] as const
+
+/** What the check told of a whole site, and of which revision of it. */
+export interface Told extends Pick<FitNews, 'counts' | 'files' | 'total'> {
+  readonly revision: number
+}
+
+/** What was found out about the pages of a site. */
+export interface KeptPages {
+  readonly wear: readonly RememberedPage<WearSummary>[]
+  readonly fit: readonly RememberedPage<readonly Finding[]>[]
+}
 
 /** What earlier sessions in this browser found out about a site, and where more is added. */
 export interface Kept {
-  readonly wear: readonly RememberedPage<WearSummary>[]
-  readonly fit: readonly RememberedPage<readonly Finding[]>[]
-  readonly keep: (
-    wear: readonly RememberedPage<WearSummary>[],
-    fit: readonly RememberedPage<readonly Finding[]>[],
-  ) => Promise<void>
+  /** What was told last. It is small, and there long before the pages are. */
+  readonly told: Told | null
+  readonly pages: () => Promise<KeptPages>
+  readonly keep: (more: KeptPages, told: Told | null) => Promise<void>
 }
+
+const NOTHING: KeptPages = { wear: [], fit: [] }
 
 /**
  * Opens what is kept of a site; what another build of Attire found does not count. Null where this browser keeps nothing: all is
@@ -41,29 +52,40 @@ export async function openKept(site: string, build = process.env.ATTIRE_BUILD ??
     const db = await openDB<Found>(NAME, 1, {
       upgrade: (made) => ['sites', ...TABLES].forEach((name) => void made.createObjectStore(name as 'sites')),
     })
-    // All at once: the answers wait for nothing else, and what is to be put in order for them.
-    const [known, wear, fit] = await Promise.all([
-      db.get('sites', site),
-      db.getAll('wear', pagesOf(site)),
-      db.getAll('fit', pagesOf(site)),
-    ])
+    const known = await db.get('sites', site)
     const holds = known?.build === build
-    const inOrder = putInOrder(db, site, build, holds)
+    const told = holds ? (known.told ?? null) : null
+    const about = { build, opened: Date.now(), told }
+    const inOrder = putInOrder(db, site, about, holds)
     return {
-      wear: holds ? (wear as RememberedPage<WearSummary>[]) : [],
-      fit: holds ? (fit as RememberedPage<readonly Finding[]>[]) : [],
-      keep: (moreWear, moreFit) => inOrder.then(() => keep(db, site, { wear: moreWear, fit: moreFit })),
+      told,
+      pages: () => (holds ? pagesIn(db, site) : Promise.resolve(NOTHING)),
+      keep: (more, told) => inOrder.then(() => keep(db, site, more, { ...about, told })),
     }
   } catch {
     return null
   }
 }
 
+async function pagesIn(db: IDBPDatabase<Found>, site: string): Promise<KeptPages> {
+  try {
+    const [wear, fit] = await Promise.all([db.getAll('wear', pagesOf(site)), db.getAll('fit', pagesOf(site))])
+    return { wear: wear as KeptPages['wear'], fit: fit as KeptPages['fit'] }
+  } catch {
+    return NOTHING
+  }
+}
+
 /** Says that a site has been opened now; forgets what does not hold of it, and the sites that were not opened for longest. */
-async function putInOrder(db: IDBPDatabase<Found>, site: string, build: string, holds: boolean): Promise<void> {
+async function putInOrder(
+  db: IDBPDatabase<Found>,
+  site: string,
+  about: Found['sites']['value'],
+  holds: boolean,
+): Promise<void> {
   try {
     if (!holds) await forget(db, site)
-    await db.put('sites', { build, opened: Date.now() }, site)
+    await db.put('sites', about, site)
     await forgetOldest(db)
   } catch {
     // Where nothing more can be kept, what is there is of use all the same.
@@ -89,12 +111,14 @@ async function forgetOldest(db: IDBPDatabase<Found>): Promise<void> {
 async function keep(
   db: IDBPDatabase<Found>,
   site: string,
-  found: Record<Tables, readonly RememberedPage<unknown>[]>,
+  more: KeptPages,
+  about: Found['sites']['value'],
 ): Promise<void> {
   try {
-    const adding = db.transaction(TABLES, 'readwrite')
+    const adding = db.transaction(['sites', ...TABLES], 'readwrite')
     for (const table of TABLES)
-      for (const page of found[table]) void adding.objectStore(table).put(page, [site, page[0]])
+      for (const page of more[table]) void adding.objectStore(table).put(page, [site, page[0]])
+    void adding.objectStore('sites').put(about, site)
     await adding.done
   } catch {
     // Kept results only save time.

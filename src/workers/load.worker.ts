@@ -50,7 +50,10 @@ scope.onmessage = async ({ data }: MessageEvent<ToLoader>) => {
 function passOn({ site, texts }: { readonly site: SiteState; readonly texts: PackedTexts }, port: MessagePort): void {
   const body = texts.body.slice()
   const sheet = site.looks.find(({ id }) => id === site.lookId)?.text ?? null
-  port.postMessage({ texts: { ...texts, body }, files: filesNews(site), sheet } satisfies Loaded, [body.buffer])
+  const { revision } = site
+  port.postMessage({ revision, texts: { ...texts, body }, files: filesNews(site), sheet } satisfies Loaded, [
+    body.buffer,
+  ])
 }
 
 /** What the server answers; null where it does not. An answer that is cut short is empty. */

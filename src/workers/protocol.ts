@@ -13,6 +13,8 @@ export type SiteNews =
   | { type: 'files'; files: TrackedFile[]; sheetPath: SitePath; sheetDoc: Doc }
   /** With `more`, further ones follow at once, and nothing is to be made of them before. */
   | { type: 'texts'; texts: [SitePath, string | null][]; more?: boolean }
+  /** Which revision the server keeps all this as; null while something of it is not kept. */
+  | { type: 'revision'; revision: number | null }
   /** The pages that are on the screen: they are looked into first. */
   | { type: 'shown'; pages: SitePath[] }
   /** The sheets of looks that are not worn. */
@@ -28,6 +30,7 @@ export type ToWorker =
 
 /** What comes through the port: the texts, which files there are, and what the sheet says in the look that is worn. */
 export interface Loaded {
+  readonly revision: number
   readonly texts: PackedTexts
   readonly files: Extract<SiteNews, { type: 'files' }>
   readonly sheet: string | null

@@ -46,6 +46,9 @@ export const MEASURING: ReadonlySet<Question> = new Set(
   Object.keys({ ...widthQuestions, ...laidPlanQuestions }) as Question[],
 )
 
+/** Questions about what the check has found. */
+export const ABOUT_FINDINGS: ReadonlySet<Question> = new Set(Object.keys(fitQuestions) as Question[])
+
 type Questions = typeof QUESTIONS
 export type Question = keyof Questions
 

@@ -7,14 +7,14 @@ import { comparePages, type SitePath } from '../core/paths/paths.ts'
 import { DESK } from '../core/values/media.ts'
 import { textsIn } from '../protocol/packed-texts.ts'
 import type { FromWorker, Loaded, SiteNews, ToWorker } from './protocol.ts'
-import { openKept, type Kept } from './kept.ts'
+import { openKept, type Kept, type Told } from './kept.ts'
 import { fetchFont, SiteFonts } from './site-fonts.ts'
-import { MEASURING, QUESTIONS, type LongQuestion, type Progress, type Question } from './questions.ts'
+import { ABOUT_FINDINGS, MEASURING, QUESTIONS, type LongQuestion, type Progress, type Question } from './questions.ts'
 
 /** Pages looked at before the worker listens again, so that a newer text is never kept waiting. */
 const SLICE_MS = 20
 /** The same before there is anybody to listen to. */
-const AHEAD_MS = 100
+const AHEAD_MS = 40
 /** News of a long pass are told so many ms apart: each makes the screen draw. */
 const NEWS_MS = 250
 /** So many times as long as they take to put together is worked between two news. */
@@ -28,6 +28,8 @@ const KEEP_AFTER_MS = 3000
 /** The site as it was last told of. */
 let site = SiteSnapshot.empty(DESK)
 let siteId = ''
+/** Which revision the server keeps it as; null while that is not known, or something of it is not kept. */
+let revision: number | null = null
 /** Whether texts of it are still on their way, from the workroom or the loader: a site known by half has other findings. */
 let moreTexts = false
 let isLoading = false
@@ -99,6 +101,7 @@ function reportFit(): void {
   } catch (error) {
     pass = null
     say({ type: 'trouble', about: 'fit', page: null, message: wordsOf(error) })
+    overtake()
   }
 }
 
@@ -120,8 +123,9 @@ function reportSlice(): void {
     standing.keepOnly(site.pagePaths)
     keepLater()
   }
-  if (!pass || performance.now() - toldFit > Math.max(NEWS_MS, newsTook * NEWS_SHARE)) tellFit()
+  if (!pass || (!isToldAhead && performance.now() - toldFit > Math.max(NEWS_MS, newsTook * NEWS_SHARE))) tellFit()
   if (pass) setTimeout(reportFit)
+  else overtake()
 }
 
 function tellFit(): void {
@@ -138,6 +142,41 @@ function tellFit(): void {
   })
   toldFit = performance.now()
   newsTook = toldFit - began
+}
+
+/** What was told when this site was at rest the last time. */
+let told: Told | null = null
+/** Whether that has been told, and the pages they are on are still to come. */
+let isToldAhead = false
+
+/**
+ * What an earlier session told of this very revision is told again, before its findings are there to be asked about. The pass that
+ * follows goes by what the texts say, and has the last word.
+ */
+function tellAhead(): void {
+  if (hasChecked || isToldAhead || !told || told.revision !== revision) return
+  isToldAhead = true
+  counted = new Map(told.files)
+  const { counts, files, total } = told
+  say({ type: 'fit', news: { counts, files, done: total, total } })
+}
+
+/** What is to be told ahead the next time: only what all pages and files stand behind. */
+function toTellAhead(): Told | null {
+  if (revision === null || !check.isKnown(site)) return null
+  const counts = countsOf(standing.sortedOut(site).causes)
+  return { revision, counts, files: [...counted], total: site.pagePaths.length }
+}
+
+/** Answers what had to wait; some of it may have to wait on. */
+function answerHeld(): void {
+  for (const question of held.splice(0)) hear(question)
+}
+
+/** What was told ahead is overtaken by what has been found. */
+function overtake(): void {
+  isToldAhead = false
+  answerHeld()
 }
 
 function changed(): void {
@@ -160,6 +199,7 @@ function beginPass(): void {
   hasChecked = true
   // What is all known from an earlier session is soon told, and at once.
   if (check.due(site, pages).length === 0) toldFit = performance.now()
+  else if (isToldAhead) overtake()
   reportFit()
 }
 
@@ -184,9 +224,14 @@ function takeShown(pages: readonly SitePath[]): void {
 function remember(id: string): void {
   if (siteId === id) return
   siteId = id
-  kept = openKept(id).then((found) => {
-    worn.recall(found?.wear ?? [])
-    check.memory.recall(found?.fit ?? [])
+  kept = openKept(id).then(async (found) => {
+    if (!found) return null
+    told = found.told
+    tellAhead()
+    // The pages are much to take in: what was told comes first.
+    const { wear, fit } = await found.pages()
+    worn.recall(wear)
+    check.memory.recall(fit)
     return found
   })
 }
@@ -196,8 +241,12 @@ let keeping: ReturnType<typeof setTimeout> | undefined
 function keepLater(): void {
   clearTimeout(keeping)
   keeping = setTimeout(() => {
-    if (!pass && !running) void kept.then((open) => open?.keep(worn.takeUnkept(), check.memory.takeUnkept()))
+    if (!pass && !running) void kept.then(keepNow)
   }, KEEP_AFTER_MS)
+}
+
+function keepNow(open: Kept | null): void {
+  void open?.keep({ wear: worn.takeUnkept(), fit: check.memory.takeUnkept() }, toTellAhead())
 }
 
 const cancelled = new Set<number>()
@@ -272,6 +321,10 @@ function take(heard: SiteNews): void {
       if (isLoading) for (const [path] of heard.texts) newer.add(path)
       moreTexts = heard.more ?? false
       return isPartial() ? undefined : changed()
+    case 'revision':
+      revision = heard.revision
+      tellAhead()
+      return keepLater()
     case 'shown':
       return takeShown(heard.pages)
     case 'looks':
@@ -281,12 +334,15 @@ function take(heard: SiteNews): void {
 
 /** What the workroom has told while the loader was at it. */
 const newer = new Set<SitePath>()
-/** What it has asked meanwhile: half a site has other answers. */
-const tooEarly: ToWorker[] = []
+/** What it has asked too early: half a site has other answers. */
+const held: ToWorker[] = []
 
 /** Takes all texts from the loader. */
-function takeLoaded({ texts, files, sheet }: Loaded): void {
-  site = site.withTexts([...textsIn(texts)].filter(([path]) => !newer.has(path)))
+async function takeLoaded({ revision: loaded, texts, files, sheet }: Loaded): Promise<void> {
+  if (!tracked) revision = loaded
+  tellAhead()
+  const read = await inSlices(textsIn(texts))
+  site = site.withTexts(read.filter(([path]) => !newer.has(path)))
   isLoading = false
   if (tracked) changed()
   else {
@@ -295,7 +351,20 @@ function takeLoaded({ texts, files, sheet }: Loaded): void {
     nameAhead([...site.pagePaths])
   }
   newer.clear()
-  for (const question of tooEarly.splice(0)) hear(question)
+  answerHeld()
+}
+
+/** All that comes, with pauses in which the worker listens. */
+async function inSlices<T>(items: Iterable<T>): Promise<T[]> {
+  const all: T[] = []
+  let until = performance.now() + AHEAD_MS
+  for (const item of items) {
+    all.push(item)
+    if (performance.now() < until) continue
+    await new Promise((resolve) => setTimeout(resolve))
+    until = performance.now() + AHEAD_MS
+  }
+  return all
 }
 
 /** What was found earlier is found again by the short names of texts: they are read while the workroom gets ready. */
@@ -315,16 +384,17 @@ function tellKnown(): void {
 function load(id: string, port: MessagePort): void {
   isLoading = true
   remember(id)
-  port.onmessage = ({ data }: MessageEvent<Loaded>) => takeLoaded(data)
+  port.onmessage = ({ data }: MessageEvent<Loaded>) => void takeLoaded(data)
 }
 
-scope.onmessage = ({ data }: MessageEvent<ToWorker>) => {
-  if (isLoading && data.type === 'ask') tooEarly.push(data)
-  else hear(data)
-}
+scope.onmessage = ({ data }: MessageEvent<ToWorker>) => hear(data)
+
+const isTooEarly = (data: ToWorker) =>
+  data.type === 'ask' && (isLoading || (isToldAhead && ABOUT_FINDINGS.has(data.question)))
 
 function hear(data: ToWorker): void {
-  if (data.type === 'loading') load(data.id, data.port)
+  if (isTooEarly(data)) held.push(data)
+  else if (data.type === 'loading') load(data.id, data.port)
   else if (data.type === 'cancel') cancelled.add(data.id)
   else if (data.type === 'ask' && MEASURING.has(data.question)) void answerWithFonts(data.id, data.question, data.ask)
   else if (data.type === 'ask') guarded(data.id, () => answer(data.id, data.question, data.ask))()

@@ -5,7 +5,7 @@ import { findingsIn } from '../../src/core/fit/check.ts'
 import { planSetAside, planTakeUp, readSetAside, sortOut } from '../../src/core/fit/set-aside.ts'
 import { NO_CHANGE } from '../../src/core/site/change.ts'
 import type { SiteSnapshot } from '../../src/core/model/snapshot.ts'
-import { fingerprint, fnv1a } from '../../src/core/text/fingerprint.ts'
+import { fingerprint } from '../../src/core/text/fingerprint.ts'
 import { siteOf } from './model.ts'
 
 const page = (body: string, head = '') =>
@@ -184,6 +184,9 @@ describe('a baseline', () => {
 
 // From memory, of the test vectors its authors publish with the algorithm.
 it('the fingerprint is FNV-1a', () => {
-  expect([fnv1a(''), fnv1a('a'), fnv1a('foobar')]).toEqual([0x811c9dc5, 0xe40c292c, 0xbf9cf968])
-  expect(fingerprint('é…')).toMatch(/^[0-9a-f]{12}$/)
+  const firstRun = (text: string) => fingerprint(text).slice(0, 8)
+  expect(['', 'a', 'foobar'].map(firstRun)).toEqual(['811c9dc5', 'e40c292c', 'bf9cf968'])
+  // Units above 255 are two bytes, the low one first: what was set aside under such a name must be found again.
+  expect(fingerprint('a…')).toBe(fingerprint('a&\x20'))
+  expect(fingerprint('a…')).toMatch(/^[0-9a-f]{12}$/)
 })

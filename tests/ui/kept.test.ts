@@ -9,7 +9,9 @@ const found = (path: string, text: string): RememberedPage<readonly Finding[]> =
   path,
   { key: { text, files: 'f', sheets: 's' }, value: [] },
 ]
-const fitOf = async (site: string, build = 'one') => (await openKept(site, build))!.fit
+const pagesOf = async (site: string, build = 'one') => (await openKept(site, build))!.pages()
+const fitOf = async (site: string, build = 'one') => (await pagesOf(site, build)).fit
+const told = { revision: 7, counts: { error: 1, warning: 0, note: 2 }, files: [['index.html', 3]] as const, total: 1 }
 
 describe('what is kept of a site between sessions', () => {
   beforeEach(() => {
@@ -18,23 +20,33 @@ describe('what is kept of a site between sessions', () => {
 
   it('comes back page by page, the newest of each, and only for its site', async () => {
     const kept = (await openKept('a', 'one'))!
-    expect(kept.fit).toEqual([])
-    await kept.keep([], [found('', 'all'), found('index.html', '1'), found('x/b.html', '2')])
-    await kept.keep([], [found('index.html', '3')])
+    expect(await fitOf('a')).toEqual([])
+    await kept.keep({ wear: [], fit: [found('', 'all'), found('index.html', '1'), found('x/b.html', '2')] }, null)
+    await kept.keep({ wear: [], fit: [found('index.html', '3')] }, null)
     expect(await fitOf('a')).toEqual([found('', 'all'), found('index.html', '3'), found('x/b.html', '2')])
     expect(await fitOf('b')).toEqual([])
-    expect((await openKept('a', 'one'))!.wear).toEqual([])
+    expect((await pagesOf('a')).wear).toEqual([])
+  })
+
+  it('holds what was told last, also after it was opened again', async () => {
+    const kept = (await openKept('a', 'one'))!
+    expect(kept.told).toBeNull()
+    await kept.keep({ wear: [], fit: [] }, told)
+    for (const again of [1, 2]) expect((await openKept('a', 'one'))!.told, `${again}`).toEqual(told)
+    await kept.keep({ wear: [], fit: [] }, null)
+    expect((await openKept('a', 'one'))!.told).toBeNull()
   })
 
   it('does not count once Attire was built anew', async () => {
-    await (await openKept('a', 'one'))!.keep([], [found('index.html', '1')])
+    await (await openKept('a', 'one'))!.keep({ wear: [], fit: [found('index.html', '1')] }, told)
     expect(await fitOf('a', 'two')).toEqual([])
+    expect((await openKept('a', 'one'))!.told).toBeNull()
     expect(await fitOf('a', 'one')).toEqual([])
   })
 
   it('holds six sites: the one opened longest ago goes', async () => {
     for (const site of ['a', 'b', 'c', 'd', 'e', 'f', 'g']) {
-      await (await openKept(site, 'one'))!.keep([], [found('index.html', site)])
+      await (await openKept(site, 'one'))!.keep({ wear: [], fit: [found('index.html', site)] }, null)
       await new Promise((resolve) => setTimeout(resolve, 2))
     }
     expect(await fitOf('g')).toHaveLength(1)

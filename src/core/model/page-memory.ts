@@ -34,7 +34,10 @@ const filesKey = memo((files: SiteSnapshot['files']) => {
 /** What there is to know of a state of the site beside its pages. */
 const around = memo((site: SiteSnapshot): Omit<PageKey, 'text'> => ({
   files: filesKey(site.files),
-  sheets: [site.sheetPath, ...site.wornSheets.map(({ path }) => `${path}\t${site.fingerprint(path)}`)].join('\n'),
+  // In whatever order they became known.
+  sheets: [site.sheetPath, ...site.wornSheets.map(({ path }) => `${path}\t${site.fingerprint(path)}`).sort()].join(
+    '\n',
+  ),
 }))
 
 /** The state of a page, as short names. */
@@ -45,7 +48,7 @@ export function pageKey(site: SiteSnapshot, path: SitePath): PageKey {
 /** The state of all pages together, and of what the site is made for. */
 export function siteKey(site: SiteSnapshot): PageKey {
   const pages = site.pagePaths.map((path) => `${path}\t${site.fingerprint(path)}`)
-  return { text: fingerprint([JSON.stringify(madeFor(site)), ...pages].join('\n')), ...around(site) }
+  return { text: fingerprint([JSON.stringify(madeFor(site)), ...pages.sort()].join('\n')), ...around(site) }
 }
 
 /** Whether two states are one; stylesheets may be left out of it. */

@@ -1,5 +1,4 @@
 'use client'
-import dynamic from 'next/dynamic'
 import { useEffect, useState } from 'react'
 import { NO_CHANGE } from '../../core/site/change.ts'
 import { reindent } from '../../core/site/reindent.ts'
@@ -9,15 +8,15 @@ import { Choice } from '../controls/choice.tsx'
 import { count } from '../words.ts'
 import { carryOut } from '../state/carry-out.ts'
 import { useNotice, useRoom, useWorkroom } from '../state/context.tsx'
+import { lateAfter } from '../controls/late.tsx'
 import { Modal } from '../controls/modal.tsx'
 import { useAnswer, useAsk } from '../state/use-answer.ts'
 import { Buttons } from './form.tsx'
 import { Outcomes } from './outcomes.tsx'
 
-const MarkupEditor = dynamic(() => import('./markup-editor.tsx').then((module) => module.MarkupEditor), {
-  ssr: false,
-  loading: () => <div className="h-56" />,
-})
+const MarkupEditor = lateAfter(<div className="h-56" />, () =>
+  import('./markup-editor.tsx').then((module) => module.MarkupEditor),
+)
 
 /** A pause in typing before the pages are asked. */
 const ASK_AFTER_MS = 150

@@ -43,7 +43,7 @@ export function Lineup({ hidden }: { hidden: boolean }) {
   const looked = useInsights((insights) => all.every((page) => insights.wear.has(page)))
   return (
     <section aria-label="Lineup" hidden={hidden} className={hidden ? 'hidden' : 'flex min-h-0 flex-1 flex-col'}>
-      <Afterwards before={<div className="h-11 shrink-0 border-b border-line" />}>
+      <Afterwards turn={2} before={<div className="h-11 shrink-0 border-b border-line" />}>
         <ViewportBar wholePages>
           <h2 className="whitespace-nowrap font-semibold">
             {pages.length === all.length

@@ -1,17 +1,17 @@
 'use client'
-import dynamic from 'next/dynamic'
 import { useRef } from 'react'
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels'
 import { isPage } from '../../core/paths/paths.ts'
+import { lateAfter } from '../controls/late.tsx'
 import { useRoom } from '../state/context.tsx'
 import { followsLive } from '../state/sheets.ts'
 import { loadSheetEditor, loadSourceView } from './load-editors.ts'
 import { SheetBar } from './sheet-bar.tsx'
 import { useWidth } from './use-width.ts'
 
-const loading = () => <p className="px-4 py-3 text-quiet">Opening the text …</p>
-const SheetEditor = dynamic(() => loadSheetEditor().then((module) => module.SheetEditor), { ssr: false, loading })
-const SourceView = dynamic(() => loadSourceView().then((module) => module.SourceView), { ssr: false, loading })
+const OPENING = <p className="px-4 py-3 text-quiet">Opening the text …</p>
+const SheetEditor = lateAfter(OPENING, () => loadSheetEditor().then((module) => module.SheetEditor))
+const SourceView = lateAfter(OPENING, () => loadSourceView().then((module) => module.SourceView))
 
 /** Two texts stand beside each other from this width on, px; in less room one is in front of the other. */
 const BOTH_FROM = 640

@@ -54,7 +54,7 @@ export function Rail() {
 /** What the bench shows: a facet, or what covers it. */
 type Shown = Pick<WorkroomState, 'facet' | 'lookId' | 'picked' | 'findings'>
 
-/** The column of controls. It comes after the pages and after the rail, so that nothing waits for a bench that holds much. */
+/** The column of controls. It comes after all else of the screen, so that nothing waits for a bench that holds much. */
 export function Bench() {
   const now = useRoom(useShallow(({ facet, lookId, picked, findings }): Shown => ({ facet, lookId, picked, findings })))
   const shown = useDeferredValue(now, null)

@@ -35,7 +35,7 @@ export function Layout() {
   useUnfoldFor(shown)
   return (
     <div className="flex min-h-0 flex-1">
-      <Afterwards before={<div className="w-[72px] shrink-0 border-r border-line bg-panel" />}>
+      <Afterwards turn={2} before={<div className="w-[72px] shrink-0 border-r border-line bg-panel" />}>
         <Rail />
       </Afterwards>
       <Group className="min-w-0 flex-1" orientation="horizontal" {...remembered}>
@@ -50,7 +50,9 @@ export function Layout() {
           onResize={({ inPixels }) => set({ benchFolded: inPixels === 0 })}
         >
           <div inert={benchFolded} className="h-full">
-            <Bench />
+            <Afterwards turn={2} before={null}>
+              <Bench />
+            </Afterwards>
           </div>
         </Panel>
         <Separator className={UPRIGHT} aria-label="Width of the bench" />
@@ -131,7 +133,7 @@ function Pages() {
           </Panel>
         )}
       </Group>
-      <Afterwards before={!open && <div className="h-[37px] shrink-0 border-t border-line bg-panel" />}>
+      <Afterwards turn={2} before={!open && <div className="h-[37px] shrink-0 border-t border-line bg-panel" />}>
         {!open && <SheetBar />}
       </Afterwards>
     </main>

@@ -13,4 +13,4 @@ const PARTS = [
 ]
 
 /** Gets the code of the workroom. */
-export const loadWorkroom = () => loadInParts(PARTS, () => import('./workroom.tsx'))
+export const loadWorkroom = () => loadInParts(PARTS, () => import('./workroom.tsx').then((module) => module.default))

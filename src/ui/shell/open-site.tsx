@@ -1,14 +1,14 @@
 'use client'
-import dynamic from 'next/dynamic'
 import { useEffect, useState } from 'react'
 import type { SiteState } from '../../protocol/site-state.ts'
+import { lateAfter } from '../controls/late.tsx'
 import { isHeavy } from '../state/heavy-sheet.ts'
 import { useTheme } from '../state/theme.ts'
 import { loadWorkroom } from './load-workroom.ts'
 
-const WorkroomScreen = dynamic(loadWorkroom, { ssr: false, loading: Opening })
+const WorkroomScreen = lateAfter(<Opening />, loadWorkroom)
 // On its way before the page comes to life, so that the frames start sooner.
-if (typeof window !== 'undefined') void loadWorkroom()
+if (typeof window !== 'undefined') void WorkroomScreen.load().catch(() => null)
 const workers = () => import('../../workers/client.ts')
 const server = () => import('../state/api.ts').then(({ api }) => api)
 const reader = () => import('../state/read-ahead.ts')

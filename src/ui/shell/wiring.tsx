@@ -7,7 +7,7 @@ import { changedLong, Follower } from '../state/follower.ts'
 import { isStilled } from '../state/motion.ts'
 import { showPagesInPlace } from '../state/pages-in-place.ts'
 import { runShortcut } from '../state/shortcuts.ts'
-import { looksNews, wornTexts } from '../state/site-news.ts'
+import { looksNews, revisionNews, wornTexts } from '../state/site-news.ts'
 import { filesNews } from '../../workers/files-news.ts'
 import type { WorkroomState } from '../state/store.ts'
 import { changedBesides, wornSheet } from '../state/sheets.ts'
@@ -34,7 +34,14 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
       if (state.looks.some(({ id }) => state.texts.get(lookDoc(id)) !== toldLooks.texts.get(lookDoc(id))))
         worker.tell(looksNews((toldLooks = state)))
       if (changed.length + gone.length > 0) worker.tell({ type: 'texts', texts: [...changed, ...gone] })
+      tellRevision(state)
       if (pages) tellTargets()
+    }
+    let toldRevision = revisionNews(store.getState()).revision
+    const tellRevision = (state: WorkroomState) => {
+      const news = revisionNews(state)
+      if (news.revision !== toldRevision) worker.tell(news)
+      toldRevision = news.revision
     }
     const tellTargets = () =>
       void askOnce(workroom, 'boxTargets', {}).then((boxTargets) => boxTargets && insights.setState({ boxTargets }))
@@ -81,6 +88,8 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
           tellWorker(store.getState())
         }, WORKER_DELAY_MS)
       }
+      // A revision holds for texts that the worker has heard of.
+      if (timer === undefined) tellRevision(state)
     })
     const { seeMotion, stillSlow } = store.getState()
     frames.onMotion = { seen: seeMotion, tooSlow: stillSlow }

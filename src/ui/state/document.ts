@@ -220,7 +220,7 @@ export function createDocument(
       preview: null,
       past: site.steps.slice(0, site.cursor),
       future: site.steps.slice(site.cursor).reverse(),
-      keeping: { state: 'kept', at: null },
+      keeping: { state: 'kept', at: null, revision: site.revision },
       trouble: null,
       typing: false,
       reloads: new Map(),
@@ -350,7 +350,7 @@ export function createDocument(
           unkept: new Set(),
           past: theirs.steps.slice(0, theirs.cursor),
           future: [],
-          keeping: { state: 'kept', at: null },
+          keeping: { state: 'kept', at: null, revision: theirs.revision },
         })
         if (!toMine || keep === 'kept') return reloadStale()
         keeper.keep({ type: 'step', step: toMine })

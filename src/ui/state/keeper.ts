@@ -3,7 +3,7 @@ import { api, ApiError } from './api.ts'
 
 /** How things stand with keeping: said in the top strip. */
 export type Keeping =
-  | { readonly state: 'kept'; readonly at: number | null }
+  | { readonly state: 'kept'; readonly at: number | null; readonly revision: number }
   | { readonly state: 'keeping' }
   /** Not kept yet, and why; it is tried again by itself. */
   | { readonly state: 'waiting'; readonly message: string }
@@ -90,7 +90,7 @@ export class Keeper {
     }
     if (this.stopped) return
     if (this.queue.length > 0) void this.send()
-    else this.report({ state: 'kept', at: Date.now() })
+    else this.report({ state: 'kept', at: Date.now(), revision: this.revision })
   }
 
   /**

@@ -22,6 +22,12 @@ export function looksNews({ looks, texts }: WorkroomState): SiteNews {
   return { type: 'looks', looks: looks.map(({ id }) => [lookDoc(id), texts.get(lookDoc(id)) ?? null]) }
 }
 
+/** Which revision the server keeps all of this as; nothing is to be under way. */
+export function revisionNews({ keeping, preview, isBusy }: WorkroomState): Extract<SiteNews, { type: 'revision' }> {
+  const isKept = keeping.state === 'kept' && preview === null && !isBusy()
+  return { type: 'revision', revision: isKept ? keeping.revision : null }
+}
+
 /** Everything a worker that begins must know; of texts only what is another than those it knows. */
 export function wholeSite(state: WorkroomState, known: Readonly<Record<SitePath, string>>): SiteNews[] {
   const worn = wornTexts(state)
@@ -32,6 +38,7 @@ export function wholeSite(state: WorkroomState, known: Readonly<Record<SitePath,
     filesNews(state),
     looksNews(state),
     { type: 'texts', texts: [...changed, ...gone] },
+    revisionNews(state),
   ]
 }
 

@@ -1,7 +1,6 @@
 'use client'
 import { useAsk } from '../../state/use-answer.ts'
 import { ChevronRight } from 'lucide-react'
-import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { writeColorLike } from '../../../core/values/color-notation.ts'
 import { swatchesAmong } from '../../../core/color/swatches.ts'
@@ -14,13 +13,13 @@ import { docOfSheet, settledSheets, sheetAt } from '../../state/sheets.ts'
 import { count, listed } from '../../words.ts'
 import { useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
 import { useAnswer } from '../../state/use-answer.ts'
+import { lateAfter } from '../../controls/late.tsx'
 import { Group } from '../../controls/parts.tsx'
 
 /** Comes when it is looked at: what draws it is large. */
-const ContrastChart = dynamic(() => import('./contrast-chart.tsx').then((module) => module.ContrastChart), {
-  ssr: false,
-  loading: () => <div className="h-[170px]" />,
-})
+const ContrastChart = lateAfter(<div className="h-[170px]" />, () =>
+  import('./contrast-chart.tsx').then((module) => module.ContrastChart),
+)
 
 /** Every pairing of colours on the pages, those that do not pass first. */
 export function ContrastView() {

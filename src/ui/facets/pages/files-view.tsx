@@ -1,7 +1,6 @@
 'use client'
 import { askOnce } from '../../state/use-answer.ts'
 import { ImagePlus } from 'lucide-react'
-import dynamic from 'next/dynamic'
 import { useRef, useState } from 'react'
 import type { ImageView } from '../../../core/fit/images.ts'
 import { freePath, plainName } from '../../../core/paths/file-names.ts'
@@ -11,13 +10,14 @@ import { api } from '../../state/api.ts'
 import { count, listed, weight } from '../../words.ts'
 import { useNotice, useRoom, useWorkroom } from '../../state/context.tsx'
 import { useAnswer } from '../../state/use-answer.ts'
+import { lateAfter } from '../../controls/late.tsx'
 import { Group } from '../../controls/parts.tsx'
 import { DropArea } from '../../controls/drop-area.tsx'
 import { LongList } from '../../controls/long-list.tsx'
 import { FileMenu } from './file-menu.tsx'
 
 /** Comes when it is looked at: what draws it is large. */
-const WeightChart = dynamic(() => import('./weight-chart.tsx').then((module) => module.WeightChart), { ssr: false })
+const WeightChart = lateAfter(null, () => import('./weight-chart.tsx').then((module) => module.WeightChart))
 
 /** Common practice: a picture above about 1 MB, or much wider than about 1000 px, is more than a page needs. */
 const HEAVY = 1_000_000
