@@ -2,15 +2,13 @@
 import { useEffect, useState } from 'react'
 import type { SiteState } from '../../protocol/site-state.ts'
 import { lateAfter } from '../controls/late.tsx'
-import { isHeavy } from '../state/heavy-sheet.ts'
 import { useTheme } from '../state/theme.ts'
-import { loadWorkroom } from './load-workroom.ts'
+import { loadServer, loadWorkroom } from './load-workroom.ts'
 
 const WorkroomScreen = lateAfter(<Opening />, loadWorkroom)
 // On its way before the page comes to life, so that the frames start sooner.
 if (typeof window !== 'undefined') void WorkroomScreen.load().catch(() => null)
 const workers = () => import('../../workers/client.ts')
-const server = () => import('../state/api.ts').then(({ api }) => api)
 const reader = () => import('../state/read-ahead.ts')
 // The same for what looks at the pages of a large site, whose answer is on its way.
 if (typeof window !== 'undefined' && globalThis.attireEarly)
@@ -29,7 +27,7 @@ export function OpenSite({ siteId, nonce, first }: { siteId: string; nonce: stri
   useEffect(() => {
     let stale = false
     const load = (port?: MessagePort) =>
-      server()
+      loadServer()
         .then((api) => api.site(siteId, port))
         .then(
           (loaded) => !stale && setSite(loaded),
@@ -44,7 +42,7 @@ export function OpenSite({ siteId, nonce, first }: { siteId: string; nonce: stri
       )
     // A page that the browser kept from earlier may have brought an older state along.
     else
-      void server()
+      void loadServer()
         .then((api) => api.opened(siteId))
         .then(
           ({ revision }) => revision !== came && load(),
@@ -62,19 +60,19 @@ export function OpenSite({ siteId, nonce, first }: { siteId: string; nonce: stri
   return <WorkroomScreen key={site.revision} site={site} nonce={nonce} fonts={first.fonts} />
 }
 
-/** Whether the site's sheet has been read; a long one is read before the workroom asks for it. */
+/** Whether the site's sheet has been read: before the workroom asks for it, and in tasks of its own. */
 function useReadAhead(site: SiteState | undefined): boolean {
   const text = site?.looks.find(({ id }) => id === site.lookId)?.text ?? ''
   const [read, setRead] = useState<string | null>(null)
   useEffect(() => {
     // Reading ahead only saves time: a site whose sheet could not be read ahead opens all the same.
     const done = () => setRead(text)
-    if (site && isHeavy(text))
+    if (site)
       void reader()
         .then(({ readAhead }) => readAhead(site.sheetPath, text, (path) => site.texts[path]))
         .then(done, done)
   }, [site, text])
-  return !isHeavy(text) || read === text
+  return read === text
 }
 
 function Opening() {

@@ -1,9 +1,11 @@
 import { importsOf } from '../../core/cascade/import.ts'
 import type { SitePath } from '../../core/paths/paths.ts'
 import type { Sheet } from '../../core/sheet/parse.ts'
-import { PIECE } from './heavy-sheet.ts'
 import { readerOf } from './sheets.ts'
 import { sheetOf } from './texts.ts'
+
+/** Characters of a sheet that are read in one go: a few ms, also on a slow machine that has just begun. */
+const PIECE = 30_000
 
 const breath = () => new Promise((resolve) => setTimeout(resolve))
 
