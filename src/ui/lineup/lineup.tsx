@@ -43,7 +43,11 @@ export function Lineup({ hidden }: { hidden: boolean }) {
   const looked = useInsights((insights) => all.every((page) => insights.wear.has(page)))
   return (
     <section aria-label="Lineup" hidden={hidden} className={hidden ? 'hidden' : 'flex min-h-0 flex-1 flex-col'}>
-      <Afterwards turn={2} before={<div className="h-11 shrink-0 border-b border-line" />}>
+      {/* With a filter it may need two rows: that comes at once, or the pages would move down. */}
+      <Afterwards
+        turn={all.length > FILTER_FROM ? 0 : 2}
+        before={<div className="h-11 shrink-0 border-b border-line" />}
+      >
         <ViewportBar wholePages>
           <h2 className="whitespace-nowrap font-semibold">
             {pages.length === all.length

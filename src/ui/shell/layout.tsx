@@ -50,7 +50,7 @@ export function Layout() {
           onResize={({ inPixels }) => set({ benchFolded: inPixels === 0 })}
         >
           <div inert={benchFolded} className="h-full">
-            <Afterwards turn={2} before={null}>
+            <Afterwards turn={2} before={<div className="h-full bg-panel" />}>
               <Bench />
             </Afterwards>
           </div>
