@@ -64,14 +64,17 @@ export function OpenSite({ siteId, nonce, first }: { siteId: string; nonce: stri
 function useReadAhead(site: SiteState | undefined): boolean {
   const text = site?.looks.find(({ id }) => id === site.lookId)?.text ?? ''
   const [read, setRead] = useState<string | null>(null)
+  const [missing, setMissing] = useState<Error | null>(null)
   useEffect(() => {
     // Reading ahead only saves time: a site whose sheet could not be read ahead opens all the same.
     const done = () => setRead(text)
     if (site)
-      void reader()
-        .then(({ readAhead }) => readAhead(site.sheetPath, text, (path) => site.texts[path]))
-        .then(done, done)
+      reader().then(
+        ({ readAhead }) => readAhead(site.sheetPath, text, (path) => site.texts[path]).then(done, done),
+        setMissing,
+      )
   }, [site, text])
+  if (missing) throw missing
   return read === text
 }
 

@@ -7,26 +7,30 @@ import { sheetOf } from './texts.ts'
 /** Characters of a sheet that are read in one go: a few ms, also on a slow machine that has just begun. */
 const PIECE = 30_000
 
+/** Whether a sheet is so long that what is asked of its selectors would be felt, or may bring others along that are. */
+const isHeavy = (text: string): boolean => text.length > PIECE || /@import/i.test(text)
+
+/** What every part of the bench asks of selectors; it is remembered by their words. Its code is fetched for it. */
+async function whatIsAsked(): Promise<(fresh: Pick<Sheet, 'rules'>) => void> {
+  const [{ linkKinds }, { rulesNaming }] = await Promise.all([
+    import('../../core/states/order.ts'),
+    import('../../core/edit/rules-naming.ts'),
+  ])
+  return (fresh) => {
+    linkKinds(fresh)
+    rulesNaming(fresh, '')
+  }
+}
+
 const breath = () => new Promise((resolve) => setTimeout(resolve))
 
-/**
- * Reads a sheet, and what it imports, before anybody asks for it, piece by piece, so that the window never stands still.
- * What asks about selectors is fetched for it, for the page that opens a site comes to life before.
- */
+/** Reads a sheet, and what it imports, before anybody asks for it, piece by piece, so that the window never stands still. */
 export async function readAhead(
   sheetPath: SitePath,
   text: string,
   textOf: (path: SitePath) => string | undefined,
 ): Promise<void> {
-  const [{ linkKinds }, { rulesNaming }] = await Promise.all([
-    import('../../core/states/order.ts'),
-    import('../../core/edit/rules-naming.ts'),
-  ])
-  const remember = (fresh: Pick<Sheet, 'rules'>) => {
-    // What every part of the bench asks of selectors is remembered by their words.
-    linkKinds(fresh)
-    rulesNaming(fresh, '')
-  }
+  const remember = isHeavy(text) ? await whatIsAsked() : () => undefined
   // The code that reads has come to life in this very task.
   await breath()
   const met = new Set([sheetPath])
