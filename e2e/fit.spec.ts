@@ -227,3 +227,57 @@ test('the same fault on many pages is one finding with its places, and what a fi
   await expect(bench(page).getByRole('button', { name: 'All pages' })).toBeVisible()
   await expect(bench(page).getByRole('button', { name: /^fares\.html, line/ })).toHaveCount(0)
 })
+
+test('what was found when a site was last at rest is told again before it is looked at, where it is the same revision', async ({
+  page,
+  request,
+}) => {
+  const site = await bringIn(request, 'told again', demoFiles())
+  await page.addInitScript(() => {
+    if (window !== window.top) return
+    const said = ((window as unknown as { said: string[] }).said = [] as string[])
+    new MutationObserver(() => {
+      const text = [...document.querySelectorAll('header button')].map((each) => each.textContent).join(' ')
+      const found = /\d+ findings/.exec(text)?.[0]
+      if (found && said.at(-1) !== found) said.push(found)
+    }).observe(document, { subtree: true, childList: true, characterData: true })
+  })
+  const found = page.getByRole('banner').getByRole('button', { name: '17 findings' })
+  await openSite(page, site)
+  await expect(found).toBeVisible()
+  for (const [off, told] of [
+    [0, true],
+    [1, false],
+  ] as const) {
+    await expect.poll(() => changeTold(page, off), { timeout: 30_000 }).toBe(true)
+    await openSite(page, site)
+    await expect(found).toBeVisible()
+    const said = await page.evaluate(() => (window as unknown as { said: string[] }).said)
+    expect(said.includes('110 findings'), `revision off by ${off}: ${said.join()}`).toBe(told)
+  }
+})
+
+/** Makes what is kept of a site say 110 findings of a revision that is so far off, and nothing of its pages; false where nothing is kept yet. */
+function changeTold(page: Page, off: number): Promise<boolean> {
+  return page.evaluate(async (off) => {
+    const done = <T>(asked: IDBRequest<T>) =>
+      new Promise<T>((resolve, reject) => {
+        asked.onsuccess = () => resolve(asked.result)
+        asked.onerror = () => reject(asked.error!)
+      })
+    const db = await done(indexedDB.open('attire-found'))
+    try {
+      const changing = db.transaction(['sites', 'fit'], 'readwrite')
+      const [sites, fit] = [changing.objectStore('sites'), changing.objectStore('fit')]
+      const [key] = await done(sites.getAllKeys())
+      const about = key && (await done(sites.get(key)))
+      if (!about?.told) return false
+      const told = { ...about.told, revision: about.told.revision + off, counts: { error: 110, warning: 0, note: 0 } }
+      await done(fit.clear())
+      await done(sites.put({ ...about, told }, key))
+      return true
+    } finally {
+      db.close()
+    }
+  }, off)
+}

@@ -25,11 +25,11 @@ async function loadedWith(entry: string): Promise<readonly string[]> {
 }
 
 // The workroom stands when its code has come to life: what only the worker that looks at pages needs is no part of it.
-it('the window begins without the rules of the check, what browsers take, and the cascade', async () => {
+it('the window begins without the rules of the check, what browsers take, what reads pages, and the cascade', async () => {
   const loaded = await loadedWith(ENTRY)
   expect(loaded).toContain('src/ui/shell/top-strip.tsx')
   const workers =
-    /^src\/core\/(?:fit\/(?:rules|check)|browsers\/(?:data|support)|diagnostics|cascade\/cascade|boxes\/rows)/
+    /^src\/core\/(?:fit\/(?:rules|check)|browsers\/(?:data|support)|diagnostics|markup\/tree|cascade\/cascade|boxes\/rows)/
   expect(loaded.filter((path) => workers.test(path))).toEqual([])
   // Nor is what is looked at later, if ever.
   expect(
@@ -37,4 +37,11 @@ it('the window begins without the rules of the check, what browsers take, and th
       /^src\/ui\/(?:dialogs|facets|trace|findings)\/.*(?:-dialog|-view|-facet|-panel)\.tsx$/.test(path),
     ),
   ).toEqual([])
+})
+
+// It comes to life in one task, and everything else after it.
+it('the page that waits for the workroom begins with nothing of what is computed or sent', async () => {
+  const loaded = await loadedWith('src/ui/shell/open-site.tsx')
+  expect(loaded).toContain('src/ui/controls/late.tsx')
+  expect(loaded.filter((path) => /^src\/(?:core|protocol|workers)\//.test(path))).toEqual([])
 })
