@@ -146,7 +146,7 @@ function tellFit(): void {
 
 /** What was told when this site was at rest the last time. */
 let told: Told | null = null
-/** Whether that has been told, and the pages they are on are still to come. */
+/** Whether that has been told, and the findings themselves are still to come. */
 let isToldAhead = false
 
 /**
@@ -384,7 +384,9 @@ function tellKnown(): void {
 function load(id: string, port: MessagePort): void {
   isLoading = true
   remember(id)
-  port.onmessage = ({ data }: MessageEvent<Loaded>) => void takeLoaded(data)
+  port.onmessage = ({ data }: MessageEvent<Loaded>) =>
+    // What fails ends this worker, as it would had nothing been waited for: the window starts another.
+    void takeLoaded(data).catch(reportError)
 }
 
 scope.onmessage = ({ data }: MessageEvent<ToWorker>) => hear(data)
