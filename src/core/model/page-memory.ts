@@ -34,11 +34,18 @@ const filesKey = memo((files: SiteSnapshot['files']) => {
 /** What there is to know of a state of the site beside its pages. */
 const around = memo((site: SiteSnapshot): Omit<PageKey, 'text'> => ({
   files: filesKey(site.files),
-  // In whatever order they became known.
-  sheets: [site.sheetPath, ...site.wornSheets.map(({ path }) => `${path}\t${site.fingerprint(path)}`).sort()].join(
-    '\n',
-  ),
+  sheets: [
+    site.sheetPath,
+    ...named(
+      site,
+      site.wornSheets.map(({ path }) => path),
+    ),
+  ].join('\n'),
 }))
+
+/** Paths with the short names of their texts, the same in whatever order they became known. */
+const named = (site: SiteSnapshot, paths: readonly SitePath[]) =>
+  paths.map((path) => `${path}\t${site.fingerprint(path)}`).sort()
 
 /** The state of a page, as short names. */
 export function pageKey(site: SiteSnapshot, path: SitePath): PageKey {
@@ -47,8 +54,8 @@ export function pageKey(site: SiteSnapshot, path: SitePath): PageKey {
 
 /** The state of all pages together, and of what the site is made for. */
 export function siteKey(site: SiteSnapshot): PageKey {
-  const pages = site.pagePaths.map((path) => `${path}\t${site.fingerprint(path)}`)
-  return { text: fingerprint([JSON.stringify(madeFor(site)), ...pages.sort()].join('\n')), ...around(site) }
+  const pages = named(site, site.pagePaths)
+  return { text: fingerprint([JSON.stringify(madeFor(site)), ...pages].join('\n')), ...around(site) }
 }
 
 /** Whether two states are one; stylesheets may be left out of it. */
