@@ -294,10 +294,11 @@ class Reader {
       if (type === Token.BadString || type === Token.BadUrl) return null
       if (type === Token.LeftCurlyBracket) braces++
       else if (!isTrivia(type)) others++
+      // A block beside other tokens is a nested rule such as "a:hover { … }", not a value. In a block that is not closed,
+      // what stands behind it would be read to the end for every such rule.
+      if (!custom && braces > 0 && (others > 0 || braces > 1)) return null
       this.at = closerOf(type) === undefined ? this.at + 1 : skipComponent(this.tokens, this.at)
     }
-    // A block beside other tokens is a nested rule such as "a:hover { … }", not a value.
-    if (!custom && braces > 0 && (others > 0 || braces > 1)) return null
     if (!custom && braces + others === 0) return null
     const last = this.importantAt(valueStart, this.at)
     const valueRange = this.trimmed(valueStart, last ?? this.at)
