@@ -2,7 +2,10 @@ import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { parseSheet, type Item, type Rule, type Sheet } from '../../src/core/sheet/parse.ts'
+import { tokenListOf } from '../../src/core/css/token-list.ts'
 import { reparseSheet } from '../../src/core/sheet/reparse.ts'
+import { tokensAfter } from '../../src/core/sheet/tokens-after.ts'
+import { applySplices } from '../../src/core/text/splice.ts'
 import { DEEP_SHEETS } from '../extremes.ts'
 import { runs } from '../runs.ts'
 
@@ -43,6 +46,14 @@ const PIECES = [
     'h1, h2 { margin: 0 auto; .x & { top: 0 } }',
     '@layer a, b;',
     ':root { --a: {b:c}; --d: 1 }',
+    'a:hover { & & { left: 0 } --x: {} }',
+    'a { --x: ',
+    "\\--y: 'bad\n { top: 0 }",
+    'a: {b}',
+    '@media x { @layer y; p { top: 0; } }',
+    'url( ',
+    '1e+5',
+    '\\75 rl(',
     'url(x y',
     'junk',
     '[',
@@ -62,16 +73,22 @@ function saidBy(item: Item): object {
   return { kind, from, to, block, closed, name, prelude, place, items: item.items.map(saidBy) }
 }
 
+const itemsIn = (sheet: Sheet, at: number): readonly Item[] => sheet.rules[at]?.items ?? []
+
 const headOf = (rule: Rule) =>
   rule.kind === 'style'
     ? { prelude: rule.selector, place: rule.selectorRange }
     : { name: rule.name, prelude: rule.prelude, place: rule.preludeRange }
 
 /** The sheet after a stretch of it was replaced, and the same read from nothing. */
-function both(before: Sheet, { at, gone, put }: { at: number; gone: number; put: string }): [Sheet, Sheet] {
+function both(
+  before: Sheet,
+  { at, gone, put }: { at: number; gone: number; put: string },
+  whole = before,
+): [Sheet, Sheet] {
   const from = at % (before.text.length + 1)
   const after = before.text.slice(0, from) + put + before.text.slice(from + gone)
-  return [reparseSheet(before, after), parseSheet(after)]
+  return [reparseSheet(before, after, whole), parseSheet(after)]
 }
 
 describe('reading a sheet again after a change', () => {
@@ -102,6 +119,75 @@ describe('reading a sheet again after a change', () => {
     expect(changed.rules.filter((rule, at) => rule === real.rules[at])).toHaveLength(real.rules.length - 1)
     const first = reparseSheet(real, `h6 { top: 0 }${real.text}`)
     expect(first.rules).toHaveLength(real.rules.length + 1)
+  })
+
+  it('gives that too where a sheet of earlier lends its items', () => {
+    fc.assert(
+      fc.property(
+        fc.array(text, { minLength: 3, maxLength: 3 }),
+        fc.array(change, { maxLength: 5 }),
+        (parts, changes) => {
+          const whole = parseSheet(parts.join('\n'))
+          let sheet = whole
+          for (const each of changes) {
+            const [again, anew] = both(sheet, each, whole)
+            expect(said(again)).toEqual(said(anew))
+            sheet = again
+          }
+        },
+      ),
+      { numRuns: runs(1000) },
+    )
+  })
+
+  it('gives the tokens that a text has, whatever was changed in it', () => {
+    fc.assert(
+      fc.property(text, fc.nat(2000), change, (around, space, { at, gone, put }) => {
+        const before = `${around}${' '.repeat(space)}${around}`
+        const from = at % (before.length + 1)
+        const splice = { from, to: Math.min(before.length, from + gone), insert: put }
+        const after = applySplices(before, [splice])
+        expect(tokensAfter(tokenListOf(before), splice, after)).toEqual(tokenListOf(after))
+      }),
+      { numRuns: runs(1000) },
+    )
+  })
+
+  // A change that makes a text no longer leaves what is not read anew as the very same objects.
+  it.each([
+    ['in a block that is open', 'h1 { top: 0;', '0', '1', (sheet: Sheet) => itemsIn(sheet, 0).slice(1)],
+    ['in a long block that is closed', '@media print { i { top: 0 }', '0', '1', (sheet: Sheet) => itemsIn(sheet, 0)],
+    ['where a brace opens', 'h1   ;', ' ;', '{;', (sheet: Sheet) => itemsIn(sheet, 0)],
+    ['where a brace closes', 'h1 {  ', '  ', '} ', (sheet: Sheet) => sheet.rules],
+    ['where an at-rule opens', '@media print  ', ' \n', '{\n', (sheet: Sheet) => itemsIn(sheet, 0)],
+  ])('does not read what stands behind a change %s', (_, opened, gone, put, itemsAfter) => {
+    const many = 'p { left: 0 }\na:hover { top: 0 }\n'.repeat(50)
+    const before = parseSheet(`${opened}\n${many}${opened.startsWith('@media print {') ? '}' : ''}`)
+    const known = new Set<Item>([...before.rules, ...itemsIn(before, 0)])
+    const text = before.text.replace(gone, put)
+    const after = reparseSheet(before, text)
+    expect(said(after)).toEqual(said(parseSheet(text)))
+    expect(itemsAfter(after).filter((item) => known.has(item)).length).toBeGreaterThanOrEqual(98)
+  })
+
+  it.each([
+    ['too deep for another block', 'p   ;', 'a{'.repeat(64) + '}'.repeat(64)],
+    ['repeated too often for another selector', 'p { & & & &   ;', 'b { & & {'.repeat(11) + '}'.repeat(22)],
+  ])('reads a rule that is %s anew', (_, opened, rule) => {
+    const before = parseSheet(`${opened} x{} ${rule}`)
+    const text = before.text.replace('  ;', '{ ;')
+    const after = reparseSheet(before, text)
+    expect(said(after)).toEqual(said(parseSheet(text)))
+    expect(after.errors.filter(({ leftOut }) => leftOut)).toHaveLength(1)
+  })
+
+  it('takes what a comment held from the sheet before it was opened', () => {
+    const many = 'p { left: 0 }\n'.repeat(50)
+    const whole = parseSheet(`   ${many}`)
+    const open = reparseSheet(whole, `/* ${many}`)
+    expect(open.rules).toEqual([])
+    const closed = reparseSheet(open, `/**/${many.slice(1)}`, whole)
+    expect(closed.rules.filter((rule) => whole.rules.includes(rule))).toHaveLength(49)
   })
 
   it.each(Object.entries(DEEP_SHEETS))('also for a sheet of %s', (_, css) => {

@@ -12,9 +12,14 @@ export interface CssToken {
 /** All tokens of a text, in order. They tile it: each begins where the one before ends (after a leading BOM). */
 export function tokensOf(text: string): CssToken[] {
   const tokens: CssToken[] = []
-  // An escape that ends a bad url at the end of the text is counted one too far.
-  tokenize(urlsSpelledOut(text), (type, from, to) => tokens.push({ type, from, to: Math.min(to, text.length) }))
+  tokensInto(text, (type, from, to) => tokens.push({ type, from, to }))
   return tokens
+}
+
+/** The same, handed over one by one. */
+export function tokensInto(text: string, onToken: (type: number, from: number, to: number) => void): void {
+  // An escape that ends a bad url at the end of the text is counted one too far.
+  tokenize(urlsSpelledOut(text), (type, from, to) => onToken(type, from, Math.min(to, text.length)))
 }
 
 /** A letter as an escape by its number, with the space that may end it, or by itself. */
@@ -33,12 +38,12 @@ function urlsSpelledOut(text: string): string {
   return text.replace(URL_FUNCTION, (written) => 'url('.padEnd(written.length))
 }
 
-const CLOSER = new Map([
-  [tokenTypes.LeftCurlyBracket, tokenTypes.RightCurlyBracket],
-  [tokenTypes.LeftParenthesis, tokenTypes.RightParenthesis],
-  [tokenTypes.Function, tokenTypes.RightParenthesis],
-  [tokenTypes.LeftSquareBracket, tokenTypes.RightSquareBracket],
-])
+/** By the type that opens; a list, for it is asked for every token. */
+const CLOSER: (number | undefined)[] = []
+CLOSER[tokenTypes.LeftCurlyBracket] = tokenTypes.RightCurlyBracket
+CLOSER[tokenTypes.LeftParenthesis] = tokenTypes.RightParenthesis
+CLOSER[tokenTypes.Function] = tokenTypes.RightParenthesis
+CLOSER[tokenTypes.LeftSquareBracket] = tokenTypes.RightSquareBracket
 
 /** Whether a token is a space or a comment: neither means anything by itself. */
 export function isTrivia(type: number): boolean {
@@ -47,18 +52,22 @@ export function isTrivia(type: number): boolean {
 
 /** The type that closes a bracket or function token, or undefined for any other token. */
 export function closerOf(type: number): number | undefined {
-  return CLOSER.get(type)
+  return CLOSER[type]
 }
 
 /** Index just behind the component value that begins at `at`: one token, or a whole bracketed block (CSS Syntax 3, 5.4.8). */
-export function skipComponent(tokens: readonly CssToken[], at: number, end: number = tokens.length): number {
-  const first = tokens[at]
-  const closer = first && closerOf(first.type)
+export function skipComponent(tokens: readonly CssToken[], at: number): number {
+  return skippedComponent((index) => tokens[index]!.type, at, tokens.length)
+}
+
+/** The same, for tokens of which the types are told by their index. */
+export function skippedComponent(typeAt: (at: number) => number, at: number, end: number): number {
+  const closer = at < end ? closerOf(typeAt(at)) : undefined
   if (closer === undefined) return at + 1
   const open = [closer]
   let next = at + 1
   while (next < end) {
-    const type = tokens[next]!.type
+    const type = typeAt(next)
     const inner = closerOf(type)
     next++
     if (inner !== undefined) open.push(inner)
@@ -75,10 +84,15 @@ export const DEEPEST = 100
 
 /** How deep brackets stand in each other among tokens `first` (inclusive) to `end`. */
 export function bracketDepth(tokens: readonly CssToken[], first = 0, end: number = tokens.length): number {
+  return deepestBracket((index) => tokens[index]!.type, first, end)
+}
+
+/** The same, for tokens of which the types are told by their index. */
+export function deepestBracket(typeAt: (at: number) => number, first: number, end: number): number {
   const open: number[] = []
   let deepest = 0
   for (let at = first; at < end; at++) {
-    const { type } = tokens[at]!
+    const type = typeAt(at)
     const closer = closerOf(type)
     if (closer !== undefined) deepest = Math.max(deepest, open.push(closer))
     else if (type === open.at(-1)) open.pop()
