@@ -147,7 +147,7 @@ describe('reading a sheet again after a change', () => {
         const from = at % (before.length + 1)
         const splice = { from, to: Math.min(before.length, from + gone), insert: put }
         const after = applySplices(before, [splice])
-        expect(tokensAfter(tokenListOf(before), splice, after)).toEqual(tokenListOf(after))
+        expect(tokensAfter([{ tokens: tokenListOf(before), change: splice }], after)).toEqual(tokenListOf(after))
       }),
       { numRuns: runs(1000) },
     )

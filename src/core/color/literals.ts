@@ -37,17 +37,21 @@ function literalsWithin(sheet: Sheet, part: Range): readonly Literal[] {
       if (item.kind !== 'declaration') visit(item.items, item)
       // An initial value of `@property` must stand for itself, and `@font-face` takes no colours.
       else if (rule && !(rule.kind === 'at' && ['property', 'font-face', 'counter-style'].includes(rule.name)))
-        found.push(...literalsIn(sheet, item, rule))
+        for (const literal of literalsIn(sheet, item, rule, part)) found.push(literal)
     }
   }
   visit(sheet.rules, null)
   return found
 }
 
-function literalsIn(sheet: Sheet, declaration: Declaration, rule: Rule): Literal[] {
+/** Characters of a value that are read before and behind the part that is asked for: a value that is not closed has no end. */
+const BEFORE = 20_000
+const BEHIND = 1000
+
+function literalsIn(sheet: Sheet, declaration: Declaration, rule: Rule, part: Range): Literal[] {
   const { property, valueRange } = declaration
-  if (!COLORED.test(property)) return []
-  const text = sheet.text.slice(valueRange.from, valueRange.to)
+  if (!COLORED.test(property) || part.from - valueRange.from > BEFORE) return []
+  const text = sheet.text.slice(valueRange.from, Math.min(valueRange.to, part.to + BEHIND))
   const tokens = tokensOf(text)
   const custom = property.startsWith('--')
   const found: Literal[] = []

@@ -52,24 +52,28 @@ export class TokenList {
     return deepestBracket((index) => this.types[index]!, first, end)
   }
 
-  /** Tokens of this list, then others, then more of this list from its token `rest` on, which have moved by `by`. */
-  spliced(kept: number, between: TokenList, offset: number, rest: number, by: number): TokenList {
-    const length = kept + between.length + this.length - rest
+  /** One list of stretches of others; where the last one ends, the text does. */
+  static joined(stretches: readonly TokenStretch[]): TokenList {
+    const length = stretches.reduce((sum, { first, end }) => sum + end - first, 0)
     const types = new Uint8Array(length)
-    types.set(this.types.subarray(0, kept))
-    types.set(between.types, kept)
-    types.set(this.types.subarray(rest), kept + between.length)
     const starts = new Int32Array(length + 1)
-    starts.set(this.starts.subarray(0, kept))
-    for (let at = 0; at < between.length; at++) starts[kept + at] = between.starts[at]! + offset
-    for (let at = rest, to = kept + between.length; at <= this.length; at++, to++) starts[to] = this.starts[at]! + by
+    let to = 0
+    for (const { list, first, end, by } of stretches) {
+      types.set(list.types.subarray(first, end), to)
+      // The one behind the stretch as well: the next stretch writes over it.
+      for (let at = first; at <= end; at++) starts[to + at - first] = list.starts[at]! + by
+      to += end - first
+    }
     return new TokenList(types, starts)
   }
+}
 
-  /** The first so many tokens. */
-  first(length: number): TokenList {
-    return new TokenList(this.types.subarray(0, length), this.starts.subarray(0, length + 1))
-  }
+/** Tokens `first` (inclusive) to `end` of a list, which stand further on by so many characters. */
+export interface TokenStretch {
+  readonly list: TokenList
+  readonly first: number
+  readonly end: number
+  readonly by: number
 }
 
 /** The tokens of a text. */

@@ -1,14 +1,21 @@
 import { isTrivia, Token } from '../css/tokens.ts'
-import type { TokenList } from '../css/token-list.ts'
 import type { Splice } from '../text/splice.ts'
-import { firstAt, levelsAt, mayBeDeclaration, type Level } from './levels.ts'
+import { firstAt, mayBeDeclaration, type Level } from './levels.ts'
 import { movedError, movedItem } from './moved.ts'
 import { DEEPEST_BLOCK, type Following, type Place } from './reader.ts'
 import type { Item, Rule, Sheet } from './sheet.ts'
+import type { KnownTokens } from './tokens-after.ts'
+
+/** A sheet that was read before, and the change that leads from its text to the one that is read. */
+export interface KnownSheet extends KnownTokens {
+  readonly sheet: Sheet
+  /** The lists that the change falls into. */
+  readonly levels: readonly Level[]
+}
 
 /** The items of a sheet that may follow behind a change of its text: those of every list that the change falls into. */
-export const followingOf = (sheet: Sheet, tokens: TokenList, change: Splice): Following[] =>
-  levelsAt(sheet, tokens, change).map((level) => new FollowingLevel(sheet, level, change))
+export const followingOf = ({ sheet, levels, change }: KnownSheet): Following[] =>
+  levels.map((level) => new FollowingLevel(sheet, level, change))
 
 class FollowingLevel implements Following {
   private readonly by: number

@@ -1,6 +1,6 @@
 import { tokenListOf, type TokenList } from '../css/token-list.ts'
 import { diffTexts, type Splice } from '../text/splice.ts'
-import { followingOf } from './following.ts'
+import { followingOf, type KnownSheet } from './following.ts'
 import { firstAt, firstHanging, levelsAt, type Level } from './levels.ts'
 import { Reader } from './reader.ts'
 import type { Item, Rule, Sheet, SheetError } from './sheet.ts'
@@ -23,17 +23,13 @@ function tokensIn(sheet: Sheet): TokenList {
  * items may follow too: where a comment or a bracket was open for a while, the sheet before knows nothing of what it held.
  */
 export function reparseSheet(before: Sheet, text: string, whole: Sheet = before): Sheet {
-  const [change] = diffTexts(before.text, text)
-  if (!change) return before
-  const tokens = tokensAfter(tokensIn(before), change, text)
-  const levels = levelsAt(before, tokensIn(before), change)
-  const known = whole === before ? [before] : [before, whole]
-  const reader = new Reader(
-    text,
-    tokens,
-    known.flatMap((sheet) => followingIn(sheet, text)),
-  )
-  const { rules, from } = readAgain(reader, levels, change)
+  if (text === before.text) return before
+  if (text === whole.text) return whole
+  const latest = knownSheet(before, text)
+  const known: readonly [KnownSheet, ...KnownSheet[]] = whole === before ? [latest] : [latest, knownSheet(whole, text)]
+  const tokens = tokensAfter(known, text)
+  const reader = new Reader(text, tokens, known.flatMap(followingOf))
+  const { rules, from } = readAgain(reader, latest)
   // What is said of a block that is open reaches to the end of the text, and is said anew.
   const stays = ({ to }: SheetError) => to <= from && to < before.text.length
   const errors = before.errors.filter(stays).concat(reader.errors)
@@ -42,13 +38,15 @@ export function reparseSheet(before: Sheet, text: string, whole: Sheet = before)
   return sheet
 }
 
-function followingIn(sheet: Sheet, text: string) {
-  const [change] = diffTexts(sheet.text, text)
-  return change ? followingOf(sheet, tokensIn(sheet), change) : []
+/** A sheet, and what leads from its text to another one. */
+function knownSheet(sheet: Sheet, text: string): KnownSheet {
+  const tokens = tokensIn(sheet)
+  const change = diffTexts(sheet.text, text)[0]!
+  return { sheet, tokens, change, levels: levelsAt(sheet, tokens, change) }
 }
 
 /** The rules of the sheet, and from where on they were read. */
-function readAgain(reader: Reader, levels: readonly Level[], change: Splice): { rules: Rule[]; from: number } {
+function readAgain(reader: Reader, { levels, change }: KnownSheet): { rules: Rule[]; from: number } {
   const innermost = levels.at(-1)!
   const kept = untouchedItems(innermost, change)
   const from = kept > 0 ? innermost.items[kept - 1]!.to : (innermost.rule?.block!.from ?? 0)

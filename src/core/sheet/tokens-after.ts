@@ -1,4 +1,4 @@
-import { tokenListOf, type TokenList } from '../css/token-list.ts'
+import { TokenList, tokenListOf } from '../css/token-list.ts'
 import { Token } from '../css/tokens.ts'
 import type { Splice } from '../text/splice.ts'
 
@@ -7,23 +7,37 @@ const LOOKED_AHEAD = 12
 /** Characters that are read at first behind where a change begins. */
 const STRETCH = 1024
 
+/** The tokens of a text before, and what leads from it to the text that is read. */
+export interface KnownTokens {
+  readonly tokens: TokenList
+  readonly change: Splice
+}
+
 /**
- * The tokens of a text, where those of a text before are known, from which `change` leads to it. Only what stands around the
- * change is read: what a token is hangs on nothing before it, so the rest is as it was from where one begins that did before
- * (CSS Syntax 3, section 4.3.1).
+ * The tokens of a text, where those of a text before are known, or of several; the first is the likest. Only what stands around
+ * the change is read: what a token is hangs on nothing before it, so the rest is as it was from where one begins that did
+ * before (CSS Syntax 3, section 4.3.1).
  */
-export function tokensAfter(before: TokenList, change: Splice, text: string): TokenList {
+export function tokensAfter(known: readonly [KnownTokens, ...KnownTokens[]], text: string): TokenList {
+  const [{ tokens: before, change }] = known
   const kept = untouchedTokens(before, change.from, text)
   const offset = kept > 0 ? before.from(kept) : 0
-  const by = change.insert.length - (change.to - change.from)
   for (let length = change.from - offset + change.insert.length + STRETCH; ; length *= 2) {
     const end = Math.min(text.length, offset + length)
     const read = tokenListOf(text.slice(offset, end))
-    if (end === text.length) return before.spliced(kept, read, offset, before.length, by)
-    const met = meeting(before, read, change, offset)
-    if (met) return before.spliced(kept, read.first(met.read), offset, met.rest, by)
+    const start = { list: before, first: 0, end: kept, by: 0 }
+    const fresh = { list: read, first: 0, end: read.length, by: offset }
+    if (end === text.length) return TokenList.joined([start, fresh])
+    for (const each of known) {
+      const met = meeting(each, read, offset)
+      if (!met) continue
+      const rest = { list: each.tokens, first: met.rest, end: each.tokens.length, by: grownBy(each) }
+      return TokenList.joined([start, { ...fresh, end: met.read }, rest])
+    }
   }
 }
+
+const grownBy = ({ change }: KnownTokens): number => change.insert.length - (change.to - change.from)
 
 /** How many tokens end so far before a place that nothing behind it makes others of them. */
 function untouchedTokens(tokens: TokenList, place: number, text: string): number {
@@ -36,14 +50,10 @@ function untouchedTokens(tokens: TokenList, place: number, text: string): number
 }
 
 /** The first token that was read behind a change and began there before too, as an index of both lists. */
-function meeting(
-  before: TokenList,
-  read: TokenList,
-  change: Splice,
-  offset: number,
-): { read: number; rest: number } | null {
+function meeting(known: KnownTokens, read: TokenList, offset: number): { read: number; rest: number } | null {
   const end = offset + read.from(read.length) - LOOKED_AHEAD
-  const by = change.insert.length - (change.to - change.from)
+  const { tokens: before, change } = known
+  const by = grownBy(known)
   for (let at = read.at(change.from + change.insert.length - offset); at < read.length; at++) {
     const from = read.from(at) + offset
     // What is cut off at the end may be a part of something longer.
