@@ -98,6 +98,13 @@ function workOf(page, siteId) {
     ['the sheet opened', () => page.keyboard.press('Alt+s').then(() => page.locator('.cm-content').waitFor())],
     ['a rule typed', () => typed(page)],
     ['undo', () => page.keyboard.press('Control+z')],
+    // What is opened by hand is closed by the editor; what is pasted, or left over, is not.
+    ['a block left open', () => pasted(page, 'h1 {', ' top: 0')],
+    ['closed again', () => pasted(page, '}', '')],
+    ['a comment', () => pasted(page, '/*', 'some words')],
+    ['closed again', () => pasted(page, '*/', '')],
+    ['a bracket', () => pasted(page, 'h2 { color: rgb(', '1, 2, 3')],
+    ['closed again', () => pasted(page, ') }', '')],
     ...['Type', 'Boxes', 'Links', 'Pages', 'Colour'].map((name) => [
       name,
       () => page.getByRole('navigation', { name: 'Facets' }).getByRole('button', { name }).click(),
@@ -109,6 +116,13 @@ async function hue(page) {
   await page.getByRole('button', { name: /^Swatch --tide/ }).click()
   await page.getByRole('slider', { name: 'Hue' }).focus()
   for (let key = 0; key < 5; key++) await page.keyboard.press('ArrowRight', { delay: 100 })
+}
+
+/** Puts in a text at once, then others key by key. */
+async function pasted(page, text, keys) {
+  await page.keyboard.insertText(text)
+  await page.waitForTimeout(300)
+  await page.keyboard.type(keys, { delay: 80 })
 }
 
 async function typed(page) {

@@ -17,6 +17,7 @@ const SHEETS = {
   swatches: (count) => `:root { ${list(count, (at) => `--v${at}: ${at}px; --w${at}: var(--v${at});`)} }`,
   'media queries': (count) => list(count, (at) => `@media (min-width: ${at}px) { p { margin: ${at}px } }\n`),
   'fonts of a sheet': (count) => list(count, (at) => `@font-face { font-family: f${at}; src: url(f${at}.woff2) }\n`),
+  'rules in a block left open': (count) => `main { ${'a:hover { color: red } '.repeat(count)}`,
   'selectors in a list': (count) => `${'p, '.repeat(count)}p { color: red }`,
 }
 const PAGES = {

@@ -1,5 +1,5 @@
 'use client'
-import { autocompletion, closeBrackets, closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete'
+import { closeBrackets, closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete'
 import { css } from '@codemirror/lang-css'
 import { codeFolding, foldGutter, foldKeymap, indentOnInput } from '@codemirror/language'
 import { highlightSelectionMatches } from '@codemirror/search'
@@ -15,7 +15,7 @@ import { useShowReach } from '../state/outline.ts'
 import { useAsk } from '../state/use-answer.ts'
 import { showRange } from './editor-look.ts'
 import { forTexts, keysForTexts } from './for-texts.ts'
-import { sheetCompletions, swatchOption } from './sheet-completions.ts'
+import { sheetOffers } from './sheet-completions.ts'
 import { sheetWords } from './sheet-words.ts'
 import { stepKeys } from './step-number.ts'
 import { renameKeys } from './text-keys.ts'
@@ -68,11 +68,7 @@ export function SheetEditor() {
       css(),
       codeFolding(),
       foldGutter(),
-      autocompletion({
-        override: [sheetCompletions(workroom, sheetFile)],
-        addToOptions: [swatchOption],
-        icons: false,
-      }),
+      sheetOffers(workroom, sheetFile),
       sheetWords(workroom, sheetFile),
       colourChips(imports, (chosen) => setPicked(placed(chosen))),
       pickedRules,

@@ -12,7 +12,7 @@ import { showRange } from './editor-look.ts'
 import { forTexts, keysForTexts } from './for-texts.ts'
 import { loadPageEdits } from '../state/pages-in-place.ts'
 import { askOnce } from '../state/use-answer.ts'
-import { sheetCompletions, swatchOption } from './sheet-completions.ts'
+import { sheetOffers } from './sheet-completions.ts'
 import { sheetWords } from './sheet-words.ts'
 import { stepKeys } from './step-number.ts'
 import { markFaults } from './text-faults.ts'
@@ -53,14 +53,7 @@ export function SourceView({ path }: { path: string }) {
             renameInPair,
             pasteAsParagraphs,
           ]
-        : [
-            autocompletion({
-              override: [sheetCompletions(workroom, () => path)],
-              addToOptions: [swatchOption],
-              icons: false,
-            }),
-            sheetWords(workroom, () => path),
-          ],
+        : [sheetOffers(workroom, () => path), sheetWords(workroom, () => path)],
       keymap.of([...completionKeymap, ...stepKeys, ...keysForTexts]),
       EditorView.contentAttributes.of({ 'aria-label': `Text of ${path}`, tabindex: '0' }),
       EditorView.updateListener.of((update) => {
