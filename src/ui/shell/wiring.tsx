@@ -3,7 +3,7 @@ import { useEffect } from 'react'
 import { isSheet } from '../../core/paths/paths.ts'
 import { lookDoc } from '../../core/site/step.ts'
 import type { Workroom } from '../state/context.tsx'
-import { changedLong, Follower } from '../state/follower.ts'
+import { Follower } from '../state/follower.ts'
 import { isStilled } from '../state/motion.ts'
 import { showPagesInPlace } from '../state/pages-in-place.ts'
 import { runShortcut } from '../state/shortcuts.ts'
@@ -73,7 +73,7 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
     const leaveStore = store.subscribe((state, before) => {
       if (state.sheetPath !== before.sheetPath) frames.rename(state.sheetPath)
       const isSame = (['texts', 'preview', 'lookId', 'sheetPath'] as const).every((key) => state[key] === before[key])
-      if (!isSame) dressing.come(changedLong(state))
+      if (!isSame) dressing.come(state.preview === null)
       if (state.files !== before.files || state.lookId !== before.lookId || state.sheetPath !== before.sheetPath)
         worker.tell(filesNews(state))
       if (state.facet !== before.facet) frames.showEmpties(state.facet === 'boxes')

@@ -6,7 +6,7 @@ import type { Severity } from '../../core/fit/finding.ts'
 import type { ReachReport } from '../../core/model/reach.ts'
 import type { WearSummary } from '../../core/model/wear-summary.ts'
 import type { SiteWorker } from '../../workers/client.ts'
-import { Follower, typesLong } from './follower.ts'
+import { Follower } from './follower.ts'
 import type { Frames } from './frames.ts'
 import type { WorkroomState, WorkroomStore } from './store.ts'
 
@@ -77,13 +77,13 @@ export function useWorkroom(): Workroom {
 
 const shown = new WeakMap<WorkroomStore, StoreApi<WorkroomState>>()
 
-/** What the screen shows of a workroom: all that it holds, or after a key in a long sheet, what it held a task before. */
+/** What the screen shows of a workroom: all that it holds, or after a key in a text, what it held a task before. */
 function shownOf(store: WorkroomStore): StoreApi<WorkroomState> {
   const known = shown.get(store)
   if (known) return known
   const made = createStore<WorkroomState>(() => store.getState())
   const follower = new Follower(() => made.setState(store.getState(), true))
-  store.subscribe((state) => follower.come(typesLong(state)))
+  store.subscribe((state) => follower.come(state.typing))
   shown.set(store, made)
   return made
 }
