@@ -39,20 +39,44 @@ function lostSaying(before: Sheet, after: Sheet, ordered: readonly Splice[]): st
  * said: a rule is read alike wherever it stands on the top level.
  */
 function changedRules(before: Sheet, after: Sheet, ordered: readonly Splice[]) {
-  const places = new Map(after.rules.map((rule) => [rule.from, rule]))
+  const start = alikeAtStart(before, after, ordered)
+  const end = alikeAtEnd(before, after, ordered, start)
+  const nowAround = after.rules.slice(start, after.rules.length - end)
+  const places = new Map(nowAround.map((rule) => [rule.from, rule]))
   const same = new Set<Rule>()
   const shifts = shifting(ordered, true)
   const sameText = (rule: Rule, now: Rule) =>
     before.text.slice(rule.from, rule.to) === after.text.slice(now.from, now.to)
-  // Before the first splice and behind the last the texts are the same.
-  const isApart = ({ from, to }: Rule) => to <= (ordered[0]?.from ?? 0) || from >= (ordered.at(-1)?.to ?? 0)
-  const gone = before.rules.filter((rule) => {
+  const gone = before.rules.slice(start, before.rules.length - end).filter((rule) => {
     const now = places.get(rule.from + shifts(rule.from))
-    const isSame = now && now.to - now.from === rule.to - rule.from && (isApart(rule) || sameText(rule, now))
+    const isSame = now && now.to - now.from === rule.to - rule.from && sameText(rule, now)
     if (isSame) same.add(now)
     return !isSame
   })
-  return { gone, come: after.rules.filter((rule) => !same.has(rule)) }
+  return { gone, come: nowAround.filter((rule) => !same.has(rule)) }
+}
+
+/** How many rules before the first splice stand where they stood: the texts are the same there. */
+function alikeAtStart({ rules }: Sheet, after: Sheet, ordered: readonly Splice[]): number {
+  const place = ordered[0]?.from ?? Infinity
+  const isAlike = ({ from, to }: Rule, now?: Rule) => to <= place && now?.from === from && now.to === to
+  const other = rules.findIndex((rule, at) => !isAlike(rule, after.rules[at]))
+  return other < 0 ? rules.length : other
+}
+
+/** How many rules behind the last splice have moved with the text. */
+function alikeAtEnd(before: Sheet, after: Sheet, ordered: readonly Splice[], start: number): number {
+  const place = ordered.at(-1)?.to ?? 0
+  const by = after.text.length - before.text.length
+  const most = Math.min(before.rules.length, after.rules.length) - start
+  let alike = 0
+  while (alike < most) {
+    const { from, to } = before.rules[before.rules.length - alike - 1]!
+    const now = after.rules[after.rules.length - alike - 1]!
+    if (from < place || now.from !== from + by || now.to !== to + by) break
+    alike++
+  }
+  return alike
 }
 
 /** How far places move, asked in the order of the text; what is written right at a place moves it or does not. */

@@ -8,6 +8,7 @@ abstract class MovedRule implements Range {
   readonly from: number
   readonly to: number
   readonly closed: boolean
+  readonly nests: boolean
   /** Where the items were read, and how far they have moved since. */
   private readonly read: readonly Item[]
   private readonly by: number
@@ -17,6 +18,7 @@ abstract class MovedRule implements Range {
     this.from = rule.from + by
     this.to = rule.to + by
     this.closed = rule.closed
+    this.nests = rule.nests
     const known = rule instanceof MovedRule ? rule : null
     this.read = known ? known.read : rule.items
     this.by = known ? known.by + by : by

@@ -28,6 +28,12 @@ export interface Place {
   readonly nested: boolean
 }
 
+/** The block of a rule. */
+interface Body extends Pick<Rule, 'closed' | 'nests'> {
+  readonly block: Range
+  readonly items: Item[]
+}
+
 /** Reads the tokens of a stylesheet after CSS Syntax Level 3 (section 5). */
 export class Reader {
   readonly errors: SheetError[] = []
@@ -127,13 +133,13 @@ export class Reader {
     return end - first > DEEPEST && this.tokens.bracketDepth(first, end) > DEEPEST
   }
 
-  private block(): { block: Range; closed: boolean; items: Item[] } {
+  private block(): Body {
     if (this.depth >= DEEPEST_BLOCK) return this.skippedBlock()
     this.at++
     return this.body(this.tokens.from(this.at), () => this.contents(true))
   }
 
-  private body(from: number, inner: () => Item[]): { block: Range; closed: boolean; items: Item[] } {
+  private body(from: number, inner: () => Item[]): Body {
     this.depth++
     const items = inner()
     this.depth--
@@ -146,10 +152,10 @@ export class Reader {
         to,
         message: 'A closing brace } is missing: everything to the end of the file belongs to this block.',
       })
-    return { block: { from, to }, closed, items }
+    return { block: { from, to }, closed, items, nests: items.some(({ kind }) => kind !== 'declaration') }
   }
 
-  private skippedBlock(): { block: Range; closed: boolean; items: Item[] } {
+  private skippedBlock(): Body {
     const open = this.at
     this.at = this.tokens.skipComponent(open)
     const closed = this.at - 1 > open && this.type(this.at - 1) === Token.RightCurlyBracket
@@ -158,11 +164,12 @@ export class Reader {
       block: { from: this.tokens.from(open + 1), to: this.tokens.from(closed ? this.at - 1 : this.at) },
       closed,
       items: [],
+      nests: false,
     }
   }
 
   /** Reads the block of a nested rule, with how often its selector repeats the ones around; null where that is too often. */
-  private nestedBlock(first: number): ReturnType<Reader['block']> | null {
+  private nestedBlock(first: number): Body | null {
     const outer = this.repeated
     this.repeated *= marksIn(this.text, this.tokens, first, this.at)
     const body = this.repeated > MOST_REPEATED ? null : this.block()
@@ -194,6 +201,7 @@ export class Reader {
       block: body?.block ?? null,
       closed: body?.closed ?? true,
       items: body?.items ?? [],
+      nests: body?.nests ?? false,
       from,
       to: this.tokens.to(this.at - 1),
     }

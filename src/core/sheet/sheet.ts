@@ -23,6 +23,8 @@ export interface StyleRule extends Range {
   readonly block: Range
   readonly closed: boolean
   readonly items: readonly Item[]
+  /** Whether rules stand among its items. */
+  readonly nests: boolean
 }
 
 /** An at-rule, with a block (`@media`) or without (`@import`). */
@@ -35,6 +37,8 @@ export interface AtRule extends Range {
   readonly block: Range | null
   readonly closed: boolean
   readonly items: readonly Item[]
+  /** Whether rules stand among its items. */
+  readonly nests: boolean
 }
 
 export type Rule = StyleRule | AtRule

@@ -1,3 +1,4 @@
+import { memo } from '../text/memo.ts'
 import type { AtRule, Declaration, Item, Rule, Sheet, StyleRule } from './parse.ts'
 
 /** A style rule with what surrounds it: at-rules and outer style rules, outermost first. */
@@ -6,19 +7,19 @@ export interface PlacedRule {
   readonly within: readonly Rule[]
 }
 
-/** Every style rule in source order, nested ones included. */
-export function styleRules(sheet: Pick<Sheet, 'rules'>): PlacedRule[] {
+/** Every style rule in source order, nested ones included. Half the screen asks for those of the same sheet. */
+export const styleRules = memo((sheet: Pick<Sheet, 'rules'>): readonly PlacedRule[] => {
   const found: PlacedRule[] = []
   const visit = (items: readonly Item[], within: readonly Rule[]) => {
     for (const item of items) {
       if (item.kind === 'declaration') continue
       if (item.kind === 'style') found.push({ rule: item, within })
-      if (item.items.length > 0 && holdsRules(item)) visit(item.items, [...within, item])
+      if (item.nests && holdsRules(item)) visit(item.items, [...within, item])
     }
   }
   visit(sheet.rules, [])
   return found
-}
+})
 
 /** Style rules that stand on the top level of the sheet, outside every at-rule. */
 export function topStyleRules(sheet: Pick<Sheet, 'rules'>): StyleRule[] {
