@@ -2,6 +2,7 @@
 import type { FrameListener } from '../state/frame-channel.ts'
 import { Frame } from './frame.tsx'
 import { useGeneration } from './generation.ts'
+import { useAfterThoseInView } from './turns.ts'
 import { heightFor } from './viewport.ts'
 
 /** A page in a frame that nobody sees, to be measured at a width of the viewport, px. */
@@ -17,6 +18,7 @@ export function AsideFrame({
   listener: FrameListener
 }) {
   const { generation, listener } = useGeneration(page)
+  if (!useAfterThoseInView(false)) return null
   return (
     <div aria-hidden className="pointer-events-none invisible fixed -left-[9999px] top-0 size-px overflow-hidden">
       <Frame
