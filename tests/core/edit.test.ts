@@ -7,6 +7,8 @@ import { renameInSheet, swatchesOf, swatchNameFault } from '../../src/core/color
 import { addSwatch } from '../../src/core/color/add-swatch.ts'
 import { toHex, writeColorLike } from '../../src/core/values/color-notation.ts'
 import { conditionalRules, decide, planEdit, planRemoval } from '../../src/core/edit/decide.ts'
+import { rulesNaming, selectorsOf } from '../../src/core/edit/rules-naming.ts'
+import { normalSelector } from '../../src/core/selectors/serialize.ts'
 import { addRule } from '../../src/core/sheet/edit.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { resolveVars } from '../../src/core/edit/variables.ts'
@@ -112,6 +114,51 @@ describe('which rule an edit goes to', () => {
         },
       ),
       { numRuns: runs(600) },
+    )
+  })
+})
+
+describe('rules that name a selector', () => {
+  /** In spellings of all kinds: cases, comments, escapes, legacy pseudo-elements, names without a word, broken ones. */
+  const SPELLED = [
+    ...[
+      'p',
+      'P',
+      'a:HOVER',
+      'a : hover',
+      'a:hover',
+      'p:before',
+      'p::before',
+      'li:nth-child(odd)',
+      'li:nth-child(2n+1)',
+    ],
+    ...[
+      '.a',
+      '.\\61',
+      '.\\31 a',
+      '.ro\\6ft',
+      '.roft',
+      '#é',
+      '.é b',
+      '[x="a\\"b"]',
+      "[x='ab']",
+      'p/**/b',
+      'p /**/ b',
+      'p >b',
+    ],
+    ...['', '..x', ':is(p,b)', ':is( p , b )', '*', '&', 'html body', 'a\\:b', '[x="\u0007"]', '[data-long-name]'],
+  ]
+  it('are found as the fixed spelling of each list tells', () => {
+    fc.assert(
+      fc.property(fc.array(fc.subarray(SPELLED, { minLength: 1, maxLength: 3 }), { maxLength: 6 }), (lists) => {
+        const sheet = parseSheet(lists.map((list) => `${list.join(', ')} { top: 0 }`).join('\n'))
+        const rules = topStyleRules(sheet)
+        const expected = (selector: string) => rules.filter((rule) => selectorsOf(rule).includes(selector))
+        // More often than is looked through: then they are filed.
+        for (const selector of SPELLED.map(normalSelector))
+          expect(rulesNaming(sheet, selector)).toEqual(expected(selector))
+      }),
+      { numRuns: runs(200) },
     )
   })
 })

@@ -23,12 +23,23 @@ const topRulesBySelector = memo((sheet: Pick<Sheet, 'rules'>): ReadonlyMap<strin
   return rules
 })
 
-/** Questions about a sheet from which on its rules are filed by selector: that takes as long as looking through them a few times. */
-const FILED_FROM = 4
+/** Questions about a sheet from which on its rules are filed by selector: that takes as long as looking through them so often. */
+const FILED_FROM = 20
 const questions = memo((_sheet: Pick<Sheet, 'rules'>) => ({ asked: 0 }))
 
 /** The top-level rules that name a selector, given in fixed spelling, in the order of the sheet. */
 export function rulesNaming(sheet: Pick<Sheet, 'rules'>, selector: string): readonly StyleRule[] {
   if (++questions(sheet).asked >= FILED_FROM) return topRulesBySelector(sheet).get(selector) ?? []
-  return topStyleRules(sheet).filter((rule) => selectorsOf(rule).includes(selector))
+  const mayName = mayBeNamedIn(selector)
+  return topStyleRules(sheet).filter((rule) => mayName.test(rule.selector) && selectorsOf(rule).includes(selector))
 }
+
+/**
+ * What a list that names a selector says in any case, for a list of long ago is dear to look up: the longest word of it, in
+ * whatever case, unless something is written with escapes.
+ */
+const mayBeNamedIn = memoText((selector: string): RegExp => {
+  const words = selector.includes('\\') ? null : selector.match(/[a-z_-]{2,}/gi)
+  const [longest] = (words ?? []).sort((a, b) => b.length - a.length)
+  return new RegExp(longest === undefined ? '' : `${longest}|\\\\`, 'i')
+})
