@@ -2,6 +2,7 @@ import { swatchesOf } from '../src/core/color/swatches.ts'
 import { findingsIn } from '../src/core/fit/check.ts'
 import { wornCopy } from '../src/core/markup/worn.ts'
 import type { SiteSnapshot } from '../src/core/model/snapshot.ts'
+import { selectorAt } from '../src/core/sheet/selector-at.ts'
 import { newBox } from '../src/core/plan/edit-plan.ts'
 import { applySplices } from '../src/core/text/splice.ts'
 import { QUESTIONS } from '../src/workers/questions.ts'
@@ -66,6 +67,9 @@ export const ASKS: Readonly<Record<string, object>> = {
   lift: { pages: [PATH], embedded: true, inline: true },
   attach: { paths: [PATH] },
   reach: { selector: 'p' },
+  textFaults: { file: 'css/site.css' },
+  sheets: {},
+  rulesOf: { file: 'css/site.css', page: PATH, index: 3 },
   moves: { moves: [{ from: PATH, to: 'x/y.html' }] },
   referrers: { paths: ['css/site.css'] },
   newPage: { path: 'n.html', title: 't', how: { kind: 'copy', of: PATH }, siteName: 's' },
@@ -89,9 +93,21 @@ export function askAll(site: SiteSnapshot): void {
   applySplices(html, wornCopy(html, { bridge: '<b>', root: '/w/', self: 'x' }))
   swatchesOf(site.sheet('css/site.css')!)
   findingsIn(site)
-  for (const [question, ask] of Object.entries(ASKS)) {
+  for (const [question, ask] of [...Object.entries(ASKS), ...asksAtEnd(site)]) {
     const answer = answers[question]!(site, ask)
     if (answer && typeof (answer as { next?: unknown }).next === 'function')
       for (const _ of answer as Iterable<unknown>) void _
   }
+}
+
+/** What is asked of the place where somebody types: at the end of the sheet, in whatever is open there. */
+function asksAtEnd(site: SiteSnapshot): [string, object][] {
+  const file = 'css/site.css'
+  const sheet = site.sheet(file)!
+  const at = { file, offset: sheet.text.length }
+  return [
+    ['offersToWrite', at],
+    ['wordAt', at],
+    ['reach', { selector: selectorAt(sheet, at.offset) }],
+  ]
 }

@@ -32,6 +32,7 @@ export const WIDE_SHEETS: Readonly<Record<string, string>> = {
   'very many declarations': `p { ${'color: red; '.repeat(20_000)} }`,
   'very many rules': 'p { color: red } '.repeat(8_000),
   'very many rules in a block that never ends': `main { ${'a:hover { color: red } '.repeat(8_000)}`,
+  'two blocks left open before very many lines': `main {\naside {\n${'a:hover { color: red }\n'.repeat(8_000)}`,
   'a comment that never ends': `/*${'x'.repeat(500_000)}`,
   'a string that never ends': `p { content: "${'x'.repeat(500_000)}`,
   'very many faces': '@font-face { font-family: a; src: url(a.woff) } '.repeat(5000),

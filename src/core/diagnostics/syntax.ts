@@ -1,5 +1,6 @@
 import { closerOf, Token, tokensOf, type CssToken } from '../css/tokens.ts'
-import { parseSheet, type Item, type Rule, type Sheet, type SheetError, type StyleRule } from '../sheet/parse.ts'
+import type { Item, Rule, Sheet, SheetError, StyleRule } from '../sheet/parse.ts'
+import { reparseSheet } from '../sheet/reparse.ts'
 import { styleRules } from '../sheet/walk.ts'
 import { lineEndOf, lineStartOf, placeOf } from '../text/place.ts'
 import { applySplices, type Range } from '../text/splice.ts'
@@ -92,7 +93,7 @@ function unclosedBlock(sheet: Sheet): Diagnosis[] {
   const { text } = sheet
   const head = brief(open.kind === 'style' ? open.selector : `@${open.name} ${open.prelude}`)
   const place = { from: open.from, to: open.block!.from }
-  const meant = likelyEnd(text, open)
+  const meant = likelyEnd(sheet, open)
   if (meant === null)
     return [
       error(
@@ -124,16 +125,24 @@ function firstUnclosed(items: readonly Item[]): Rule | null {
   return items.find((item): item is Rule => item.kind !== 'declaration' && item.block !== null && !item.closed) ?? null
 }
 
+/** Places for a brace that are tried: where the first few do not close the block, something else is open. */
+const MOST_TRIED = 8
+
 /** The end of the last line before one that stands no deeper than the rule itself and opens a block of its own. */
-function likelyEnd(text: string, open: Rule): number | null {
+function likelyEnd(sheet: Sheet, open: Rule): number | null {
+  const { text } = sheet
+  // One brace does not close two blocks.
+  if (firstUnclosed(open.items)) return null
+  let tried = 0
   const column = (at: number) => at - lineStartOf(text, at)
   const most = column(open.from)
   for (const { index, 0: line } of text.slice(open.block!.from).matchAll(/(?<=[\r\n])([ \t]*)([^\s/}*][^\r\n]*)/g)) {
     const at = open.block!.from + index + /^[ \t]*/.exec(line)![0].length
     if (column(at) > most || !/[{,]\s*$|\{/.test(line)) continue
     const end = text.slice(0, at).trimEnd().length
-    const mended = parseSheet(applySplices(text, [{ from: end, to: end, insert: '\n}' }]))
+    const mended = reparseSheet(sheet, applySplices(text, [{ from: end, to: end, insert: '\n}' }]))
     if (firstUnclosed(mended.rules) === null) return end
+    if (++tried === MOST_TRIED) return null
   }
   return null
 }

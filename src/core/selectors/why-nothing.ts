@@ -31,12 +31,18 @@ export function whyNothing(selector: string, pages: readonly Page[]): string {
 /** The same where it lies in a name that no page has; null where all names are there. The same list of pages is read once. */
 export function nameCause(selector: string, pages: readonly Page[]): string | null {
   const known = namesOn(pages)
-  for (const { selector: complex } of splitSelectorList(selector))
-    for (const compound of complex?.compounds ?? [])
-      for (const simple of compound) {
-        const cause = causeOf(simple, known)
-        if (cause) return cause
-      }
+  for (const { selector: complex } of splitSelectorList(selector)) {
+    const cause = complex && causeWithin(complex, known)
+    if (cause) return cause
+  }
+  return null
+}
+
+function causeWithin({ compounds }: Complex, known: Names): string | null {
+  for (const simple of compounds.flat()) {
+    const cause = causeOf(simple, known)
+    if (cause) return cause
+  }
   return null
 }
 
@@ -100,13 +106,10 @@ function causeOf(simple: Simple, { classes, ids, tags }: Names): string | null {
         : `There is no element <${name}> in HTML.`
     }
     case 'pseudo-class':
-      for (const inner of simple.name === 'not' ? [] : (simple.selectors ?? [])) {
-        for (const compound of inner.compounds)
-          for (const each of compound)
-            if (simple.selectors!.length === 1 && causeOf(each, { classes, ids, tags }))
-              return causeOf(each, { classes, ids, tags })
-      }
-      return null
+      // Of a list, another one may be what is meant.
+      return simple.name === 'not' || simple.selectors?.length !== 1
+        ? null
+        : causeWithin(simple.selectors[0]!, { classes, ids, tags })
     default:
       return null
   }
