@@ -16,6 +16,7 @@ export const DEEP_SHEETS: Readonly<Record<string, string>> = {
   'swatches that double': `:root { --v0: red ${Array.from({ length: 40 }, (_, at) => `; --v${at + 1}: var(--v${at}) var(--v${at})`).join('')} } p { background: var(--v40) }`,
   'a fallback in a fallback': `p { color: ${'var(--x,'.repeat(3000)}red${')'.repeat(3000)} }`,
   'has in a row': `${':has(b)'.repeat(300)} { color: red }`,
+  'backslashes in a block': `b {${'\\\\'.repeat(200_000)}x y`,
   backslashes: '\\'.repeat(200_000),
   'gradients in gradients': `p { background: ${'linear-gradient('.repeat(2000)}red${')'.repeat(2000)} }`,
   'colours in colours': `p { color: ${'color-mix(in srgb, '.repeat(2000)}red, red${', red)'.repeat(2000)} }`,

@@ -88,7 +88,7 @@ export function addText(sheet: Sheet, rule: string, place: RulePlace): Splice[] 
     }
     const last = sheet.rules.at(-1)
     const end = last && needsSemicolon(text, last) ? ';' : ''
-    const lead = text.trim() === '' ? '' : /[\r\n]\s*$/.test(text) ? eol : eol + eol
+    const lead = text.trim() === '' ? '' : /[\r\n]/.test(text.slice(text.trimEnd().length)) ? eol : eol + eol
     return [{ from: text.length, to: text.length, insert: `${end}${lead}${rule}${eol}` }]
   }
   // Behind a block that is never closed a new rule would fall into it.

@@ -33,8 +33,8 @@ export function contextAt(text: string, offset: number): WritingContext | null {
   const address = addressAt(text, offset, statement)
   if (address) return address
   if (last?.type === Token.String || last?.type === Token.BadString) return null
-  const word = /[-\w\\\u0080-\uffff]*$/.exec(text.slice(0, offset))![0]
-  const at = { from: offset - word.length, word }
+  const from = wordStart(text, offset)
+  const at = { from, word: text.slice(from, offset) }
   const [first] = statement
   if (first?.type === Token.AtKeyword || (first?.type === Token.Delim && text[first.from] === '@'))
     return statement.length === 1 ? { kind: 'at-rule', from: first.from, word: text.slice(first.from, offset) } : null
@@ -43,6 +43,13 @@ export function contextAt(text: string, offset: number): WritingContext | null {
   if (property !== null) return valueAt(text, offset, statement, property, at)
   if (!holds) return { kind: 'selector', ...withMark(text, at) }
   return statement.length <= 1 ? { kind: 'property', ...at } : { kind: 'selector', ...withMark(text, at) }
+}
+
+/** Where the name begins that ends at a place; looked for from there, for a pattern would be tried from every place before. */
+function wordStart(text: string, offset: number): number {
+  let from = offset
+  while (from > 0 && /[-\w\\\u0080-\uffff]/.test(text[from - 1]!)) from--
+  return from
 }
 
 const isClosed = (text: string, { from, to }: CssToken) => to - from > 3 && text.slice(to - 2, to) === '*/'

@@ -25,7 +25,7 @@ export function siteCompletions({ page, names, files }: SiteWords) {
     if (!found) return null
     const attribute = found[1]!.toLowerCase()
     const value = found[2] ?? found[3] ?? ''
-    const word = /[^\s]*$/.exec(value)![0]
+    const word = value.split(/\s/).at(-1)!
     const from = context.pos - word.length
     if (attribute === 'class') return { from, options: nameOptions(await names(), 'class') }
     if (ID_REFERENCES.has(attribute)) return { from, options: nameOptions(await names(), 'id') }
