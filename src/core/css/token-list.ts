@@ -9,7 +9,7 @@ export class TokenList {
 
   constructor(
     /** The type of each token. */
-    readonly types: Uint8Array,
+    private readonly types: Uint8Array,
     /** Where each token begins, and at the end the length of the text. */
     private readonly starts: Int32Array,
   ) {
