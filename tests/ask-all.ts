@@ -1,11 +1,14 @@
 import { swatchesOf } from '../src/core/color/swatches.ts'
 import { findingsIn } from '../src/core/fit/check.ts'
+import { Standing } from '../src/core/fit/standing.ts'
 import { wornCopy } from '../src/core/markup/worn.ts'
 import type { SiteSnapshot } from '../src/core/model/snapshot.ts'
-import { selectorAt } from '../src/core/sheet/selector-at.ts'
 import { newBox } from '../src/core/plan/edit-plan.ts'
+import { TIDY_KINDS } from '../src/core/tidy/words.ts'
+import { USUAL_FORMAT } from '../src/core/tidy/formatted.ts'
 import { applySplices } from '../src/core/text/splice.ts'
-import { QUESTIONS } from '../src/workers/questions.ts'
+import { QUESTIONS, type Answer, type Ask, type Question } from '../src/workers/questions.ts'
+import { askFurther } from './ask-further.ts'
 import { VIEWPORT } from './core/model.ts'
 
 const PATH = 'index.html'
@@ -83,31 +86,55 @@ export const ASKS: Readonly<Record<string, object>> = {
   sizes: { selector: 'p', viewport: VIEWPORT },
   unusedFaces: {},
   prose: {},
+  rules: {},
+  madeFor: {},
+  planMadeFor: { target: 'widely' },
+  draftClass: { source: { from: 'look', page: PATH, index: 3 } },
+  split: { split: { name: 'a', to: 'b', pages: [PATH] } },
+  renameProperty: { from: '--v0', to: '--w' },
+  wordsAt: { page: PATH, place: { index: 3, at: 0, pre: false } },
+  reword: { page: PATH, place: { index: 3, at: 0, pre: false }, words: 'other <words> & such' },
+  share: { page: PATH, index: 3, name: 'part' },
+  part: { name: 'part', page: PATH, text: '<p>x</p>' },
+  unshare: { name: 'part' },
+  navEdit: { page: PATH, index: 0, edit: { kind: 'add', words: 'w', href: 'w.html' } },
+  wrap: { page: PATH, index: 3, wrapper: 'section', caption: 'c', all: true },
+  tidy: { kinds: TIDY_KINDS, without: [], format: USUAL_FORMAT },
 }
-const answers = QUESTIONS as unknown as Record<string, (site: unknown, ask: object) => unknown>
 
-/** Asks everything that can be asked of a site with the page index.html and the sheet css/site.css; long answers to their end. */
-export function askAll(site: SiteSnapshot): void {
+/** Asks one thing, a long answer to its end. */
+export type Asker = <Q extends Question>(question: Q, ask: Ask<Q>) => Answer<Q>
+
+/**
+ * Asks everything that can be asked of a site with the page index.html and the sheet css/site.css; how many ms each
+ * question took.
+ */
+export function askAll(site: SiteSnapshot): Map<Question, number> {
   const html = site.text(PATH)
   site.stylesOf(PATH, VIEWPORT).all()
   applySplices(html, wornCopy(html, { bridge: '<b>', root: '/w/', self: 'x' }))
   swatchesOf(site.sheet('css/site.css')!)
-  findingsIn(site)
-  for (const [question, ask] of [...Object.entries(ASKS), ...asksAtEnd(site)]) {
-    const answer = answers[question]!(site, ask)
-    if (answer && typeof (answer as { next?: unknown }).next === 'function')
-      for (const _ of answer as Iterable<unknown>) void _
+  const standing = new Standing()
+  standing.take(PATH, findingsIn(site))
+  const took = new Map<Question, number>()
+  const asker: Asker = (question, ask) => {
+    const began = performance.now()
+    const answer = wholeAnswer((QUESTIONS[question] as AnyQuestion)(site, ask as object, standing))
+    took.set(question, (took.get(question) ?? 0) + performance.now() - began)
+    return answer as never
   }
+  for (const [question, ask] of Object.entries(ASKS)) asker(question as Question, ask as never)
+  askFurther(site, asker)
+  return took
 }
 
-/** What is asked of the place where somebody types: at the end of the sheet, in whatever is open there. */
-function asksAtEnd(site: SiteSnapshot): [string, object][] {
-  const file = 'css/site.css'
-  const sheet = site.sheet(file)!
-  const at = { file, offset: sheet.text.length }
-  return [
-    ['offersToWrite', at],
-    ['wordAt', at],
-    ['reach', { selector: selectorAt(sheet, at.offset) }],
-  ]
+type AnyQuestion = (site: SiteSnapshot, ask: object, standing: Standing) => unknown
+
+function wholeAnswer(answer: unknown): unknown {
+  if (!answer || typeof (answer as { next?: unknown }).next !== 'function') return answer
+  const run = answer as Iterator<unknown>
+  for (;;) {
+    const { done, value } = run.next()
+    if (done) return value
+  }
 }

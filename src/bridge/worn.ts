@@ -1,3 +1,4 @@
+import { addTo } from '../core/text/grouped.ts'
 import type { WornOnPage } from './messages.ts'
 import { page, setAttribute, takeAttribute } from './own.ts'
 
@@ -16,7 +17,7 @@ export function rulesForWorn(worn: readonly WornOnPage[]): string {
   for (const [at, { indices }] of worn.entries())
     for (const index of indices) {
       const element = all[index]
-      if (element) names.set(element, [...(names.get(element) ?? []), at])
+      if (element) addTo(names, element, at)
     }
   for (const [element, list] of names) setAttribute(element, NAME, list.join(' '))
   const rules = worn.map(({ pseudo, declarations }, at) => `[${NAME}~="${at}"]${pseudo}{${declarations}}`)

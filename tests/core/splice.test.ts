@@ -1,7 +1,17 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { lineEndOf, placeOf } from '../../src/core/text/place.ts'
-import { applySplices, diffTexts, invertSplices, SpliceError, type Splice } from '../../src/core/text/splice.ts'
+import { joinChanges, NO_CHANGE } from '../../src/core/site/change.ts'
+import { fileDoc } from '../../src/core/site/step.ts'
+import { apart, touches } from '../../src/core/text/apart.ts'
+import {
+  applySplices,
+  diffTexts,
+  invertSplices,
+  orderSplices,
+  SpliceError,
+  type Splice,
+} from '../../src/core/text/splice.ts'
 import { runs } from '../runs.ts'
 
 /** Any text with splices that fit it and do not overlap. */
@@ -19,6 +29,45 @@ export const textWithSplices = fc
     }))
     return { text, splices }
   })
+
+describe('splices apart', () => {
+  const splices = fc.array(
+    fc
+      .tuple(fc.nat(40), fc.nat(3), fc.constantFrom('', 'a', 'b'))
+      .map(([from, length, insert]) => ({ from, to: from + length, insert })),
+    { maxLength: 30 },
+  )
+  /** As it is said: each is held against all that were taken. */
+  const oneByOne = (some: readonly Splice[], meets: (one: Splice, other: Splice) => boolean) => {
+    const taken: Splice[] = []
+    for (const splice of some) if (!taken.some((one) => meets(one, splice))) taken.push(splice)
+    return taken
+  }
+  it('the first of those that touch one place stays', () => {
+    fc.assert(
+      fc.property(splices, (some) => {
+        const edits = some.map((splice) => ({ splices: [splice] }))
+        expect(apart(edits).flatMap((edit) => edit.splices)).toEqual(oneByOne(some, touches))
+      }),
+      { numRuns: runs(500) },
+    )
+  })
+  it('changes are joined without those that overlap', () => {
+    const overlaps = (one: Splice, other: Splice) =>
+      one.from === other.from && one.to === other.to
+        ? one.from !== one.to || one.insert === other.insert
+        : one.from < other.to && other.from < one.to
+    fc.assert(
+      fc.property(splices, (some) => {
+        const changes = some.map((splice) => ({ ...NO_CHANGE, texts: [{ doc: fileDoc('a'), splices: [splice] }] }))
+        const joined = joinChanges(changes).texts.flatMap((text) => text.splices)
+        expect(joined).toEqual(oneByOne(some, overlaps))
+        expect(() => orderSplices(joined, 50)).not.toThrow()
+      }),
+      { numRuns: runs(500) },
+    )
+  })
+})
 
 describe('splices', () => {
   it('an edit followed by its inverse gives the same text, for any text and any edit', () => {

@@ -1,3 +1,4 @@
+import { addTo } from '../text/grouped.ts'
 import type { Cascade } from '../cascade/cascade.ts'
 import { targetOf, type SitePath } from '../paths/paths.ts'
 import type { Item, Sheet } from '../sheet/parse.ts'
@@ -20,8 +21,8 @@ const wornFaces = memo(({ sheets }: Cascade): ReadonlyMap<string, readonly WornF
   for (const { sheet, file } of sheets) {
     if (hasFacesWithin(sheet)) return null
     for (const face of facesOf(sheet)) {
-      const family = face.family.toLowerCase()
-      families.set(family, [...(families.get(family) ?? []), { ...face, sheetPath: file, ranges: rangesOf(face) }])
+      const worn = { ...face, sheetPath: file, ranges: rangesOf(face) }
+      addTo(families, face.family.toLowerCase(), worn)
     }
   }
   return families

@@ -1,3 +1,4 @@
+import { addTo } from '../text/grouped.ts'
 import { supportOf } from '../browsers/support.ts'
 import { longhandsOf, overlaps, isShorthand } from '../properties/shorthands.ts'
 import { aliasOf } from '../properties/aliases.ts'
@@ -223,7 +224,7 @@ function sameDeclarations(sheet: Sheet, placed: readonly PlacedRule[]): Diagnosi
     if (declarations.length < ENOUGH || declarations.length !== each.rule.items.length) continue
     const says = declarations.map(({ property, value, important }) => `${property}:${value}${important ? '!' : ''}`)
     const key = `${conditionOf(each.within)} { ${says.join(';')}`
-    byWhat.set(key, [...(byWhat.get(key) ?? []), each])
+    addTo(byWhat, key, each)
   }
   return [...byWhat.values()].flatMap((same) => {
     const [first, ...others] = same

@@ -2,7 +2,7 @@ import { closerOf, Token, tokensOf, type CssToken } from '../css/tokens.ts'
 import type { Item, Rule, Sheet, SheetError, StyleRule } from '../sheet/parse.ts'
 import { reparseSheet } from '../sheet/reparse.ts'
 import { styleRules } from '../sheet/walk.ts'
-import { lineEndOf, lineStartOf, placeOf } from '../text/place.ts'
+import { lineEndAt, lineEndOf, lineStartOf, placeOf } from '../text/place.ts'
 import { applySplices, type Range } from '../text/splice.ts'
 import { brief, mendBy, type Diagnosis, type Mend } from './diagnosis.ts'
 import { looksLikeMarkup } from './markup.ts'
@@ -33,14 +33,9 @@ const error = (place: Range, message: string, mend: Mend | null = null): Diagnos
   mend,
 })
 
-const lineEndFrom = (text: string, from: number): number => {
-  const at = text.slice(from).search(/[\r\n]/)
-  return at < 0 ? text.length : from + at
-}
-
 /** A line that somebody meant as a comment: from `//` to its end. */
 function lineComment(text: string, from: number, lost: string): Diagnosis {
-  const end = lineEndFrom(text, from)
+  const end = lineEndAt(text, from)
   const words = text.slice(from + 2, end).trim()
   return error(
     { from, to: end },
@@ -54,7 +49,7 @@ function errorDiagnosis({ text }: Sheet, { from, to, message, leftOut }: SheetEr
   if (leftOut || /^A closing brace/.test(message)) return []
   const written = text.slice(from, to)
   if (looksLikeMarkup(written)) return []
-  if (written.startsWith('//')) return [lineComment(text, from, text.slice(lineEndFrom(text, from), to).trim())]
+  if (written.startsWith('//')) return [lineComment(text, from, text.slice(lineEndAt(text, from), to).trim())]
   return [hack(from, written) ?? missingColon(from, written) ?? error({ from, to }, message)]
 }
 
@@ -155,7 +150,7 @@ function selectorDamage({ text }: Sheet, rule: StyleRule, nested: boolean): Diag
   const comment = selector.search(/(?:^|\s)\/\//)
   if (comment >= 0) {
     const at = from + comment + Number(selector[comment] !== '/')
-    return [lineComment(text, at, text.slice(lineEndFrom(text, at), selectorRange.to).trim())]
+    return [lineComment(text, at, text.slice(lineEndAt(text, at), selectorRange.to).trim())]
   }
   if (selector.startsWith('}')) {
     const next = brief(selector.replace(/^[}\s;]+/, ''))
@@ -223,7 +218,7 @@ function tokenDiagnoses(text: string): Endless[] {
 }
 
 function openString(text: string, { from }: CssToken): Diagnosis {
-  const end = lineEndFrom(text, from)
+  const end = lineEndAt(text, from)
   const quote = text[from]!
   const line = text.slice(from, end).trimEnd()
   const at = from + (line.endsWith(';') ? line.length - 1 : line.length)
@@ -244,7 +239,7 @@ function openBracket(text: string, tokens: readonly CssToken[]): Diagnosis[] {
   const first =
     open.find(({ type }) => type === Token.Function || type === Token.LeftParenthesis) ?? openUrl(text, tokens)
   if (!first) return []
-  const end = lineEndFrom(text, first.from)
+  const end = lineEndAt(text, first.from)
   const line = text.slice(first.from, end).trimEnd()
   const at = first.from + line.replace(/\s*[;{]$/, '').length
   return [
@@ -269,7 +264,7 @@ function openUrl(text: string, tokens: readonly CssToken[]): CssToken | undefine
 
 function openComment(text: string, last: CssToken | undefined): Diagnosis[] {
   if (last?.type !== Token.Comment || (text.endsWith('*/') && last.to - last.from > 3)) return []
-  const line = lineEndFrom(text, last.from)
+  const line = lineEndAt(text, last.from)
   return [
     error(
       { from: last.from, to: line },

@@ -1,3 +1,4 @@
+import { grouped } from '../text/grouped.ts'
 import { joinChanges, type SiteChange } from '../site/change.ts'
 import type { SitePath } from '../paths/paths.ts'
 import { PageMemory, pageKey, sameKey, siteKey, type PageKey } from '../model/page-memory.ts'
@@ -150,9 +151,10 @@ export function findingsIn(model: SiteSnapshot): Finding[] {
 /** The change that mends these findings, as far as their rules can do it safely. */
 export function planFix(model: SiteSnapshot, findings: readonly Finding[]): SiteChange {
   const site = new FitSite(model)
-  const byRule = new Map<string, Finding[]>()
-  for (const finding of findings)
-    if (finding.fixable) byRule.set(finding.rule, [...(byRule.get(finding.rule) ?? []), finding])
+  const byRule = grouped(
+    findings.filter(({ fixable }) => fixable),
+    ({ rule }) => rule,
+  )
   return joinChanges(
     [...byRule].flatMap(([id, found]) => {
       const rule = ruleNamed(id)

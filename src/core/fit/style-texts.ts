@@ -6,8 +6,9 @@ import { elementsNamed, type Page, type PageElement } from '../markup/tree.ts'
 import { isXml, type SitePath } from '../paths/paths.ts'
 import { parseSheet, type Sheet } from '../sheet/parse.ts'
 import { joinChanges, NO_CHANGE, type SiteChange } from '../site/change.ts'
+import { apart } from '../text/apart.ts'
+import { grouped } from '../text/grouped.ts'
 import { memo, memoText } from '../text/memo.ts'
-import type { Splice } from '../text/splice.ts'
 import type { Found } from './finding.ts'
 import type { FitSite } from './fit-site.ts'
 import type { SiteSnapshot } from '../model/snapshot.ts'
@@ -18,15 +19,9 @@ interface InFile extends Diagnosis {
 }
 
 /** What is wrong with the styles of a site as texts: its stylesheets, embedded blocks and style attributes. Found once a site. */
-const diagnosesOf = memo((site: FitSite): ReadonlyMap<DiagnosisId, readonly InFile[]> => {
-  const found = new Map<DiagnosisId, InFile[]>()
-  for (const each of all(site)) {
-    const known = found.get(each.rule)
-    if (known) known.push(each)
-    else found.set(each.rule, [each])
-  }
-  return found
-})
+const diagnosesOf = memo((site: FitSite): ReadonlyMap<DiagnosisId, readonly InFile[]> =>
+  grouped(all(site), ({ rule }) => rule),
+)
 
 function* all(site: FitSite): Generator<InFile> {
   const { model } = site
@@ -100,15 +95,9 @@ export function mendStyles(site: FitSite, rule: DiagnosisId, found: readonly Fou
   const mends = (diagnosesOf(site).get(rule) ?? []).filter(
     ({ file, from, message, mend }) => mend && wanted.has(`${file} ${from} ${message}`),
   )
-  const taken = new Map<SitePath, Splice[]>()
-  for (const { file, mend } of mends) {
-    const there = taken.get(file) ?? []
-    if (mend!.splices.some((splice) => there.some((other) => touch(other, splice)))) continue
-    taken.set(file, [...there, ...mend!.splices])
-  }
-  return joinChanges(
-    [...taken].map(([file, splices]) => ({ ...NO_CHANGE, texts: [{ doc: site.model.docOf(file), splices }] })),
-  )
+  const texts = [...grouped(mends, ({ file }) => file)].map(([file, some]) => ({
+    doc: site.model.docOf(file),
+    splices: apart(some.map(({ mend }) => mend!)).flatMap(({ splices }) => splices),
+  }))
+  return joinChanges([{ ...NO_CHANGE, texts }])
 }
-
-const touch = (a: Splice, b: Splice) => a.from <= b.to && b.from <= a.to

@@ -1,3 +1,4 @@
+import { addTo, grouped } from '../text/grouped.ts'
 import { changeClasses, removeAttribute } from '../markup/attributes.ts'
 import { removeLine } from '../markup/remove.ts'
 import type { Page } from '../markup/tree.ts'
@@ -103,7 +104,7 @@ export function planLift(model: SiteSnapshot, choices: LiftChoices): LiftPlan {
     const id = identities.get(rule)!.version
     const fate = fateOf.get(id)!
     if (fate === 'left') continue
-    removed.set(rule.page, [...(removed.get(rule.page) ?? []), rule])
+    addTo(removed, rule.page, rule)
     if (fate === 'dropped' || written.has(id)) continue
     written.add(id)
     if (fate === 'joined') {
@@ -190,7 +191,7 @@ function groupsOf(
   for (const [rule, { group, version }] of identities) {
     const versions = groups.get(group) ?? new Map<string, EmbeddedRule[]>()
     groups.set(group, versions)
-    versions.set(version, [...(versions.get(version) ?? []), rule])
+    addTo(versions, version, rule)
   }
   return [...groups].map(([id, members]): LiftGroup => {
     const first = [...members.values()][0]![0]!
@@ -247,8 +248,7 @@ function attributesOf(
   taken: Set<string>,
   choices: LiftChoices,
 ): NamedAttribute[] {
-  const equal = new Map<string, InlineStyle[]>()
-  for (const style of all) equal.set(style.says, [...(equal.get(style.says) ?? []), style])
+  const equal = grouped(all, ({ says }) => says)
   const existing = new Map(
     topStyleRules(sheet).flatMap((rule) => {
       const name = loneClass(rule)

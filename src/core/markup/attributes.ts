@@ -62,7 +62,9 @@ export function changeClasses(
   remove: readonly string[] = [],
 ): Splice[] {
   const before = (element.attributes.get('class') ?? '').split(/[ \t\n\f\r]+/).filter((name) => name !== '')
-  const after = [...before.filter((name) => !remove.includes(name)), ...add.filter((name) => !before.includes(name))]
+  // An element of a page nobody wrote by hand may have thousands of classes.
+  const [gone, had] = [new Set(remove), new Set(before)]
+  const after = [...before.filter((name) => !gone.has(name)), ...add.filter((name) => !had.has(name))]
   if (after.join(' ') === before.join(' ')) return []
   return after.length === 0
     ? removeAttribute(page, element, 'class')

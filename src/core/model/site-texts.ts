@@ -1,3 +1,4 @@
+import { grouped } from '../text/grouped.ts'
 import { parsePage, type Page } from '../markup/tree.ts'
 import { isPage, isSheet, type SitePath } from '../paths/paths.ts'
 import { parseSheet, type Sheet } from '../sheet/parse.ts'
@@ -101,9 +102,8 @@ export class SiteTexts implements SiteView {
     const { state } = this
     const names = new Map(moves.map(({ from, to }) => [from, to]))
     const nameOf = (path: SitePath) => names.get(path) ?? path
-    const spliced = new Map<Doc, readonly Splice[]>()
-    for (const { doc, splices } of changed) spliced.set(doc, [...(spliced.get(doc) ?? []), ...splices])
-    const splicesOf = (doc: Doc) => spliced.get(doc) ?? []
+    const spliced = grouped(changed, ({ doc }) => doc)
+    const splicesOf = (doc: Doc) => spliced.get(doc)?.flatMap(({ splices }) => splices) ?? []
     const files = [...state.files.values()].map((file) => ({ ...file, path: nameOf(file.path) }))
     const created = creates.map(({ path, text }) => ({ path, size: text.length, pixels: null }))
     const texts = new Map(

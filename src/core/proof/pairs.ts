@@ -1,3 +1,4 @@
+import { grouped } from '../text/grouped.ts'
 import type { Page, PageElement } from '../markup/tree.ts'
 import type { Splice } from '../text/splice.ts'
 
@@ -10,9 +11,10 @@ export function pairsOf(before: Page, after: Page, splices: readonly Splice[]): 
   if (before === after) return before.elements.map((element) => [element, element])
   const sorted = [...splices].sort((a, b) => a.from - b.from)
   const placed = new Map(after.elements.flatMap((element) => (element.place ? [[element.place.from, element]] : [])))
-  const turns = new Map<string, PageElement[]>()
-  for (const element of after.elements)
-    if (!element.place) turns.set(element.tag, [...(turns.get(element.tag) ?? []), element])
+  const turns = grouped(
+    after.elements.filter(({ place }) => !place),
+    ({ tag }) => tag,
+  )
   const pairs: [PageElement, PageElement][] = []
   let at = 0
   let shift = 0

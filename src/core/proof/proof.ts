@@ -29,7 +29,7 @@ export interface Alteration {
   readonly why: string
 }
 
-/** What a proof says as it goes, page by page. */
+/** What a proof says as it goes, page by page; from within a large page nothing but where it is. */
 export interface ProofProgress {
   readonly done: number
   readonly total: number
@@ -64,6 +64,11 @@ function all(...states: readonly State[]): States {
   return () => held
 }
 
+/** So many elements are compared before somebody else may have a turn. */
+const AT_ONCE = 2000
+
+const NOTHING_YET = { elements: 0, altered: [], following: 0, unlisted: 0 }
+
 /** So many kinds of alterations are listed of a page; the others are counted. */
 const MOST_A_PAGE = 60
 
@@ -80,7 +85,9 @@ export function* prove(
   const differences = new StyleDifferences()
   for (const [at, change] of pages.entries()) {
     const page = new PageProof(before, after, change, differences)
-    for (const viewport of PROOF_VIEWPORTS) for (const condition of CONDITIONS) page.compare(viewport, condition)
+    for (const viewport of PROOF_VIEWPORTS)
+      for (const condition of CONDITIONS)
+        for (const _ of page.compare(viewport, condition)) yield { ...NOTHING_YET, done: at, total: pages.length }
     const { elements, altered, following, beyond } = page
     const found = { elements, altered: [...altered.values()], following, unlisted: beyond.size }
     yield { done: at + 1, total: pages.length, ...found }
@@ -109,10 +116,12 @@ class PageProof {
     return this.pairs.length
   }
 
-  compare(viewport: Viewport, { name, states }: (typeof CONDITIONS)[number]): void {
+  /** Stops now and then on a page of very many elements. */
+  *compare(viewport: Viewport, { name, states }: (typeof CONDITIONS)[number]): Generator<void, void, void> {
     const old = stylesIn(this.before, this.change.before, viewport, states)
     const now = stylesIn(this.after, this.change.after, viewport, states)
-    for (const [element, other] of this.pairs)
+    for (const [at, [element, other]] of this.pairs.entries()) {
+      if (at % AT_ONCE === AT_ONCE - 1) yield
       for (const difference of this.differences.between(old, now, element, other)) {
         if (!difference.follows || (difference.pseudo === '' && !this.keepsParent(element, other)))
           this.tell(difference, viewport, name, element, () =>
@@ -122,6 +131,7 @@ class PageProof {
           )
         else if (name === '' && viewport === PROOF_VIEWPORTS[0]) this.following++
       }
+    }
   }
 
   /** What has come between an element and its parent is in no pair: what it hands down follows nothing that is told. */

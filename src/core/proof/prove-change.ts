@@ -15,7 +15,7 @@ export interface Proof extends Omit<ProofProgress, 'done' | 'altered'> {
   readonly altered: readonly CommonAlteration[]
 }
 
-/** Compares a site with what a change would make of it, page by page. Whoever runs it may stop between two pages. */
+/** Compares a site with what a change would make of it, page by page. Whoever runs it may stop wherever it yields. */
 export function* proveChange(site: SiteSnapshot, change: SiteChange): Generator<ProofProgress, Proof, void> {
   const names = new Map(change.moves.map(({ from, to }) => [from, to]))
   const sheets = change.texts.some(({ doc }) => isWornSheet(site, doc))

@@ -1,3 +1,4 @@
+import { SplicesApart } from '../text/apart.ts'
 import type { Splice } from '../text/splice.ts'
 import type { SitePath } from '../paths/paths.ts'
 import { EMPTY_HASH, fileDoc, type Doc, type Edit, type Move } from './step.ts'
@@ -19,19 +20,28 @@ export function isNothing({ texts, moves, creates }: SiteChange): boolean {
 
 /** Several changes as one. Splices in the same text are put together; of two that overlap, the first stays. */
 export function joinChanges(changes: readonly SiteChange[]): SiteChange {
-  const texts = new Map<Doc, Splice[]>()
+  const byDoc = new Map<Doc, Splice[]>()
   for (const { doc, splices } of changes.flatMap((change) => change.texts)) {
-    const there = texts.get(doc) ?? []
-    for (const splice of splices) if (!there.some((other) => collide(other, splice))) there.push(splice)
-    texts.set(doc, there)
+    if (!byDoc.has(doc)) byDoc.set(doc, [])
+    for (const splice of splices) byDoc.get(doc)!.push(splice)
   }
   const moves = new Map(changes.flatMap((change) => change.moves).map((move) => [move.from, move]))
   const creates = new Map(changes.flatMap((change) => change.creates).map((create) => [create.path, create]))
   return {
-    texts: [...texts].map(([doc, splices]) => ({ doc, splices })),
+    texts: [...byDoc].map(([doc, splices]) => ({ doc, splices: joined(splices) })),
     moves: [...moves.values()],
     creates: [...creates.values()],
   }
+}
+
+/** Those that overlap none before them. */
+function joined(splices: readonly Splice[]): Splice[] {
+  const apart = new SplicesApart()
+  return splices.filter((splice) => {
+    if (apart.has(splice, collide)) return false
+    apart.add(splice)
+    return true
+  })
 }
 
 function collide(a: Splice, b: Splice): boolean {

@@ -1,3 +1,4 @@
+import { addTo } from '../text/grouped.ts'
 import { comparePages, type SitePath } from '../paths/paths.ts'
 import {
   adaptBlock,
@@ -40,8 +41,7 @@ const existsIn = (site: SiteView) => (path: SitePath) => site.files.has(path)
 export function partsOf(site: SiteView): Map<string, { readonly path: SitePath; readonly place: PartPlace }[]> {
   const parts = new Map<string, { path: SitePath; place: PartPlace }[]>()
   for (const path of [...site.pagePaths].sort(comparePages)) {
-    for (const place of partsIn(site.page(path)))
-      parts.set(place.name, [...(parts.get(place.name) ?? []), { path, place }])
+    for (const place of partsIn(site.page(path))) addTo(parts, place.name, { path, place })
   }
   return parts
 }

@@ -47,13 +47,24 @@ const isLineEnd = (text: string, at: number) => text[at] === '\n' || text[at] ==
 /** White space of HTML. */
 export const HTML_SPACE = ' \t\n\f\r'
 
-/** Where the line begins that holds an offset. */
-export function lineStartOf(text: string, offset: number): number {
+/** Where the line begins that holds an offset; not looked for before `least`. */
+export function lineStartOf(text: string, offset: number, least = 0): number {
   // Step by step: looking for a line end that a text does not use would go through all of it.
   let start = offset
-  while (start > 0 && !isLineEnd(text, start - 1)) start--
+  while (start > Math.max(least, 0) && !isLineEnd(text, start - 1)) start--
   return start
 }
+
+/** Where the line ends that holds an offset; not looked for behind `most`. */
+export function lineEndAt(text: string, offset: number, most = text.length): number {
+  let end = offset
+  while (end < Math.min(most, text.length) && !isLineEnd(text, end)) end++
+  return end
+}
+
+/** Whether a line goes on over an offset. */
+export const isInLine = (text: string, offset: number): boolean =>
+  offset > 0 && offset < text.length && !isLineEnd(text, offset - 1) && !isLineEnd(text, offset)
 
 /** Spaces and tabs right before an offset, or what else counts as space. */
 export function spaceBefore(text: string, offset: number, space = ' \t'): string {

@@ -1,4 +1,4 @@
-import { lineStartOf } from '../text/place.ts'
+import { isInLine, lineEndAt, lineStartOf } from '../text/place.ts'
 import { applySplices, type Splice } from '../text/splice.ts'
 
 /** The lines that a change touches, as they are and as they would be. */
@@ -7,12 +7,15 @@ export interface Excerpt {
   readonly after: string
 }
 
-/** The lines of a text that splices touch, before and after. */
+/** A line may be all of a sheet: no more of it is shown than this many characters before and behind a change. */
+const REACH = 300
+
+/** The lines of a text that splices touch, before and after; of a long line what stands near, with `…` where it goes on. */
 export function excerptOf(text: string, splices: readonly Splice[]): Excerpt {
   const pieces: { from: number; to: number; splices: Splice[] }[] = []
   for (const splice of splices.toSorted((a, b) => a.from - b.from)) {
-    const from = lineStartOf(text, splice.from)
-    const to = endOfLine(text, splice.to)
+    const from = lineStartOf(text, splice.from, splice.from - REACH)
+    const to = lineEndAt(text, splice.to, splice.to + REACH)
     const last = pieces.at(-1)
     if (last && from <= last.to) {
       last.to = Math.max(last.to, to)
@@ -22,14 +25,10 @@ export function excerptOf(text: string, splices: readonly Splice[]): Excerpt {
   const parts = pieces.map(({ from, to, splices: own }) => {
     const before = text.slice(from, to)
     const shifted = own.map((splice) => ({ ...splice, from: splice.from - from, to: splice.to - from }))
-    return { before, after: applySplices(before, shifted) }
+    const shown = (part: string) => (isInLine(text, from) ? '… ' : '') + part + (isInLine(text, to) ? ' …' : '')
+    return { before: shown(before), after: shown(applySplices(before, shifted)) }
   })
   return { before: joined(parts.map(({ before }) => before)), after: joined(parts.map(({ after }) => after)) }
 }
 
-const joined = (parts: readonly string[]) => parts.map((part) => part.replace(/\s+$/, '')).join('\n')
-
-function endOfLine(text: string, offset: number): number {
-  const end = text.slice(offset).search(/[\r\n]/)
-  return end < 0 ? text.length : offset + end
-}
+const joined = (parts: readonly string[]) => parts.map((part) => part.trimEnd()).join('\n')

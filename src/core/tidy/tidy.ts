@@ -4,12 +4,13 @@ import type { SitePath } from '../paths/paths.ts'
 import type { Sheet } from '../sheet/parse.ts'
 import { styleRules } from '../sheet/walk.ts'
 import { joinChanges, NO_CHANGE, type SiteChange } from '../site/change.ts'
+import { apart } from '../text/apart.ts'
 import { rewritten } from '../text/splice.ts'
 import type { FormatSettings } from './formatted.ts'
 import { formatOf, planFormat } from './own-format.ts'
 import { compareWorlds, type Comparison } from './neutral.ts'
 import { siteIn, told, Trial, type Done, type LeftUndone, type TidyProgress } from './trial.ts'
-import { apart, proposalsOf } from './wanted.ts'
+import { proposalsOf } from './wanted.ts'
 import { TIDY_KINDS, USUAL_KINDS, type TidyKind } from './words.ts'
 import { Worlds } from './worlds.ts'
 
@@ -67,6 +68,7 @@ export function* tidySheet(
   const proposals = (kind: TidyKind) => {
     const now = siteIn(trial.now)
     const found = proposalsOf(kind, { site: now, path, target: madeFor(now), format })
+    // What touches another comes in the next round.
     return apart(found.filter((each) => !without.has(each.says) && !trial.refuses(each)))
   }
   for (let round = 0, done = -1; done !== trial.taken.length && round < ROUNDS; round++) {

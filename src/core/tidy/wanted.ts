@@ -1,4 +1,5 @@
 import { commentsIn } from '../css/comments.ts'
+import { touches } from '../text/apart.ts'
 import type { Splice } from '../text/splice.ts'
 import { TIDIERS } from './kinds/index.ts'
 import type { Place, Proposal } from './proposal.ts'
@@ -20,16 +21,6 @@ function keepsComments(text: string, splices: readonly Splice[]): boolean {
   return gone === 0 || gone === splices.reduce((sum, { insert }) => sum + commentsIn(insert).length, 0)
 }
 
-/** Of proposals that touch one place, the first: the others come in the next round. */
-export function apart(proposals: readonly Proposal[]): Proposal[] {
-  const taken: Splice[] = []
-  return proposals.filter(({ splices }) => {
-    if (touch(splices, taken)) return false
-    taken.push(...splices)
-    return true
-  })
-}
-
 /** Whether some of the splices of both stand at one place. */
 export const touch = (some: readonly Splice[], others: readonly Splice[]): boolean =>
-  some.some((splice) => others.some((other) => splice.from <= other.to && other.from <= splice.to))
+  some.some((splice) => others.some((other) => touches(splice, other)))

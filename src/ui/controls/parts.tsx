@@ -1,6 +1,7 @@
 'use client'
 import type { ReactNode } from 'react'
 import type { Rival } from '../../core/edit/rivals.ts'
+import { grouped } from '../../core/text/grouped.ts'
 import { useRoom } from '../state/context.tsx'
 import { count, listed } from '../words.ts'
 
@@ -28,11 +29,7 @@ export function Group({ title, children }: { title: string; children: ReactNode 
 export function Rivals({ rivals }: { rivals: readonly Rival[] }) {
   const set = useRoom((state) => state.set)
   if (rivals.length === 0) return null
-  const groups = new Map<string, Rival[]>()
-  for (const rival of rivals) {
-    const key = `${rival.kind} ${rival.selector}`
-    groups.set(key, [...(groups.get(key) ?? []), rival])
-  }
+  const groups = grouped(rivals, ({ kind, selector }) => `${kind} ${selector}`)
   return (
     <section className="px-4 py-3.5 text-[12px]">
       <h3 className="font-semibold text-[13px]">Where something else decides</h3>

@@ -69,7 +69,7 @@ export function LiftDialog({ pages, onClose }: { pages: readonly string[]; onClo
                 setChoices({
                   ...choices,
                   fates: {
-                    ...plan.groups.reduce((all, each) => ({ ...all, ...each.fates }), {}),
+                    ...Object.assign({}, ...plan.groups.map((each) => each.fates)),
                     ...choices.fates,
                     [id]: fate,
                   },

@@ -1,3 +1,4 @@
+import { grouped } from '../../text/grouped.ts'
 import type { SiteRule } from '../finding.ts'
 import { folderOf, type SitePath } from '../../paths/paths.ts'
 /** A folder of pages without an index. */
@@ -10,8 +11,7 @@ export const indexMissing: SiteRule = {
     'Asked for a folder, a web server answers with its index.html. Without one visitors get an error, or a bare list of files.',
   scope: 'site',
   check: (site) => {
-    const folders = new Map<string, SitePath[]>()
-    for (const path of site.model.pagePaths) folders.set(folderOf(path), [...(folders.get(folderOf(path)) ?? []), path])
+    const folders = grouped(site.model.pagePaths, folderOf)
     if (!folders.has('') && folders.size > 0) folders.set('', [])
     return [...folders]
       .filter(([folder]) => site.fileAt(folder) === null)

@@ -1,3 +1,4 @@
+import { addTo } from '../../text/grouped.ts'
 import { brief } from '../../diagnostics/diagnosis.ts'
 import { removeDeclaration } from '../../sheet/edit.ts'
 import type { Declaration, Rule, Sheet, StyleRule } from '../../sheet/parse.ts'
@@ -48,8 +49,7 @@ function speakersOf(sheet: Sheet, rules: readonly Rule[]): Speaker[] {
 /** What rules have in common, that which saves most first. */
 function commonOf(speakers: readonly Speaker[]): Common[] {
   const byText = new Map<string, Speaker[]>()
-  for (const speaker of speakers)
-    for (const text of speaker.says.keys()) byText.set(text, [...(byText.get(text) ?? []), speaker])
+  for (const speaker of speakers) for (const text of speaker.says.keys()) addTo(byText, text, speaker)
   const sets = new Map<string, readonly string[]>()
   for (const alike of byText.values())
     if (alike.length <= MOST_ALIKE)

@@ -8,6 +8,7 @@ import { selectorsOf } from '../../../core/edit/rules-naming.ts'
 import { addRule } from '../../../core/sheet/edit.ts'
 import { naturalPlace } from '../../../core/edit/natural-place.ts'
 import { topStyleRules } from '../../../core/sheet/walk.ts'
+import { grouped } from '../../../core/text/grouped.ts'
 import type { MissedText } from '../../../core/type/roles.ts'
 import { heightFor, useViewport } from '../../lineup/viewport.ts'
 import { Sentence } from '../../trace/sentence.tsx'
@@ -107,7 +108,11 @@ function ruleFor(sheet: Sheet, selector: string) {
 }
 
 function pointers({ places }: MissedText): Map<string, string> {
-  const byPage = new Map<string, string[]>()
-  for (const { page, path } of places) byPage.set(page, [...(byPage.get(page) ?? []), path])
-  return new Map([...byPage].map(([page, paths]) => [page, paths.slice(0, POINTED).join(', ')]))
+  const byPage = grouped(places, ({ page }) => page)
+  const listed = (some: MissedText['places']) =>
+    some
+      .slice(0, POINTED)
+      .map(({ path }) => path)
+      .join(', ')
+  return new Map([...byPage].map(([page, some]) => [page, listed(some)]))
 }
