@@ -1,5 +1,6 @@
 import type { Complex } from '../selectors/parse.ts'
 import { compareSpecificity } from '../selectors/specificity.ts'
+import { grouped } from '../text/grouped.ts'
 import { memo } from '../text/memo.ts'
 import { sameLonghands } from './author-rules.ts'
 import { writesAttribute, type CascadeRule } from './rules.ts'
@@ -59,8 +60,7 @@ function arrange(
   // Elements that a rule writes an attribute of were told apart by it; others were not.
   const reading = new Set(matched.filter(writesAttribute).map(selectorKey))
   if (next.some((rule) => writesAttribute(rule) && !reading.has(selectorKey(rule)))) return null
-  const byKey = new Map<string, number[]>()
-  for (const [at, rule] of next.entries()) add(byKey, selectorKey(rule), at)
+  const byKey = grouped(next.keys(), (at) => selectorKey(next[at]!))
   return { rules: takenOver(before, next), orders: next.map(({ order }) => order), places: placesOf(matched, byKey) }
 }
 
@@ -84,20 +84,25 @@ function placesOf(matched: readonly CascadeRule[], byKey: Map<string, number[]>)
 const NONE: readonly number[] = []
 
 function takenOver(before: readonly CascadeRule[], next: readonly CascadeRule[]): CascadeRule[] {
-  const older = new Map<string, CascadeRule[]>()
-  for (const rule of before) add(older, selectorKey(rule), rule)
+  const bySelector = grouped(before, selectorKey)
+  // Where very many have one selector, what they say parts them too: else each would be held against each.
+  const keyOf = (rule: CascadeRule) => {
+    const key = selectorKey(rule)
+    return (bySelector.get(key)?.length ?? 0) > FEW ? key + says(rule) : key
+  }
+  const older = grouped(before, keyOf)
   return next.map((rule) => {
-    const candidates = older.get(selectorKey(rule))
+    const candidates = older.get(keyOf(rule))
     const at = candidates?.findIndex((each) => saysTheSame(each, rule)) ?? -1
     return at < 0 ? rule : candidates!.splice(at, 1)[0]!
   })
 }
 
-function add<T>(map: Map<string, T[]>, key: string, value: T): void {
-  const list = map.get(key)
-  if (list) list.push(value)
-  else map.set(key, [value])
-}
+const FEW = 20
+
+const says = memo(({ longhands }: CascadeRule): string =>
+  JSON.stringify(longhands.map(({ property, value, important }) => [property, value, important])),
+)
 
 const saysTheSame = (a: CascadeRule, b: CascadeRule): boolean =>
   a.layer === b.layer &&

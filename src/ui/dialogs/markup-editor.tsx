@@ -1,11 +1,11 @@
 'use client'
 import { defaultKeymap, history, historyKeymap, indentWithTab } from '@codemirror/commands'
-import { html } from '@codemirror/lang-html'
 import { syntaxHighlighting } from '@codemirror/language'
 import { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, keymap, lineNumbers } from '@codemirror/view'
 import { useEffect, useRef } from 'react'
 import { highlight, theme } from '../sheet/editor-look.ts'
+import { htmlText } from '../sheet/languages.ts'
 import { useWorkroom } from '../state/context.tsx'
 
 /** An editor for a piece of markup. It keeps its own text; `onText` hears of every change. */
@@ -26,7 +26,7 @@ export function MarkupEditor({ label, text, onText }: { label: string; text: str
           lineNumbers(),
           history(),
           drawSelection(),
-          html({ autoCloseTags: false }),
+          htmlText({ autoCloseTags: false }),
           syntaxHighlighting(highlight),
           theme,
           EditorView.lineWrapping,

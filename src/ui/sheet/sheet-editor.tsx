@@ -1,6 +1,5 @@
 'use client'
 import { closeBrackets, closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete'
-import { css } from '@codemirror/lang-css'
 import { codeFolding, foldGutter, foldKeymap, indentOnInput } from '@codemirror/language'
 import { highlightSelectionMatches } from '@codemirror/search'
 import { EditorView, keymap } from '@codemirror/view'
@@ -15,6 +14,7 @@ import { useShowReach } from '../state/outline.ts'
 import { useAsk } from '../state/use-answer.ts'
 import { showRange } from './editor-look.ts'
 import { forTexts, keysForTexts } from './for-texts.ts'
+import { cssText } from './languages.ts'
 import { sheetOffers } from './sheet-completions.ts'
 import { sheetWords } from './sheet-words.ts'
 import { stepKeys } from './step-number.ts'
@@ -65,7 +65,7 @@ export function SheetEditor() {
       closeBrackets(),
       indentOnInput(),
       highlightSelectionMatches(),
-      css(),
+      cssText(),
       codeFolding(),
       foldGutter(),
       sheetOffers(workroom, sheetFile),
