@@ -292,6 +292,25 @@ test('sheets nested deeper than a browser lives through are shown and typed in',
   expect((await stored(request, site)).looks[0]!.text).toBe(`p{top:1px;}p { color: green } ${deep('@media all{')}`)
 })
 
+test('the text of a page of tags thousands deep takes keys, as the editor’s parser runs out of stack', async ({
+  page,
+  request,
+}) => {
+  const text = `<!doctype html><title>t</title><link rel="stylesheet" href="s.css">${'<b><i>'.repeat(1500)}`
+  const site = await bringIn(request, 'Deep', { 'index.html': bytes(text), 's.css': bytes('p { top: 0 }') })
+  const thrown: string[] = []
+  page.on('pageerror', ({ message }) => thrown.push(message))
+  await openSite(page, site)
+  await page.getByRole('button', { name: 'Open index.html in a close-up' }).click()
+  await page.getByRole('button', { name: 'Text', exact: true }).click()
+  await page.getByRole('textbox', { name: 'Text of index.html' }).focus()
+  await page.keyboard.press('Control+End')
+  await page.keyboard.type('words at the end')
+  await kept(page)
+  expect((await stored(request, site)).texts['index.html']).toBe(`${text}words at the end`)
+  expect(thrown).toEqual([])
+})
+
 test('a page that answers no more is loaded anew', async ({ page, request }) => {
   const site = await bringIn(request, 'Deaf', {
     'index.html': bytes('<!doctype html><title>t</title><link rel="stylesheet" href="s.css"><p>x</p>'),

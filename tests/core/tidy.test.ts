@@ -10,6 +10,7 @@ import { TIDY_KINDS, USUAL_KINDS, type TidyKind } from '../../src/core/tidy/word
 import { tidySheet, type TidyPlan } from '../../src/core/tidy/tidy.ts'
 import { PACKAGES } from '../../e2e/cascade/packages.ts'
 import { runs } from '../runs.ts'
+import { sheet as brokenSheet } from '../broken-texts.ts'
 import { commentsIn, tidyPage, untidySheet } from '../tidy-sheets.ts'
 import { siteOf } from './model.ts'
 
@@ -274,7 +275,27 @@ describe('writing evenly', () => {
       }),
       { numRuns: runs(200) },
     )
-    for (const broken of ['a { color red }', 'a { top: 0', '<!-- a --> b { top: 0 }'])
+    for (const broken of [
+      'a { color red }',
+      'a { top: 0',
+      '<!-- a --> b { top: 0 }',
+      '@import url(a;',
+      '@media (a/*)b',
+    ])
       expect(formatted(parseSheet(broken))).toBe(broken)
+  })
+
+  it('takes no letter from broken sheets, of whatever line ends, and comes to rest', () => {
+    const lineEnds = fc.constantFrom('\n', '\r\n', '\r')
+    const letters = (text: string) => text.replace(/[\s;]+/g, '')
+    fc.assert(
+      fc.property(fc.oneof(untidySheet, brokenSheet), lineEnds, (sheet, end) => {
+        const text = `${sheet}\n:root { --x: a\n  b }\n`.replace(/\r\n?|\n/g, end)
+        const even = formatted(parseSheet(text))
+        expect(letters(even)).toBe(letters(text))
+        expect(formatted(parseSheet(even))).toBe(even)
+      }),
+      { numRuns: runs(400) },
+    )
   })
 })

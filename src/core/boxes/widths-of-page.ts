@@ -162,10 +162,12 @@ const PX: Readonly<Record<string, number>> = {
 
 /** Whole widths at which a query may change its answer: the numbers it names, and the two beside each. */
 function turnsOf(query: string, height: number): number[] {
-  const lengths = [...query.matchAll(/([\d.]+)(px|em|rem|pt|in|cm|mm|pc)\b/gi)].map(
+  const lengths = [...query.matchAll(/(?<![\d.])([\d.]+)(px|em|rem|pt|in|cm|mm|pc)\b/gi)].map(
     ([, number, unit]) => Number(number) * PX[unit!.toLowerCase()]!,
   )
-  const ratios = [...query.matchAll(/([\d.]+)\s*\/\s*([\d.]+)/g)].map(([, a, b]) => (height * Number(a)) / Number(b))
+  const ratios = [...query.matchAll(/(?<![\d.])([\d.]+)\s*\/\s*([\d.]+)/g)].map(
+    ([, a, b]) => (height * Number(a)) / Number(b),
+  )
   const turns = [...lengths, ...ratios, ...(/orientation|ratio/i.test(query) ? [height] : [])]
   return turns.flatMap((turn) => [Math.floor(turn), Math.floor(turn) + 1])
 }

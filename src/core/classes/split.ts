@@ -5,7 +5,7 @@ import type { SitePath } from '../paths/paths.ts'
 import { parseSheet, type Sheet } from '../sheet/parse.ts'
 import { styleRules } from '../sheet/walk.ts'
 import { NO_CHANGE, type SiteChange } from '../site/change.ts'
-import type { Splice } from '../text/splice.ts'
+import type { Range, Splice } from '../text/splice.ts'
 import { namesInCss, type NameInCss } from './names-in-css.ts'
 import { written } from './rename.ts'
 
@@ -36,29 +36,26 @@ export function planSplit(site: SiteSnapshot, split: Split): SiteChange {
 
 /** Makes what is said for one name be said for the other too, and weigh the same. */
 function forBoth(sheet: Sheet, { name, to }: Split, base = 0): Splice[] {
-  const found = namesInCss(sheet).filter((each) => each.kind === 'class' && each.name === name)
+  const found = namesInCss(sheet)
+    .filter((each) => each.kind === 'class' && each.name === name)
+    .sort((a, b) => a.from - b.from)
   const parts = styleRules(sheet).flatMap(({ rule }) => {
     const { from } = rule.selectorRange
     const text = sheet.text.slice(from, rule.selectorRange.to)
     return splitAtCommas(text).map((part) => ({ from: from + part.from, to: from + part.to }))
   })
-  const twins = parts.flatMap((part): Splice[] => {
-    const inside = found.filter((each) => part.from <= each.from && each.to <= part.to)
-    if (inside.length !== 1) return []
-    const [one] = inside
-    const twin = sheet.text.slice(part.from, one!.from) + written(one!, to) + sheet.text.slice(one!.to, part.to)
+  const twinned = new Set<NameInCss>()
+  const inside = namesWithin(parts, found)
+  const twins = parts.flatMap((part, at): Splice[] => {
+    const [one, another] = inside[at]!
+    if (!one || another) return []
+    twinned.add(one)
+    const twin = sheet.text.slice(part.from, one.from) + written(one, to) + sheet.text.slice(one.to, part.to)
     return [{ from: base + part.to, to: base + part.to, insert: `, ${twin}` }]
   })
-  const twinned = (each: NameInCss) =>
-    parts.some(
-      (part) =>
-        part.from <= each.from &&
-        each.to <= part.to &&
-        found.filter((other) => part.from <= other.from && other.to <= part.to).length === 1,
-    )
   // Named more than once in one selector, or in `@scope`: each name stands for both.
   const either = found
-    .filter((each) => !twinned(each) && each.as === 'name' && sheet.text[each.from - 1] === '.')
+    .filter((each) => !twinned.has(each) && each.as === 'name' && sheet.text[each.from - 1] === '.')
     .map((each): Splice => {
       const [from, end] = [each.from - 1, each.to]
       return {
@@ -67,4 +64,15 @@ function forBoth(sheet: Sheet, { name, to }: Split, base = 0): Splice[] {
       }
     })
   return [...twins, ...either]
+}
+
+/** The names that stand in each of some stretches; both in the order of the text. */
+function namesWithin(parts: readonly Range[], names: readonly NameInCss[]): NameInCss[][] {
+  let at = 0
+  return parts.map(({ from, to }) => {
+    while (at < names.length && names[at]!.from < from) at++
+    const first = at
+    while (at < names.length && names[at]!.to <= to) at++
+    return names.slice(first, at)
+  })
 }

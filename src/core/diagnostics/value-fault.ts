@@ -34,12 +34,16 @@ import { missingComma, misspelt, wrongOrder, tooMany, anyOther } from './value/p
 /** What is wrong with a value that browsers do not take, as far as it can be told. Never throws. */
 export function valueFault(property: string, value: string): ValueFault {
   const pieces = piecesOf(value)
+  if (pieces.length * value.length > MOST_READ) return anyOther(property, value, pieces)
   for (const look of LOOKS) {
     const found = look(property, value, pieces)
     if (found) return found
   }
   return anyOther(property, value, pieces)
 }
+
+/** Most looks try another text for each piece, which reads all of the value: no more characters in all than this a look. */
+const MOST_READ = 100_000
 
 /** From what is surest to what is only likely. */
 const LOOKS: readonly Look[] = [

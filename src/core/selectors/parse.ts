@@ -126,6 +126,8 @@ export function parseComplex(text: string, relative = false): Complex | null {
   const combinators: Combinator[] = []
   let current: Simple[] = []
   let pending: Combinator | null = null
+  /** The first pseudo-element of the present compound. */
+  let element: Simple | null = null
   let at = 0
   while (at < tokens.length) {
     const token = tokens[at]!
@@ -151,10 +153,12 @@ export function parseComplex(text: string, relative = false): Complex | null {
     if (current.length === 0) {
       combinators.push(pending ?? ' ')
       pending = null
+      element = null
     }
     const read = readSimple(text, tokens, at, current)
-    if (!read || !mayFollow(read.simple, current)) return null
+    if (!read || !mayFollow(read.simple, element)) return null
     current.push(read.simple)
+    if (read.simple.kind === 'pseudo-element') element ??= read.simple
     at = read.next
   }
   if (current.length > 0) compounds.push(current)
@@ -164,9 +168,8 @@ export function parseComplex(text: string, relative = false): Complex | null {
   return compounds.length === combinators.length && !inside ? { compounds, combinators } : null
 }
 
-/** Whether a simple selector may stand behind what is there: a pseudo-element takes few after it. */
-function mayFollow(simple: Simple, before: readonly Simple[]): boolean {
-  const element = before.find((each) => each.kind === 'pseudo-element')
+/** Whether a simple selector may stand behind what is there: a pseudo-element, where there is one, takes few after it. */
+function mayFollow(simple: Simple, element: Simple | null): boolean {
   if (!element || !('name' in element)) return true
   if (simple.kind === 'pseudo-class') return BEHIND_ELEMENT.has(simple.name) || element.name.startsWith('-webkit-')
   if (simple.kind !== 'pseudo-element') return false

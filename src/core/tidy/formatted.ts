@@ -2,6 +2,7 @@ import { z } from 'zod'
 import type { Item, Rule, Sheet } from '../sheet/parse.ts'
 import { lineEndOf } from '../text/place.ts'
 import { splitAtCommas } from '../css/tokens.ts'
+import { isWhole } from '../css/whole.ts'
 
 /** How a sheet is written evenly. */
 export const formatSchema = z.strictObject({
@@ -25,12 +26,13 @@ export const USUAL_FORMAT: FormatSettings = { indent: 2, rules: 'lines', blank: 
  */
 export function formatted(sheet: Sheet, settings: FormatSettings = USUAL_FORMAT): string {
   const { text } = sheet
-  if (sheet.errors.length > 0 || /<!--|-->/.test(text)) return text
+  if (sheet.errors.length > 0 || !isWhole(text) || /<!--|-->/.test(text)) return text
   const printer = new Printer(sheet, settings)
   const bom = text.startsWith('\uFEFF') ? '\uFEFF' : ''
   const written = printer.items(sheet.rules, bom.length, text.length, 0).trim()
   const body = written === '' ? '' : `${written}\n`
-  return bom + body.replaceAll('\n', lineEndOf(text))
+  // What is kept as it stands, as the value of a custom property is, has line ends of its own.
+  return bom + body.replace(/\r\n?|\n/g, lineEndOf(text))
 }
 
 class Printer {
@@ -159,7 +161,7 @@ class Printer {
 
   private block(item: Rule, depth: number): string {
     const { from, to } = item.block!
-    const inner = this.items(item.items, from, to, depth + 1).replace(/\n+$/, '')
+    const inner = this.items(item.items, from, to, depth + 1).trimEnd()
     const tab = this.tab(depth)
     if (inner.trim() === '') return '}'
     const start = this.tab(depth + 1)
@@ -169,11 +171,18 @@ class Printer {
 
 const blankBefore = (raw: string, at: number) => /\n[ \t]*\r?\n[ \t]*$/.test(raw.slice(0, at))
 
-/** Strings, addresses, comments, hexadecimal colours and space, in this order of precedence. */
-const PARTS = /"(?:[^"\\]|\\[\s\S])*"|'(?:[^'\\]|\\[\s\S])*'|url\([^)]*\)|\/\*[\s\S]*?\*\/|#[\da-f]+\b|\s+/gi
+/**
+ * Strings, addresses, comments, hexadecimal colours and space, in this order of precedence. What is not closed reaches to the end:
+ * else each beginning of thousands would be followed to there in vain.
+ */
+const PARTS =
+  /"(?:[^"\\]|\\[\s\S])*(?:"|$)|'(?:[^'\\]|\\[\s\S])*(?:'|$)|url\([^)]*(?:\)|$)|\/\*[\s\S]*?(?:\*\/|$)|#[\da-f]+\b|\s+/gi
 
 /** A string in other quotes; as it is where that would take more than the quotes. */
 function requoted(string: string, quotes: FormatSettings['quotes']): string {
   const quote = quotes === 'double' ? '"' : "'"
-  return quotes === 'kept' || /["'\\]/.test(string.slice(1, -1)) ? string : quote + string.slice(1, -1) + quote
+  const isClosed = string.length > 1 && string.endsWith(string[0]!)
+  return quotes === 'kept' || !isClosed || /["'\\]/.test(string.slice(1, -1))
+    ? string
+    : quote + string.slice(1, -1) + quote
 }

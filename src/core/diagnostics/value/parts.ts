@@ -1,5 +1,6 @@
 import { Token } from '../../css/tokens.ts'
 import { NAMED_COLORS } from '../../values/color-notation.ts'
+import { brief } from '../diagnosis.ts'
 import { nearestWord } from '../nearest-word.ts'
 import { withPiece, type Piece } from '../pieces.ts'
 import { takesOf } from '../takes.ts'
@@ -70,7 +71,7 @@ export const tooMany: Look = (property, value, pieces) => {
     if (takes(property, kept) && isAlike(next, pieces))
       return fault(
         spare,
-        `${property} takes no more than ${most === 1 ? 'one part' : `${most} parts`} here; “${value.slice(spare.from)}” is too much.`,
+        `${property} takes no more than ${most === 1 ? 'one part' : `${most} parts`} here; “${brief(value.slice(spare.from))}” is too much.`,
       )
   }
   return null
@@ -84,5 +85,5 @@ export function anyOther(property: string, value: string, pieces: readonly Piece
     (piece) => piece.type === Token.Ident && !wordsFor(property).includes(piece.text.toLowerCase()),
   )
   const place = pieces.length > 1 && wrong ? wrong : whole(value)
-  return fault(place, `${property} does not take “${value.slice(place.from, place.to)}”.`)
+  return fault(place, `${property} does not take “${brief(value.slice(place.from, place.to))}”.`)
 }

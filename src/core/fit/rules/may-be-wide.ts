@@ -17,7 +17,7 @@ const PX: Readonly<Record<string, number>> = {
 /** Whether a value may come to more px than these; what is computed from others may. */
 function mayExceed(value: string, px: number): boolean {
   if (/var\(|calc\(|max\(|clamp\(|attr\(/i.test(value)) return true
-  return [...value.matchAll(/([\d.]+)([a-z]+)/gi)].some(
+  return [...value.matchAll(/(?<![\d.])([\d.]+)([a-z]+)/gi)].some(
     ([, number, unit]) => Number(number) * (PX[unit!.toLowerCase()] ?? 0) > px,
   )
 }
