@@ -12,6 +12,7 @@ import { applySplices, invertSplices } from '../../src/core/text/splice.ts'
 import { askAll } from '../ask-all.ts'
 import { markup, sheet } from '../broken-texts.ts'
 import { siteOf } from '../core/model.ts'
+import { pageOfRun, sheetOfRun } from '../long-runs.ts'
 import type { Outcome } from './outcome.ts'
 
 const PAGE =
@@ -61,10 +62,12 @@ function planAll(site: SiteSnapshot): void {
   site.after(planMoves(site, [{ from: 'css/site.css', to: 'x/y.css' }]))
 }
 
-function fuzz(
+const told = (text: unknown) => JSON.stringify(text).slice(0, 600)
+
+function fuzz<T>(
   part: string,
-  texts: fc.Arbitrary<string>,
-  work: (text: string) => void,
+  texts: fc.Arbitrary<T>,
+  work: (text: T) => void,
   [count, seed]: readonly [number, number],
   heard: (done: number) => void,
 ): Outcome {
@@ -78,13 +81,11 @@ function fuzz(
       try {
         work(text)
       } catch (error) {
-        faults.push(
-          `${error instanceof Error ? error.message : String(error)} over ${JSON.stringify(text.slice(0, 600))}`,
-        )
+        faults.push(`${error instanceof Error ? error.message : String(error)} over ${told(text)}`)
       }
       const took = performance.now() - began
       slowest = Math.max(slowest, took)
-      if (took > ANSWERED_WITHIN) faults.push(`${Math.round(took)} ms for ${JSON.stringify(text.slice(0, 600))}`)
+      if (took > ANSWERED_WITHIN) faults.push(`${Math.round(took)} ms for ${told(text)}`)
       heard(++done)
     }
   }
@@ -105,4 +106,15 @@ export function fuzzPages(count: number, seed: number, heard: (done: number) => 
   const work = (text: string) =>
     planAll(siteOf({ 'index.html': text, 'b.html': PAGE, 'css/site.css': realSheet }, ['images/a.png']))
   return fuzz('fuzzed pages', PAGES, work, [count, seed], heard)
+}
+
+/** Texts of one sign thousands of times over, which a pattern may try from every place anew. */
+export function fuzzRuns(count: number, seed: number, heard: (done: number) => void): Outcome {
+  const texts = fc.oneof(
+    sheetOfRun.map((css) => ({ html: PAGE, css })),
+    pageOfRun.map((html) => ({ html: `<link rel=stylesheet href=css/site.css>${html}`, css: 'p { color: red }' })),
+  )
+  const work = ({ html, css }: { html: string; css: string }) =>
+    void askAll(siteOf({ 'index.html': html, 'css/site.css': css }))
+  return fuzz('runs of one sign', texts, work, [count, seed], heard)
 }

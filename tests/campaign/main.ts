@@ -5,7 +5,7 @@ import config from '../../playwright.config.ts'
 import { startServer } from '../../e2e/server.ts'
 import { fakedAnswers } from './answers.ts'
 import { archives } from './archives.ts'
-import { fuzzPages, fuzzSheets } from './fuzz.ts'
+import { fuzzPages, fuzzRuns, fuzzSheets } from './fuzz.ts'
 import { kills } from './kills.ts'
 import type { Outcome } from './outcome.ts'
 import { hostilePages } from './pages.ts'
@@ -44,6 +44,7 @@ const PARTS: Readonly<Record<string, Part>> = {
   archives: { count: 120, run: onServer(archives) },
   sheets: { count: 20_000, run: fuzzSheets },
   texts: { count: 20_000, run: fuzzPages },
+  runs: { count: 2000, run: fuzzRuns },
   answers: {
     count: 33,
     run: onServer(async (address, count, _seed, heard) => {

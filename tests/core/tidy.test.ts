@@ -285,12 +285,14 @@ describe('writing evenly', () => {
       expect(formatted(parseSheet(broken))).toBe(broken)
   })
 
+  /** Comments wherever one may stand. */
+  const COMMENTED = '@media /* 1 */ print /* 2 */ { a /* 3 */ { top: 0 /* ; */; left /* 5 */ : /* 6 */ 1px /* 7 */ } }'
   it('takes no letter from broken sheets, of whatever line ends, and comes to rest', () => {
     const lineEnds = fc.constantFrom('\n', '\r\n', '\r')
     const letters = (text: string) => text.replace(/[\s;]+/g, '')
     fc.assert(
       fc.property(fc.oneof(untidySheet, brokenSheet), lineEnds, (sheet, end) => {
-        const text = `${sheet}\n:root { --x: a\n  b }\n`.replace(/\r\n?|\n/g, end)
+        const text = `${sheet}\n${COMMENTED}\n:root { --x: a\n  b }\n`.replace(/\r\n?|\n/g, end)
         const even = formatted(parseSheet(text))
         expect(letters(even)).toBe(letters(text))
         expect(formatted(parseSheet(even))).toBe(even)

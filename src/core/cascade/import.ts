@@ -35,7 +35,7 @@ export function readImport(prelude: string): ImportPrelude | null {
   if (pieces[0] && /^supports\(/i.test(textOf(pieces[0])))
     supports = textOf(pieces.shift()!)
       .replace(/^supports\(\s*/i, '')
-      .replace(/\s*\)$/, '')
+      .replace(/(?<!\s)\s*\)$/, '')
   return { url: address.text, layer, supports, media: pieces[0] ? prelude.slice(pieces[0].from).trim() : '' }
 }
 

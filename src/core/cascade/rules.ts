@@ -178,11 +178,13 @@ class Layers {
 
   /** The layer of a path of names, made when it is new. */
   at(path: readonly string[]): Layers {
-    const [name, ...rest] = path
-    if (name === undefined) return this
-    let next = this.children.get(name)
-    if (!next) this.children.set(name, (next = new Layers()))
-    return next.at(rest)
+    let layer: Layers = this
+    for (const name of path) {
+      let next = layer.children.get(name)
+      if (!next) layer.children.set(name, (next = new Layers()))
+      layer = next
+    }
+    return layer
   }
 
   /** A name for a layer that has none. */
@@ -190,10 +192,15 @@ class Layers {
     return `\0${this.anonymous++}`
   }
 
-  number(next = 0): number {
-    for (const child of this.children.values()) next = child.number(next)
-    this.strength = next
-    return next + 1
+  /** Step by step, for a name may have thousands of parts. */
+  number(): void {
+    let next = 0
+    const open = [{ layer: this as Layers, inner: this.children.values() }]
+    for (let last = open.at(-1); last; last = open.at(-1)) {
+      const child = last.inner.next()
+      if (!child.done) open.push({ layer: child.value, inner: child.value.children.values() })
+      else open.pop()!.layer.strength = next++
+    }
   }
 
   get value(): number {

@@ -30,7 +30,7 @@ export function supportsMatches(condition: string): boolean {
 /** Whether a declaration is one a browser takes. */
 export function supportsDeclaration(property: string, written: string): boolean {
   if (property.startsWith('--')) return true
-  const value = written.replace(/\s*!\s*important\s*$/i, '')
+  const value = written.replace(/(?<!\s)\s*!\s*important\s*$/i, '')
   const name = aliasOf(property.toLowerCase())
   if (!longhand(name) && !isShorthand(name) && !isLogical(name)) return false
   return hasVar(value) || expand(name, value) !== null

@@ -84,7 +84,7 @@ function styleOf(site: SiteSnapshot, path: SitePath, element: PageElement): Said
 const plain = (style: string) =>
   style
     .replace(/\s+/g, ' ')
-    .replace(/\s*([:;])\s*/g, '$1')
+    .replace(/ ?([:;]) ?/g, '$1')
     .replace(/;$/, '')
     .trim()
 

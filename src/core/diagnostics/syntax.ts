@@ -241,7 +241,7 @@ function openBracket(text: string, tokens: readonly CssToken[]): Diagnosis[] {
   if (!first) return []
   const end = lineEndAt(text, first.from)
   const line = text.slice(first.from, end).trimEnd()
-  const at = first.from + line.replace(/\s*[;{]$/, '').length
+  const at = first.from + line.replace(/[;{]$/, '').trimEnd().length
   return [
     error(
       { from: first.from, to: first.to },

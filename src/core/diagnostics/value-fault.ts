@@ -1,6 +1,6 @@
 import { piecesOf } from './pieces.ts'
 import { takesInWords } from './takes.ts'
-import { type ValueFault, type Look } from './value/look.ts'
+import { MOST_READ, type ValueFault, type Look } from './value/look.ts'
 import {
   emptyValue,
   substitution,
@@ -41,9 +41,6 @@ export function valueFault(property: string, value: string): ValueFault {
   }
   return anyOther(property, value, pieces)
 }
-
-/** Most looks try another text for each piece, which reads all of the value: no more characters in all than this a look. */
-const MOST_READ = 100_000
 
 /** From what is surest to what is only likely. */
 const LOOKS: readonly Look[] = [

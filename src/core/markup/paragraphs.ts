@@ -4,7 +4,7 @@ import { escapeText } from './attributes.ts'
 export function paragraphsOf(text: string, indent: string): string {
   return text
     .split(/(?:\r\n|\r|\n)[ \t]*(?:\r\n|\r|\n)+/)
-    .map((part) => part.trim().replace(/\s*(?:\r\n|\r|\n)\s*/g, ' '))
+    .map((part) => part.trim().replace(/(?<!\s)\s*(?:\r\n|\r|\n)\s*/g, ' '))
     .filter((part) => part !== '')
     .map((part) => `<p>${escapeText(part)}</p>`)
     .join(`\n${indent}`)

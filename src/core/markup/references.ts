@@ -144,7 +144,7 @@ function addSet(page: Page, element: PageElement, name: string, found: Reference
   const candidate = /[\s,]*([^\s]+)/y
   for (let match = candidate.exec(raw); match; match = candidate.exec(raw)) {
     const written = match[1]!
-    const url = written.replace(/,+$/, '')
+    const url = written.replace(/(?<!,),+$/, '')
     const from = at.from + match.index + match[0].length - written.length
     if (url !== '')
       found.push({

@@ -15,7 +15,7 @@ type ByFamily = ReadonlyMap<string, readonly (readonly Complex[] | null)[]>
  */
 export function mayBeat(element: PageElement, sheet: Sheet): boolean {
   const families = byFamily(sheet)
-  for (const [, name] of (element.attributes.get('style') ?? '').matchAll(/([-\w]+)\s*:/g)) {
+  for (const [, name] of (element.attributes.get('style') ?? '').matchAll(/(?<![-\w])([-\w]+)\s*:/g)) {
     const family = familyOf(name!)
     const rules =
       family === 'all'

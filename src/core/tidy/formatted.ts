@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { Item, Rule, Sheet } from '../sheet/parse.ts'
 import { lineEndOf } from '../text/place.ts'
+import { commentsIn } from '../css/comments.ts'
 import { splitAtCommas } from '../css/tokens.ts'
 import { isWhole } from '../css/whole.ts'
 
@@ -61,7 +62,10 @@ class Printer {
 
   /** An item's end with its semicolon. */
   private endOf(item: Item): number {
-    return item.kind === 'declaration' && item.semicolon ? this.text.indexOf(';', item.to) + 1 : item.to
+    if (item.kind !== 'declaration' || !item.semicolon) return item.to
+    const behind = /(?:\s|\/\*[\s\S]*?\*\/)*;/y
+    behind.lastIndex = item.to
+    return behind.test(this.text) ? behind.lastIndex : item.to
   }
 
   /** Comments between two items, and the line ends that part them. */
@@ -99,9 +103,18 @@ class Printer {
 
   private item(item: Item, depth: number): string {
     if (item.kind === 'declaration') return this.declaration(item)
-    const head = item.kind === 'style' ? this.selectors(item, depth) : this.atHead(item)
+    const own = item.kind === 'style' ? item.selectorRange : item.preludeRange
+    const written = item.kind === 'style' ? this.selectors(item, depth) : this.atHead(item)
+    const head = written + this.comments(own.to, item.block?.from ?? item.to)
     if (!item.block) return `${head};`
     return `${head} {${this.onOneLine(item) ?? this.block(item, depth)}`
+  }
+
+  /** The comments that stand beside the head of a rule. */
+  private comments(from: number, to: number): string {
+    return commentsIn(this.text.slice(from, to))
+      .map((comment) => ` ${comment}`)
+      .join('')
   }
 
   /** A block of declarations on the line of its rule, where that is wanted and no comment stands in it. */
@@ -129,7 +142,7 @@ class Printer {
     const value = property.startsWith('--') ? written : this.respelled(written, 'value')
     const tail = text.slice(item.valueRange.to, item.to)
     const important = item.important ? (/\/\*/.test(tail) ? tail : ' !important') : tail.trim() === '' ? '' : tail
-    return `${name}${value === '' && property.startsWith('--') ? ':' : colon}${value}${important};`
+    return `${name}${value === '' && property.startsWith('--') ? ':' : colon}${value}${important}${this.comments(item.to, this.endOf(item))};`
   }
 
   private selectors({ selector }: Rule & { kind: 'style' }, depth: number): string {
@@ -140,8 +153,9 @@ class Printer {
       .join(`,\n${tab}`)
   }
 
-  private atHead({ name, prelude, from }: Rule & { kind: 'at' }): string {
-    const written = this.text.slice(from, from + name.length + 1)
+  private atHead({ name, prelude, preludeRange, from }: Rule & { kind: 'at' }): string {
+    const behind = from + name.length + 1
+    const written = this.text.slice(from, behind) + this.comments(behind, preludeRange.from)
     const kept = name === 'charset' || prelude.includes('/*')
     return `${written}${prelude === '' ? '' : ` ${kept ? prelude : this.respelled(prelude, 'name')}`}`
   }

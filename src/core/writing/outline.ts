@@ -58,7 +58,7 @@ function nameIn(text: string, { from, to }: Range): Range | null {
   if (!beginsLine(text, from) || !/^[ \t]*(?:[\r\n]|$)/.test(text.slice(to))) return null
   const lines = [...text.slice(from + 2, to - 2).matchAll(/[^\r\n]+/g)].flatMap(({ index, 0: line }) => {
     const lead = /^[\s*=\-_#~+!|/]*/.exec(line)![0].length
-    const name = line.slice(lead).replace(/[\s*=\-_#~+|/]*$/, '')
+    const name = line.slice(lead).replace(/(?<![\s*=\-_#~+|/])[\s*=\-_#~+|/]*$/, '')
     return name === '' ? [] : [{ from: from + 2 + index + lead, to: from + 2 + index + lead + name.length, name }]
   })
   const [only] = lines

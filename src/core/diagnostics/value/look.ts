@@ -29,6 +29,9 @@ export function fault(
 
 export const whole = (value: string): Range => ({ from: 0, to: value.length })
 
+/** Most looks try another text for each piece, which reads all of the value: no more characters in all than this. */
+export const MOST_READ = 100_000
+
 /** The first piece that can be written otherwise so that the value is taken. */
 export function rewritten(
   property: string,
@@ -37,7 +40,7 @@ export function rewritten(
   write: (piece: Piece) => string | null,
   say: (piece: Piece, insert: string) => string,
 ): ValueFault | null {
-  for (const piece of pieces) {
+  for (const piece of pieces.slice(0, MOST_READ / value.length)) {
     const insert = write(piece)
     if (insert !== null && insert !== piece.text && takes(property, withPiece(value, piece, insert)))
       return fault(piece, say(piece, insert), insert)
