@@ -1,4 +1,3 @@
-import { addTo } from '../core/text/grouped.ts'
 import type { WornOnPage } from './messages.ts'
 import { page, setAttribute, takeAttribute } from './own.ts'
 
@@ -17,7 +16,7 @@ export function rulesForWorn(worn: readonly WornOnPage[]): string {
   for (const [at, { indices }] of worn.entries())
     for (const index of indices) {
       const element = all[index]
-      if (element) addTo(names, element, at)
+      if (element) names.set(element, [...(names.get(element) ?? []), at])
     }
   for (const [element, list] of names) setAttribute(element, NAME, list.join(' '))
   const rules = worn.map(({ pseudo, declarations }, at) => `[${NAME}~="${at}"]${pseudo}{${declarations}}`)

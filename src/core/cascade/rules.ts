@@ -178,12 +178,12 @@ class Layers {
 
   /** The layer of a path of names, made when it is new. */
   at(path: readonly string[]): Layers {
-    let layer: Layers = this
-    for (const name of path) {
-      let next = layer.children.get(name)
-      if (!next) layer.children.set(name, (next = new Layers()))
-      layer = next
-    }
+    return path.reduce<Layers>((layer, name) => layer.within(name), this)
+  }
+
+  private within(name: string): Layers {
+    const layer = this.children.get(name) ?? new Layers()
+    this.children.set(name, layer)
     return layer
   }
 

@@ -15,7 +15,7 @@ const isNested = (component: Component): boolean =>
 
 /** Whether a value holds a function of that sort, at any depth. */
 export function isSubstituted(value: string): boolean {
-  return /(?:var|env|attr|if|--[\w-]*)\(/i.test(value) && componentsOf(value).some(isNested)
+  return /(?<![\w-])(?:var|env|attr|if|--[\w-]*)\(/i.test(value) && componentsOf(value).some(isNested)
 }
 
 /** What is wrong with such functions themselves, as a sentence; null when nothing is. */

@@ -40,7 +40,9 @@ function broughtBy(at: SheetAt, rule: AtRule, read: Read): SheetAt | null {
 
 /** Gives layers their numbers in the order in which they are first named (CSS Cascade 5, section 6.4.3). */
 class LayerOrder {
-  private readonly numbers = new Map<string, number>()
+  /** By the number of the layer around, -1 for none, and by name. */
+  private readonly numbers = new Map<number, Map<string, number>>()
+  private count = 0
   private readonly met = new Set<string>()
 
   constructor(private readonly read: Read) {}
@@ -60,11 +62,15 @@ class LayerOrder {
   }
 
   private number(layer: readonly string[]): number[] {
-    return layer.map((_, at) => {
-      const name = layer.slice(0, at + 1).join('.')
-      if (!this.numbers.has(name)) this.numbers.set(name, this.numbers.size)
-      return this.numbers.get(name)!
-    })
+    let outer = -1
+    return layer.map((name) => (outer = this.numberIn(outer, name)))
+  }
+
+  private numberIn(outer: number, name: string): number {
+    const inner = this.numbers.get(outer) ?? new Map<string, number>()
+    this.numbers.set(outer, inner)
+    if (!inner.has(name)) inner.set(name, this.count++)
+    return inner.get(name)!
   }
 
   /** Below zero when what `a` says normally loses against `b`: what stands in a layer itself beats the layers within it. */

@@ -7,7 +7,7 @@ import type { TextEncodingName } from '../site/encoding.ts'
 import { fileDoc, type Doc } from '../site/step.ts'
 import type { FileInfo, SheetText, SiteView } from '../site/view.ts'
 import { fingerprint } from '../text/fingerprint.ts'
-import { applySplices, type Splice } from '../text/splice.ts'
+import { applySplices } from '../text/splice.ts'
 
 /** One text, read when somebody asks what it says; shared by every state of the site that has it. */
 class ReadText {

@@ -29,7 +29,7 @@ export type Target =
 
 /** Where a reference in the file `from` leads, seen from the site's folder as the server's root. */
 export function targetOf(from: SitePath, reference: string): Target {
-  const trimmed = reference.replace(/^[\0- ]+|[\0- ]+$/g, '').replace(/[\t\n\r]/g, '')
+  const trimmed = reference.replace(/^[\0- ]+|(?<![\0- ])[\0- ]+$/g, '').replace(/[\t\n\r]/g, '')
   if (/^(?:file:|[a-z]:[\\/]|\\\\)/i.test(trimmed)) return { kind: 'local' }
   const written = trimmed.replace(/\\/g, '/')
   const parts = splitUrl(written)

@@ -45,8 +45,10 @@ export function familiesInFont(value: string): ListedFamily[] {
   // The size is the one dimension, percentage or size word; a line height may hang on it with a slash.
   const tokens = tokensOf(value)
   let start = -1
+  let called = 0
   for (let at = 0, depth = 0; at < tokens.length; at++) {
     const { type, from, to } = tokens[at]!
+    if (type === Token.Function) called = from
     if (type === Token.Function || type === Token.LeftParenthesis) depth++
     if (type === Token.RightParenthesis) depth--
     if (depth > 0) continue
@@ -54,10 +56,7 @@ export function familiesInFont(value: string): ListedFamily[] {
     const sized =
       type === Token.Dimension ||
       type === Token.Percentage ||
-      (type === Token.RightParenthesis &&
-        /^(?:calc|clamp|min|max|var)\b/i.test(
-          value.slice(tokens.slice(0, at).findLast((each) => each.type === Token.Function)?.from ?? 0),
-        )) ||
+      (type === Token.RightParenthesis && /^(?:calc|clamp|min|max|var)\b/i.test(value.slice(called))) ||
       (type === Token.Ident &&
         /^(?:xx?-small|small|medium|large|x{1,3}-large|smaller|larger)$/i.test(value.slice(from, to)))
     if (sized) start = to

@@ -1,6 +1,6 @@
 import { grouped } from '../../text/grouped.ts'
 import type { SiteRule } from '../finding.ts'
-import { folderOf, type SitePath } from '../../paths/paths.ts'
+import { folderOf } from '../../paths/paths.ts'
 /** A folder of pages without an index. */
 export const indexMissing: SiteRule = {
   id: 'index-missing',
