@@ -227,10 +227,19 @@ describe('tidying a sheet', () => {
     expect(become(become(nested, 'flat'), 'format')).toBe(become(sheet, 'format'))
   })
 
+  it('does only what needs no proof where there are more cases than can be gone through', () => {
+    const widths = Array.from({ length: 400 }, (_, at) => `@media (min-width: ${at + 1}px) { p { margin: ${at}px } }`)
+    const plan = tidied(site(`${widths.join('')} b {}`), 'empty', 'merge')
+    expect([plan.unproved, plan.text]).toEqual([expect.stringMatching(/ 4\d\d cases/), widths.join('')])
+  })
+
   it('does only what needs no proof where no page wears the sheet', () => {
     const model = siteOf({ 'css/site.css': 'p{top:0}\np { color: red }\nb {}\n' })
     const plan = tidied(model)
-    expect([plan.worn, plan.text]).toEqual([false, 'p {\n  top: 0;\n}\n\np {\n  color: red;\n}\n'])
+    expect([plan.unproved, plan.text]).toEqual([
+      expect.stringContaining('No page wears the sheet'),
+      'p {\n  top: 0;\n}\n\np {\n  color: red;\n}\n',
+    ])
   })
 })
 

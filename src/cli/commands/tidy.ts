@@ -60,8 +60,7 @@ const READ = new Map<string, unknown>([
 ])
 
 /** What was tidied, as lines of text. */
-export function tidyText({ done, left, rules, size, proof, worn }: TidyPlan): string {
-  const unworn = worn ? [] : ['No page wears the sheet: only that was done which needs no proof.']
+export function tidyText({ done, left, rules, size, proof, unproved }: TidyPlan): string {
   const kinds = TIDY_KINDS.flatMap((kind) => {
     const says = done.filter((each) => each.kind === kind)
     return says.length === 0
@@ -73,7 +72,7 @@ export function tidyText({ done, left, rules, size, proof, worn }: TidyPlan): st
       `  Left: ${says} Then ${property} of ${element}${pseudo === '' ? '' : `::${pseudo}`} on ${page}${state === '' ? '' : `, ${state},`} would be ${after}, not ${before}. ${why}`,
   )
   return [
-    ...unworn,
+    ...(unproved === '' ? [] : [unproved]),
     ...kinds,
     ...undone,
     ...(kinds.length === 0 ? ['The sheet is tidy.'] : [summary(rules, size, proof)]),

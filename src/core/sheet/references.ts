@@ -14,7 +14,7 @@ export interface SheetAddress {
 /** Where there is none of these, there is no address; a name may be written with escapes. */
 export const MAY_HOLD_ADDRESS = /url\(|src\(|@import|image-set\(|\\/i
 /** What stands before the address of a `url()` without quotes. */
-const URL_LEAD = /^[^(]*\(\s*/
+const URL_LEAD = /^[^(]*\([ \t\r\n\f]*/
 
 /** Every address a stylesheet loads from: `url()`, `src()`, `@import` and the strings of `image-set()`. `base` shifts the places. */
 export function addressesIn(text: string, base = 0): SheetAddress[] {
@@ -46,7 +46,7 @@ export function addressesIn(text: string, base = 0): SheetAddress[] {
 
 function bare(raw: string, { from, to }: CssToken, base: number, kind: SheetAddress['kind']): SheetAddress {
   const lead = URL_LEAD.exec(raw)![0].length
-  const tail = /\s*\)?$/.exec(raw.slice(lead))![0].length
+  const tail = /(?<![ \t\r\n\f])[ \t\r\n\f]*\)?$/.exec(raw.slice(lead))![0].length
   return {
     url: unescapeCss(raw.slice(lead, raw.length - tail)),
     from: base + from + lead,

@@ -20,8 +20,8 @@ export interface TidyPlan {
   readonly text: string
   /** How it is written evenly. */
   readonly format: FormatSettings
-  /** Whether any page wears the sheet: without one, only that is done which needs no proof. */
-  readonly worn: boolean
+  /** Why only that is done which needs no proof, in a sentence; '' where anything can be. */
+  readonly unproved: string
   readonly done: readonly Done[]
   readonly left: readonly LeftUndone[]
   /** Rules and characters, before and after. */
@@ -62,8 +62,8 @@ export function* tidySheet(
   const { kinds, without, format: asked } = { ...USUAL_WISHES, ...wishes }
   const format = asked ?? formatOf(site)
   const before = Worlds.of(site, path)
-  const worn = before.all[0]!.world.pages.length > 0
-  const able = TIDY_KINDS.filter((each) => kinds.includes(each) && (worn || UNPROVED.includes(each)))
+  const { unproved } = before
+  const able = TIDY_KINDS.filter((each) => kinds.includes(each) && (unproved === '' || UNPROVED.includes(each)))
   const trial = new Trial(before, path)
   const proposals = (kind: TidyKind) => {
     const now = siteIn(trial.now)
@@ -81,7 +81,7 @@ export function* tidySheet(
   }
   const noted = asked && kinds.includes('format') ? planFormat(site, asked) : NO_CHANGE
   const proof = yield* told(compareWorlds(before, trial.now), trial.progress(able.at(-1) ?? 'format'))
-  return { ...planOf(site, path, trial, noted), format, worn, proof }
+  return { ...planOf(site, path, trial, noted), format, unproved, proof }
 }
 
 function planOf(
@@ -89,7 +89,7 @@ function planOf(
   path: SitePath,
   trial: Trial,
   noted: SiteChange,
-): Omit<TidyPlan, 'format' | 'worn' | 'proof'> {
+): Omit<TidyPlan, 'format' | 'unproved' | 'proof'> {
   const now = siteIn(trial.now)
   const [old, text] = [site.text(path), now.text(path)]
   return {

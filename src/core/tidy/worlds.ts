@@ -17,22 +17,42 @@ export interface World {
   readonly holds: ReadonlySet<string>
 }
 
+/** Frameworks of thousands of lines come to under a hundred; styles are kept for each. */
+const MOST_WORLDS = 300
+
 /** A site as it is in each of its worlds. */
 export class Worlds {
-  private constructor(readonly all: readonly { readonly world: World; readonly site: SiteSnapshot }[]) {}
+  private constructor(
+    readonly all: readonly { readonly world: World; readonly site: SiteSnapshot }[],
+    /** Why nothing can be proved in them, in a sentence; '' where it can. */
+    readonly unproved: string,
+  ) {}
 
   /**
    * The pages of a site that wear a sheet, at a width of each stretch between those at which its media queries turn. What no screen makes hold (paper, a preference, a
    * container), or what a visitor brings about (`:checked`, `:invalid`), is taken to hold once each, and once all together.
    */
   static of(site: SiteSnapshot, path: SitePath): Worlds {
-    return new Worlds(worldsOf(site, path).map((world) => ({ world, site: inWorld(site, world) })))
+    const worlds = worldsOf(site, path)
+    if (worlds[0]!.pages.length === 0) return Worlds.unproved(site, 'No page wears the sheet')
+    if (worlds.length > MOST_WORLDS)
+      return Worlds.unproved(site, `Its conditions make ${worlds.length} cases, more than can be gone through`)
+    return new Worlds(
+      worlds.map((world) => ({ world, site: inWorld(site, world) })),
+      '',
+    )
+  }
+
+  private static unproved(site: SiteSnapshot, why: string): Worlds {
+    const world = { pages: [], viewport: DESK, holds: new Set<string>() }
+    return new Worlds([{ world, site }], `${why}: only what needs no proof can be done.`)
   }
 
   /** The same worlds with another text of a sheet. */
   with(path: SitePath, text: string): Worlds {
     return new Worlds(
       this.all.map(({ world, site }) => ({ world, site: site.withText(path, withHolding(text, world.holds)) })),
+      this.unproved,
     )
   }
 }

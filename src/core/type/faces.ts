@@ -45,8 +45,8 @@ const facesIn = memo((rules: Sheet['rules']): readonly Face[] =>
     if (family === '' || sources.length === 0) return []
     const inside = (name: string) =>
       sources.flatMap((source) => {
-        const match = new RegExp(`^${name}\\(\\s*(?:"([^"]*)"|'([^']*)'|([^)]*?))\\s*\\)`, 'i').exec(source)
-        return match ? [match[1] ?? match[2] ?? match[3]!] : []
+        const match = new RegExp(`^${name}\\(\\s*(?:"([^"]*)"\\s*|'([^']*)'\\s*|([^)]*))\\)`, 'i').exec(source)
+        return match ? [match[1] ?? match[2] ?? match[3]!.trim()] : []
       })
     const style = get('font-style').toLowerCase()
     return [

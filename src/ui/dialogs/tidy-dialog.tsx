@@ -155,12 +155,12 @@ function Stand({
         </button>
       </div>
     )
-  const { rules, size, proof, done, worn } = plan
-  if (done.length === 0 || !worn)
+  const { rules, size, proof, done, unproved } = plan
+  if (done.length === 0 || unproved !== '')
     return (
       <p className="flex items-center gap-2" role="status">
         <CircleCheck aria-hidden className="size-4 shrink-0 text-accent" />
-        {worn ? 'There is nothing to tidy.' : 'No page wears the sheet: only what needs no proof can be done.'}
+        {unproved === '' ? 'There is nothing to tidy.' : unproved}
       </p>
     )
   return (

@@ -26,7 +26,7 @@ export function Layer({ layer, place, last, onPreview, onChange, onRemove, onMov
   const sheetPath = useRoom((state) => state.sheetPath)
   const { store, frames } = useWorkroom()
   const gradient = readGradient(layer.image)
-  const reference = /^url\(\s*(?:"([^"]*)"|'([^']*)'|([^)]*?))\s*\)$/i
+  const reference = /^url\(\s*(?:"([^"]*)"\s*|'([^']*)'\s*|([^)]*))\)$/i
     .exec(layer.image)
     ?.slice(1)
     .find((part) => part !== undefined)
