@@ -228,9 +228,9 @@ describe('tidying a sheet', () => {
   })
 
   it('does only what needs no proof where there are more cases than can be gone through', () => {
-    const widths = Array.from({ length: 400 }, (_, at) => `@media (min-width: ${at + 1}px) { p { margin: ${at}px } }`)
+    const widths = Array.from({ length: 400 }, (_, at) => `@media (min-width: ${at + 400}px) { p { margin: ${at}px } }`)
     const plan = tidied(site(`${widths.join('')} b {}`), 'empty', 'merge')
-    expect([plan.unproved, plan.text]).toEqual([expect.stringMatching(/ 4\d\d cases/), widths.join('')])
+    expect([plan.unproved, plan.text.trim()]).toEqual([expect.stringMatching(/ 4\d\d cases/), widths.join('')])
   })
 
   it('does only what needs no proof where no page wears the sheet', () => {
