@@ -1,4 +1,3 @@
-import { swatchesOf } from '../src/core/color/swatches.ts'
 import { findingsIn } from '../src/core/fit/check.ts'
 import { Standing } from '../src/core/fit/standing.ts'
 import { wornCopy } from '../src/core/markup/worn.ts'
@@ -9,6 +8,7 @@ import { USUAL_FORMAT } from '../src/core/tidy/formatted.ts'
 import { applySplices } from '../src/core/text/splice.ts'
 import { QUESTIONS, type Answer, type Ask, type Question } from '../src/workers/questions.ts'
 import { askFurther } from './ask-further.ts'
+import { askWindow } from './ask-window.ts'
 import { VIEWPORT } from './core/model.ts'
 
 const PATH = 'index.html'
@@ -113,7 +113,7 @@ export function askAll(site: SiteSnapshot): Map<Question, number> {
   const html = site.text(PATH)
   site.stylesOf(PATH, VIEWPORT).all()
   applySplices(html, wornCopy(html, { bridge: '<b>', root: '/w/', self: 'x' }))
-  swatchesOf(site.sheet('css/site.css')!)
+  askWindow(site.sheet('css/site.css')!)
   const standing = new Standing()
   standing.take(PATH, findingsIn(site))
   const took = new Map<Question, number>()

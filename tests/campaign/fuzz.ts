@@ -17,8 +17,8 @@ import type { Outcome } from './outcome.ts'
 
 const PAGE =
   '<!doctype html><html lang=en><head><title>t</title><link rel=stylesheet href=css/site.css></head><body><main><p>x</p><p class=a>y</p><a href="b.html">z</a></main></body></html>'
-/** A text that takes longer, in ms, hangs. */
-const ANSWERED_WITHIN = 10_000
+/** A text that takes longer, in ms, hangs; one of thousands of selectors has everything to be asked of each. */
+const ANSWERED_WITHIN = { broken: 10_000, long: 30_000 }
 
 /** A real text with stretches taken out, put elsewhere or replaced by what means something. */
 function damaged(text: string, signs: readonly string[]): fc.Arbitrary<string> {
@@ -70,6 +70,7 @@ function fuzz<T>(
   work: (text: T) => void,
   [count, seed]: readonly [number, number],
   heard: (done: number) => void,
+  within = ANSWERED_WITHIN.broken,
 ): Outcome {
   const faults: string[] = []
   let slowest = 0
@@ -85,7 +86,7 @@ function fuzz<T>(
       }
       const took = performance.now() - began
       slowest = Math.max(slowest, took)
-      if (took > ANSWERED_WITHIN) faults.push(`${Math.round(took)} ms for ${told(text)}`)
+      if (took > within) faults.push(`${Math.round(took)} ms for ${told(text)}`)
       heard(++done)
     }
   }
@@ -116,5 +117,5 @@ export function fuzzRuns(count: number, seed: number, heard: (done: number) => v
   )
   const work = ({ html, css }: { html: string; css: string }) =>
     void askAll(siteOf({ 'index.html': html, 'css/site.css': css }))
-  return fuzz('runs of one sign', texts, work, [count, seed], heard)
+  return fuzz('runs of one sign', texts, work, [count, seed], heard, ANSWERED_WITHIN.long)
 }
