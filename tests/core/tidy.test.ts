@@ -227,6 +227,12 @@ describe('tidying a sheet', () => {
     expect(become(become(nested, 'flat'), 'format')).toBe(become(sheet, 'format'))
   })
 
+  it('shows of a sheet that is one line what stands near each change', () => {
+    const [first] = tidied(site(`${'p { top: 0 } '.repeat(200)}b {}`), 'empty').done
+    expect(first!.before).toMatch(/^… [^]{200,300} b \{\}$/)
+    expect(first!.after.length).toBeLessThan(310)
+  })
+
   it('does only what needs no proof where there are more cases than can be gone through', () => {
     const widths = Array.from({ length: 400 }, (_, at) => `@media (min-width: ${at + 400}px) { p { margin: ${at}px } }`)
     const plan = tidied(site(`${widths.join('')} b {}`), 'empty', 'merge')

@@ -1,3 +1,4 @@
+import { addTo } from '../text/grouped.ts'
 import type { Page, PageElement } from '../markup/tree.ts'
 import { LANDMARKS, SECTIONS } from './targets.ts'
 import { selectorFor } from './measure.ts'
@@ -49,10 +50,7 @@ function nameOf(element: PageElement): string | null {
 function inPlace(found: readonly TreeBox[], known: ReadonlyMap<string, number>): TreeBox[] {
   const inside = new Map<number, number[]>()
   for (const [key, at] of known) {
-    const around = Number(key.slice(0, key.indexOf(' ')))
-    const there = inside.get(around)
-    if (there) there.push(at)
-    else inside.set(around, [at])
+    addTo(inside, Number(key.slice(0, key.indexOf(' '))), at)
   }
   const list: TreeBox[] = []
   const waiting = [...(inside.get(-1) ?? [])].reverse()

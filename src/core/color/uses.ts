@@ -1,3 +1,4 @@
+import { addTo } from '../text/grouped.ts'
 import { withoutStates } from '../selectors/why-nothing.ts'
 import type { SheetAt } from '../edit/sheets.ts'
 import type { Declaration, Rule, Sheet, StyleRule } from '../sheet/parse.ts'
@@ -55,11 +56,8 @@ const usersByName = memo((sheet: Sheet) => {
   for (const { rule, within } of styleRules(sheet)) {
     const selector = unnested(rule, within)
     for (const declaration of declarationsOf(rule))
-      for (const name of hasVar(declaration.value) ? countUses(declaration.value).keys() : []) {
-        const known = users.get(name)
-        if (known) known.push({ selector, declaration })
-        else users.set(name, [{ selector, declaration }])
-      }
+      for (const name of hasVar(declaration.value) ? countUses(declaration.value).keys() : [])
+        addTo(users, name, { selector, declaration })
   }
   return users
 })

@@ -1,3 +1,4 @@
+import { grouped } from '../text/grouped.ts'
 import type { PageStyles } from '../cascade/cascade.ts'
 import { basePath } from '../markup/base.ts'
 import { referencesIn, type Reference, type ReferenceKind } from '../markup/references.ts'
@@ -140,16 +141,7 @@ export class FitPage {
 /** What a path names, as far as its ending tells. */
 const kindOf = (path: SitePath) => (isPage(path) ? 'page' : isImage(path) ? 'image' : 'other')
 
-function byName(paths: readonly SitePath[]): Map<string, SitePath[]> {
-  const found = new Map<string, SitePath[]>()
-  for (const path of paths) {
-    const name = nameOf(path)
-    const known = found.get(name)
-    if (known) known.push(path)
-    else found.set(name, [path])
-  }
-  return found
-}
+const byName = (paths: readonly SitePath[]) => grouped(paths, nameOf)
 
 /** Whether two sites have the same files, as far as pages can lead to them: Attire's own notes do not count. */
 export function areSameFiles(a: SiteSnapshot['files'], b: SiteSnapshot['files']): boolean {

@@ -1,4 +1,5 @@
 import { SplicesApart } from '../text/apart.ts'
+import { grouped } from '../text/grouped.ts'
 import type { Splice } from '../text/splice.ts'
 import type { SitePath } from '../paths/paths.ts'
 import { EMPTY_HASH, fileDoc, type Doc, type Edit, type Move } from './step.ts'
@@ -20,15 +21,14 @@ export function isNothing({ texts, moves, creates }: SiteChange): boolean {
 
 /** Several changes as one. Splices in the same text are put together; of two that overlap, the first stays. */
 export function joinChanges(changes: readonly SiteChange[]): SiteChange {
-  const byDoc = new Map<Doc, Splice[]>()
-  for (const { doc, splices } of changes.flatMap((change) => change.texts)) {
-    if (!byDoc.has(doc)) byDoc.set(doc, [])
-    for (const splice of splices) byDoc.get(doc)!.push(splice)
-  }
+  const byDoc = grouped(
+    changes.flatMap((change) => change.texts),
+    ({ doc }) => doc,
+  )
   const moves = new Map(changes.flatMap((change) => change.moves).map((move) => [move.from, move]))
   const creates = new Map(changes.flatMap((change) => change.creates).map((create) => [create.path, create]))
   return {
-    texts: [...byDoc].map(([doc, splices]) => ({ doc, splices: joined(splices) })),
+    texts: [...byDoc].map(([doc, edits]) => ({ doc, splices: joined(edits.flatMap(({ splices }) => splices)) })),
     moves: [...moves.values()],
     creates: [...creates.values()],
   }

@@ -36,7 +36,10 @@ export class Worlds {
     const worlds = worldsOf(site, path)
     if (worlds[0]!.pages.length === 0) return Worlds.unproved(site, 'No page wears the sheet')
     if (worlds.length > MOST_WORLDS)
-      return Worlds.unproved(site, `Its conditions make ${worlds.length} cases, more than can be gone through`)
+      return Worlds.unproved(
+        site,
+        `The conditions of the sheets make ${worlds.length} cases, more than can be gone through`,
+      )
     return new Worlds(
       worlds.map((world) => ({ world, site: inWorld(site, world) })),
       '',
