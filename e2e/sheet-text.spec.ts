@@ -1,3 +1,4 @@
+import type { Locator } from '@playwright/test'
 import { expect, test, type Page } from './test.ts'
 import { bringIn, bytes, clickInCloseUp, facet, kept, openSite, stored, valueIn } from './helpers.ts'
 
@@ -77,6 +78,20 @@ test('what could stand next is offered: properties, what they take, swatches, na
   await expect.poll(() => valueIn(page, 'index.html', 'h1', 'background-color')).toBe('rgb(27, 58, 75)')
 })
 
+/** Puts the pointer on a word of a line, which has no element of its own. */
+async function hoverWord(page: Page, line: Locator, word: string) {
+  const { x, y, width, height } = await line.evaluate((element, wanted) => {
+    const texts = document.createTreeWalker(element, NodeFilter.SHOW_TEXT)
+    while (!texts.nextNode()?.nodeValue?.includes(wanted));
+    const from = texts.currentNode.nodeValue!.indexOf(wanted)
+    const range = document.createRange()
+    range.setStart(texts.currentNode, from)
+    range.setEnd(texts.currentNode, from + wanted.length)
+    return range.getBoundingClientRect()
+  }, word)
+  await page.mouse.move(x + width / 2, y + height / 2)
+}
+
 test('a word is said about what the pointer rests on, and Alt with the arrows steps numbers', async ({
   page,
   request,
@@ -85,8 +100,7 @@ test('a word is said about what the pointer rests on, and Alt with the arrows st
   await openSite(page, id)
   const text = await openSheet(page)
   const line = text.locator('.cm-line').first()
-  // The name’s own mark: until the text is read, the words stand in the line itself, whose middle is far from them.
-  await line.locator('span').getByText('margin-top', { exact: true }).hover()
+  await hoverWord(page, line, 'margin-top')
   await expect(page.getByText('Leaves room above a box.')).toBeVisible()
   await expect(page.getByText('On the pages now: 64px (1×).')).toBeVisible()
   await page.mouse.move(5, 5)

@@ -96,6 +96,9 @@ interface Coloured extends Range {
   readonly color: string
 }
 
+/** Swatches that hold each other twice grow to hundreds of thousands of characters, and are read with every key. */
+const LONGEST_COLOUR = 1000
+
 /** The colours of a sheet in their order: those that are written, and uses of swatches. */
 function coloursOf(sheet: Sheet, imports: readonly SheetAt[], from: number, to: number): Coloured[] {
   const sheets = imports.length === 0 ? alone(sheet) : [...imports, ...alone(sheet)]
@@ -105,7 +108,9 @@ function coloursOf(sheet: Sheet, imports: readonly SheetAt[], from: number, to: 
     ({ index, 0: value, 1: name }) => {
       // Only those in view are worked out: this is asked with every key.
       const color = swatches.has(name!) ? resolveVarsAmong(sheets, value) : ''
-      return !isColor(color) ? [] : [{ from: from + index, to: from + index + value.length, value, color }]
+      return color.length > LONGEST_COLOUR || !isColor(color)
+        ? []
+        : [{ from: from + index, to: from + index + value.length, value, color }]
     },
   )
   const written = literalsOf(sheet, { from, to })

@@ -6,7 +6,6 @@ import { tags } from '@lezer/highlight'
 export const highlight = HighlightStyle.define([
   { tag: tags.comment, color: 'var(--quiet)', fontStyle: 'italic' },
   { tag: [tags.tagName, tags.className, tags.labelName, tags.namespace, tags.keyword], fontWeight: '650' },
-  { tag: [tags.propertyName, tags.variableName], color: 'var(--ink)' },
   {
     tag: [
       tags.number,
@@ -86,6 +85,7 @@ export const theme = EditorView.theme({
     verticalAlign: '-0.05em',
     cursor: 'pointer',
   },
+  '.cm-long-line': { padding: '4px 12px', fontSize: '12px', color: 'var(--quiet)' },
   '.cm-picked-rule': { backgroundColor: 'var(--accent-wash)', boxShadow: '0 0 0 2px var(--accent-wash)' },
   '.cm-swatch': {
     display: 'inline-block',

@@ -1,5 +1,5 @@
 import { Annotation, EditorState, type Extension, type Text } from '@codemirror/state'
-import { EditorView, type ViewUpdate } from '@codemirror/view'
+import type { EditorView, ViewUpdate } from '@codemirror/view'
 import { applySplices, diffTexts, type Splice } from '../../core/text/splice.ts'
 
 /** Marks changes that come from the rest of the workroom, which must not be sent back there. */
@@ -46,23 +46,6 @@ export function showText(editor: EditorView, text: string): void {
   if (!change) return
   editor.dispatch({ changes: toEditor(editor.state, change), annotations: fromStore.of(true) })
   if (editor.state.lineBreak === '\n') texts.set(editor.state.doc, text)
-}
-
-/** A paragraph is shorter, however long; a page that a machine wrote stands in one line. */
-const LONG_LINE = 4000
-
-/**
- * Lines that go on below where a text is written by people. Of a long line that is not broken the editor draws what is near; of
- * one that is, tens of thousands of characters, and to lay them out takes a browser over 50 ms a key.
- */
-export function wrapped(text: string): Extension {
-  for (let from = 0; from < text.length;) {
-    const end = text.indexOf('\n', from)
-    const to = end < 0 ? text.length : end
-    if (to - from > LONG_LINE) return []
-    from = to + 1
-  }
-  return EditorView.lineWrapping
 }
 
 /** The line end the whole text uses, or LF where it mixes them; then CR stays as it is, a character like any other. */

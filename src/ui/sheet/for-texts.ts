@@ -1,10 +1,10 @@
 import { defaultKeymap, indentWithTab } from '@codemirror/commands'
-import { bracketMatching, syntaxHighlighting } from '@codemirror/language'
+import { bracketMatching } from '@codemirror/language'
 import { lintGutter, lintKeymap } from '@codemirror/lint'
 import { search, searchKeymap } from '@codemirror/search'
 import type { Extension } from '@codemirror/state'
 import { drawSelection, EditorView, highlightActiveLine, lineNumbers, type KeyBinding } from '@codemirror/view'
-import { highlight, theme } from './editor-look.ts'
+import { theme } from './editor-look.ts'
 
 /** What the editors of the sheet and of other texts have in common. */
 export const forTexts = (nonce: string): Extension => [
@@ -15,7 +15,6 @@ export const forTexts = (nonce: string): Extension => [
   highlightActiveLine(),
   bracketMatching(),
   search({ top: true }),
-  syntaxHighlighting(highlight),
   theme,
 ]
 

@@ -14,7 +14,7 @@ import { useShowReach } from '../state/outline.ts'
 import { useAsk } from '../state/use-answer.ts'
 import { showRange } from './editor-look.ts'
 import { forTexts, keysForTexts } from './for-texts.ts'
-import { cssText } from './languages.ts'
+import { sheetLook } from './text-look.ts'
 import { sheetOffers } from './sheet-completions.ts'
 import { sheetWords } from './sheet-words.ts'
 import { stepKeys } from './step-number.ts'
@@ -65,7 +65,7 @@ export function SheetEditor() {
       closeBrackets(),
       indentOnInput(),
       highlightSelectionMatches(),
-      cssText(),
+      sheetLook(sheetText(store.getState())),
       codeFolding(),
       foldGutter(),
       sheetOffers(workroom, sheetFile),

@@ -9,7 +9,7 @@ import { fileDoc } from '../../core/site/step.ts'
 import { useRoom, useWorkroom } from '../state/context.tsx'
 import { showRange } from './editor-look.ts'
 import { forTexts, keysForTexts } from './for-texts.ts'
-import { cssText, htmlText } from './languages.ts'
+import { pageLook, sheetLook } from './text-look.ts'
 import { loadPageEdits } from '../state/pages-in-place.ts'
 import { askOnce } from '../state/use-answer.ts'
 import { sheetOffers } from './sheet-completions.ts'
@@ -21,7 +21,7 @@ import { renameInPair } from './tag-pair.ts'
 import { siteCompletions, type SiteWords } from './page-completions.ts'
 import { textAndPage } from './text-and-page.ts'
 import { useEditor, type EditorPlan } from './use-editor.ts'
-import { firstState, fromEditor, fromStore, showText, toEditor, typedSplices, wrapped } from './editor-text.ts'
+import { firstState, fromEditor, fromStore, showText, toEditor, typedSplices } from './editor-text.ts'
 
 /** The text of a page or of another stylesheet. The store owns it: what is typed goes there, what changes there comes back. */
 export function SourceView({ path }: { path: string }) {
@@ -46,7 +46,7 @@ export function SourceView({ path }: { path: string }) {
     }
     const state = firstState(textNow(), [
       forTexts(nonce),
-      isPage(path) ? [htmlText(), wrapped(textNow())] : cssText(),
+      isPage(path) ? pageLook(textNow()) : sheetLook(textNow()),
       isPage(path)
         ? [
             autocompletion({ override: [siteCompletions(words), htmlCompletionSource] }),
