@@ -1,4 +1,5 @@
 import { selectAll } from 'css-select'
+import { ident } from 'css-tree/utils'
 import fc from 'fast-check'
 import { parse } from 'parse5'
 import { adapter, type Htmlparser2TreeAdapterMap } from 'parse5-htmlparser2-tree-adapter'
@@ -211,6 +212,18 @@ describe('reading selectors', () => {
       ),
     )
     expect(escapeIdent('2col')).toBe('\\32 col')
+  })
+
+  // css-tree's own decoder, which goes from one character to the next.
+  it('are read with their escapes as css-tree reads them, however many stand in a row', () => {
+    const pieces = fc.constantFrom('\\', '\\\\', 'a', '61', 'g', ' ', '0', 'd800', '110000', '\\g', '\\61 ', '-', 'é')
+    fc.assert(
+      fc.property(fc.array(pieces, { maxLength: 12 }), (parts) => {
+        expect(unescapeCss(parts.join(''))).toBe(ident.decode(parts.join('')))
+      }),
+      { numRuns: runs(2000) },
+    )
+    expect(unescapeCss('\\'.repeat(1_000_000))).toHaveLength(500_000)
   })
 })
 

@@ -37,7 +37,7 @@ declare module 'css-tree/tokenizer' {
 /** What it knows of names. */
 declare module 'css-tree/utils' {
   /** Names as identifiers, escaped where need be. */
-  export const ident: { encode(name: string): string }
+  export const ident: { encode(name: string): string; decode(written: string): string }
 }
 
 /** The grammars of the CSS specifications, in the value definition syntax. */

@@ -8,7 +8,12 @@ import { memo } from '../text/memo.ts'
 type Sheets = readonly Pick<SheetAt, 'sheet'>[]
 
 /** The custom properties that `:root` rules set, references put in; null where nothing comes of one. */
-const rootVariables = memo((sheets: Sheets) => {
+const rootVariables = (sheets: Sheets) => (sheets.length === 1 ? ofOne(sheets[0]!.sheet) : ofAll(sheets))
+
+/** A sheet that stands alone is asked of by many, each of whom has a list of its own that holds it. */
+const ofOne = memo((sheet: Sheet) => ofAll(alone(sheet)))
+
+const ofAll = memo((sheets: Sheets) => {
   const set = new Map<string, string>()
   for (const rule of sheets.flatMap(({ sheet }) => rulesNaming(sheet, ':root'))) {
     for (const { property, value } of declarationsOf(rule)) if (property.startsWith('--')) set.set(property, value)
