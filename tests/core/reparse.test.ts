@@ -116,7 +116,7 @@ describe('reading a sheet again after a change', () => {
       { numRuns: runs(300) },
     )
     const changed = reparseSheet(real, `${real.text}\nh6 { top: 0 }`)
-    expect(changed.rules.filter((rule, at) => rule === real.rules[at])).toHaveLength(real.rules.length - 1)
+    expect(changed.rules.filter((rule, at) => rule === real.rules[at])).toHaveLength(real.rules.length)
     const first = reparseSheet(real, `h6 { top: 0 }${real.text}`)
     expect(first.rules).toHaveLength(real.rules.length + 1)
   })
@@ -160,6 +160,8 @@ describe('reading a sheet again after a change', () => {
     ['where a brace opens', 'h1   ;', ' ;', '{;', (sheet: Sheet) => itemsIn(sheet, 0)],
     ['where a brace closes', 'h1 {  ', '  ', '} ', (sheet: Sheet) => sheet.rules],
     ['where an at-rule opens', '@media print  ', ' \n', '{\n', (sheet: Sheet) => itemsIn(sheet, 0)],
+    ['in the head of a block that is open', 'h1 {', '1', '2', (sheet: Sheet) => itemsIn(sheet, 0)],
+    ['in the head of a block that is closed', '@media print {', 'print', 'Print', (sheet: Sheet) => itemsIn(sheet, 0)],
   ])('does not read what stands behind a change %s', (_, opened, gone, put, itemsAfter) => {
     const many = 'p { left: 0 }\na:hover { top: 0 }\n'.repeat(50)
     const before = parseSheet(`${opened}\n${many}${opened.startsWith('@media print {') ? '}' : ''}`)
@@ -179,6 +181,26 @@ describe('reading a sheet again after a change', () => {
     const after = reparseSheet(before, text)
     expect(said(after)).toEqual(said(parseSheet(text)))
     expect(after.errors.filter(({ leftOut }) => leftOut)).toHaveLength(1)
+  })
+
+  it('says nothing twice of a block that stays open', () => {
+    const before = parseSheet('a { top: 0; left: 1px')
+    const again = reparseSheet(before, before.text.replace('top', "\\--y: 'bad\n { left: 0 }top"))
+    expect(again.errors.map(({ from }) => from)).toEqual([3])
+  })
+
+  it('reads on in blocks that are open, under another head or in another block', () => {
+    const many = 'p { left: 0 }\n'.repeat(50)
+    const before = parseSheet(`        main {\naside {\n${many}`)
+    const known = new Set<Item>((itemsIn(before, 0)[0] as Rule).items)
+    const within = (items: readonly Item[]): readonly Item[] =>
+      items.flatMap((item) => (item.kind === 'declaration' ? [] : [item, ...within(item.items)]))
+    for (const put of ['b       ', 'b {     ', '@x{ b { ']) {
+      const text = put + before.text.slice(8)
+      const after = reparseSheet(before, text)
+      expect(said(after)).toEqual(said(parseSheet(text)))
+      expect(within(after.rules).filter((item) => known.has(item))).toHaveLength(50)
+    }
   })
 
   it('takes what a comment held from the sheet before it was opened', () => {

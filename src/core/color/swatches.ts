@@ -2,9 +2,8 @@ import { leadingVar } from '../css/var.ts'
 import { alone, type SheetAt } from '../edit/sheets.ts'
 import type { Declaration, Sheet } from '../sheet/parse.ts'
 import { Token, tokensOf } from '../css/tokens.ts'
-import { rulesNaming } from '../edit/rules-naming.ts'
-import { declarationsOf } from '../sheet/walk.ts'
-import { memo, memoText } from '../text/memo.ts'
+import { rootProperties } from '../edit/root-properties.ts'
+import { memo, memoSaid, memoText } from '../text/memo.ts'
 import type { Splice } from '../text/splice.ts'
 import { isColor } from '../values/color-notation.ts'
 
@@ -30,12 +29,11 @@ export const swatchesOf = memo((sheet: Sheet): readonly Swatch[] => swatchesAmon
 export const swatchesAmong = memo((sheets: readonly SheetAt[]): readonly SwatchAt[] => {
   const deciding = new Map<string, Pick<SwatchAt, 'value' | 'declaration' | 'at'>>()
   for (const at of sheets)
-    for (const declaration of rulesNaming(at.sheet, ':root').flatMap(declarationsOf))
-      if (declaration.property.startsWith('--'))
-        deciding.set(declaration.property, { value: declaration.value, declaration, at })
-  const isColored = coloredAmong(deciding)
+    for (const declaration of rootProperties(at.sheet))
+      deciding.set(declaration.property, { value: declaration.value, declaration, at })
+  const colored = coloredAmong(new Map([...deciding].map(([name, { value }]) => [name, value])))
   return [...deciding]
-    .filter(([name]) => isColored(name))
+    .filter(([name]) => colored.has(name))
     .map(([name, decided]) => ({
       name,
       ...decided,
@@ -45,25 +43,27 @@ export const swatchesAmong = memo((sheets: readonly SheetAt[]): readonly SwatchA
     }))
 })
 
-/** Whether a custom property is a colour in the end. */
-function coloredAmong(deciding: ReadonlyMap<string, Pick<Swatch, 'value'>>): (name: string) => boolean {
-  const colored = new Map<string, boolean>()
-  /** Follows a swatch that is made of others to the end; what is found holds for all on the way. A ring has no colour. */
-  return (name) => {
-    const way = new Set<string>()
-    let at = name
-    let found = colored.get(at)
-    while (found === undefined) {
-      const value = deciding.get(at)?.value
-      const link = value === undefined || way.has(at) ? null : leadingVar(value)
-      if (link === null) found = value !== undefined && !way.has(at) && makesColor(value)
-      else found = colored.get(link)
-      way.add(at)
-      at = link ?? at
-    }
-    for (const each of way) colored.set(each, found)
-    return found
+/** The custom properties that are a colour in the end. Most edits change rules that set none. */
+const coloredAmong = memoSaid((values): ReadonlySet<string> => {
+  const known = new Map<string, boolean>()
+  for (const name of values.keys()) follow(name, values, known)
+  return new Set([...known].filter(([, isColored]) => isColored).map(([name]) => name))
+})
+
+/** Follows a swatch that is made of others to the end; what is found holds for all on the way. A ring has no colour. */
+function follow(name: string, values: ReadonlyMap<string, string>, known: Map<string, boolean>): void {
+  const way = new Set<string>()
+  let at = name
+  let found = known.get(at)
+  while (found === undefined) {
+    const value = values.get(at)
+    const link = value === undefined || way.has(at) ? null : leadingVar(value)
+    if (link === null) found = value !== undefined && !way.has(at) && makesColor(value)
+    else found = known.get(link)
+    way.add(at)
+    at = link ?? at
   }
+  for (const each of way) known.set(each, found)
 }
 
 const makesColor = (value: string) => isColor(value) || /^(?:color-mix|light-dark)\(/i.test(value)

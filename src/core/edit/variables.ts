@@ -1,9 +1,8 @@
 import { computeCustom, substitute } from '../cascade/variables.ts'
-import { declarationsOf } from '../sheet/walk.ts'
-import { rulesNaming } from './rules-naming.ts'
+import { rootProperties } from './root-properties.ts'
 import { alone, type SheetAt } from './sheets.ts'
 import type { Sheet } from '../sheet/parse.ts'
-import { memo } from '../text/memo.ts'
+import { memo, memoSaid } from '../text/memo.ts'
 
 type Sheets = readonly Pick<SheetAt, 'sheet'>[]
 
@@ -14,12 +13,12 @@ const rootVariables = (sheets: Sheets) => (sheets.length === 1 ? ofOne(sheets[0]
 const ofOne = memo((sheet: Sheet) => ofAll(alone(sheet)))
 
 const ofAll = memo((sheets: Sheets) => {
-  const set = new Map<string, string>()
-  for (const rule of sheets.flatMap(({ sheet }) => rulesNaming(sheet, ':root'))) {
-    for (const { property, value } of declarationsOf(rule)) if (property.startsWith('--')) set.set(property, value)
-  }
-  return computeCustom(set, () => null)
+  const set = sheets.flatMap(({ sheet }) => rootProperties(sheet))
+  return computed(new Map(set.map(({ property, value }) => [property, value])))
 })
+
+/** Most edits change rules that set none. */
+const computed = memoSaid((set) => computeCustom(set, () => null))
 
 /** A value with every `var()` of a `:root` custom property put in; as it is written where one has neither value nor fallback. */
 export const resolveVars = (sheet: Sheet, value: string): string => resolveVarsAmong(alone(sheet), value)

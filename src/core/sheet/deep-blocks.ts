@@ -1,4 +1,4 @@
-import { closerOf, Token, tokensOf } from '../css/tokens.ts'
+import { closerOf, Token, tokensInto } from '../css/tokens.ts'
 import type { Range, Splice } from '../text/splice.ts'
 
 /** Blocks in blocks beyond which a frame is not given any: Chromium ends the whole page somewhere above 4,000. */
@@ -20,18 +20,18 @@ function bracesAtMost(text: string): number {
 
 function deepBlocks(text: string): Range[] {
   const found: Range[] = []
-  const open: { closer: number; block: boolean }[] = []
+  const open: number[] = []
   let depth = 0
   let from = -1
-  for (const { type, from: start, to } of tokensOf(text)) {
+  tokensInto(text, (type, start, to) => {
     const closer = closerOf(type)
     if (closer !== undefined) {
-      const block = type === Token.LeftCurlyBracket
-      open.push({ closer, block })
-      if (block && ++depth === DEEPEST_WORN) from = to
-    } else if (type === open.at(-1)?.closer && open.pop()!.block && depth-- === DEEPEST_WORN) {
-      found.push({ from, to: start })
+      open.push(closer)
+      if (type === Token.LeftCurlyBracket && ++depth === DEEPEST_WORN) from = to
+    } else if (type === open.at(-1)) {
+      open.pop()
+      if (type === Token.RightCurlyBracket && depth-- === DEEPEST_WORN) found.push({ from, to: start })
     }
-  }
+  })
   return depth >= DEEPEST_WORN ? [...found, { from, to: text.length }] : found
 }

@@ -1,6 +1,6 @@
 import { isTrivia, Token } from '../css/tokens.ts'
 import type { Splice } from '../text/splice.ts'
-import { firstAt, mayBeDeclaration, type Level } from './levels.ts'
+import { firstAt, levelsBehind, mayBeDeclaration, type Level } from './levels.ts'
 import { movedError, movedItem } from './moved.ts'
 import { DEEPEST_BLOCK, type Following, type Place } from './reader.ts'
 import type { Item, Rule, Sheet } from './sheet.ts'
@@ -13,9 +13,11 @@ export interface KnownSheet extends KnownTokens {
   readonly levels: readonly Level[]
 }
 
-/** The items of a sheet that may follow behind a change of its text: those of every list that the change falls into. */
-export const followingOf = ({ sheet, levels, change }: KnownSheet): Following[] =>
-  levels.map((level) => new FollowingLevel(sheet, level, change))
+/** The items of a sheet that may follow behind a change of its text: those of lists that it falls into, and of rules behind it. */
+export const followingOf = ({ sheet, tokens, levels, change }: KnownSheet): Following[] =>
+  [...levels, ...levelsBehind(levels, sheet.text, tokens, change)].map(
+    (level) => new FollowingLevel(sheet, level, change),
+  )
 
 class FollowingLevel implements Following {
   private readonly by: number
@@ -54,7 +56,8 @@ class FollowingLevel implements Following {
     const { level, by, sheet } = this
     const { from } = level.items[first]!
     const items = level.items.slice(first, end)
-    const errors = sheet.errors.filter((error) => error.from >= from && error.to <= to)
+    // Where an item begins nothing else does, but what is said of the block that is open around it.
+    const errors = sheet.errors.filter((error) => error.from > from && error.to <= to)
     return {
       items: by === 0 ? items : items.map((item) => movedItem(item, by)),
       errors: by === 0 ? errors : errors.map((error) => movedError(error, by)),

@@ -31,10 +31,39 @@ function innerLevel(level: Level, text: string, tokens: TokenList, change: Range
   const at = firstAt(level.items, ({ from }) => from > change.from) - 1
   const rule = level.items[at]
   if (!rule || rule.kind === 'declaration' || !rule.block || level.depth >= DEEPEST_BLOCK) return null
-  const { block, items } = rule
+  const { block } = rule
   if (change.from < block.from || (rule.closed && change.to > block.to)) return null
   if (level.rule && (firstHanging(level.items) <= at || mayBeDeclaration(rule))) return null
-  const marks = rule.kind === 'style' ? marksIn(text, tokens, tokens.at(rule.from), tokens.at(block.from)) : 1
+  return listIn(level, rule, text, tokens)
+}
+
+/**
+ * The lists that stand behind a change in rules which are read anew all the same: in the one of which the change touches the head,
+ * and in those that are open at the end of what the change stands in.
+ */
+export function levelsBehind(levels: readonly Level[], text: string, tokens: TokenList, change: Range): Level[] {
+  const innermost = levels.at(-1)!
+  const touched = innermost.items[firstAt(innermost.items, ({ to }) => to > change.from)]
+  const listAt = (level: Level, item: Item | undefined): Level[] => {
+    if (!item || item.kind === 'declaration' || !item.block || level.depth >= DEEPEST_BLOCK) return []
+    return item.block.from < change.to ? [] : withOpen(listIn(level, item, text, tokens))
+  }
+  const openAt = (level: Level): Level[] => listAt(level, openAtEnd(level))
+  const withOpen = (level: Level): Level[] => [level, ...openAt(level)]
+  return [...listAt(innermost, touched === openAtEnd(innermost) ? undefined : touched), ...levels.flatMap(openAt)]
+}
+
+/** The last rule of a list, if its block is open. */
+function openAtEnd({ items }: Level): Rule | undefined {
+  const last = items.at(-1)
+  return last && last.kind !== 'declaration' && !last.closed ? last : undefined
+}
+
+/** What stands in the block of a rule. */
+function listIn(level: Level, rule: Rule, text: string, tokens: TokenList): Level {
+  const { items, from, kind } = rule
+  const block = rule.block!
+  const marks = kind === 'style' ? marksIn(text, tokens, tokens.at(from), tokens.at(block.from)) : 1
   return { items, rule, depth: level.depth + 1, repeated: level.repeated * marks, to: block.to }
 }
 

@@ -250,13 +250,13 @@ export class Reader {
     const start = this.at
     if (this.type() !== Token.Ident) return null
     const propertyRange = { from: this.tokens.from(start), to: this.tokens.to(start) }
-    // Sheets of old hide a name behind an escape: w\idth is width, which their browsers did not know.
-    const written = unescapeCss(this.text.slice(propertyRange.from, propertyRange.to))
-    const custom = written.startsWith('--')
     this.at++
     while (isTrivia(this.type())) this.at++
     if (this.type() !== Token.Colon) return null
     this.at++
+    // Sheets of old hide a name behind an escape: w\idth is width, which their browsers did not know.
+    const written = unescapeCss(this.text.slice(propertyRange.from, propertyRange.to))
+    const custom = written.startsWith('--')
     const valueStart = this.at
     let braces = 0
     let others = 0

@@ -61,8 +61,13 @@ function readAgain(reader: Reader, { levels, change }: KnownSheet): { rules: Rul
   return { rules: itemsOf(0) as Rule[], from }
 }
 
-/** How many items of the innermost list stay: what is written behind the last that ends before a change may become a part of it. */
+/**
+ * How many items of the innermost list stay: what is written behind the last that ends before a change may become a part of it,
+ * but for a rule of the sheet's own of which the block is closed. In a block, "a: {b}" is a rule or a declaration by what follows.
+ */
 function untouchedItems({ items, rule }: Level, change: Splice): number {
-  const before = Math.max(0, firstAt(items, ({ to }) => to > change.from) - 1)
-  return rule ? Math.min(before, firstHanging(items)) : before
+  const ended = firstAt(items, ({ to }) => to > change.from)
+  if (rule) return Math.min(Math.max(0, ended - 1), firstHanging(items))
+  const last = items[ended - 1] as Rule | undefined
+  return last && !(last.block && last.closed) ? ended - 1 : ended
 }

@@ -14,6 +14,19 @@ export function memoText<V>(compute: (text: string) => V): (text: string) => V {
   }
 }
 
+/** Remembers what was last computed of names and values, and gives it for every map that says the same. */
+export function memoSaid<V>(compute: (map: ReadonlyMap<string, string>) => V): (map: ReadonlyMap<string, string>) => V {
+  let last: { readonly map: ReadonlyMap<string, string>; readonly value: V } | null = null
+  return (map) => {
+    if (!last || !saySame(last.map, map)) last = { map, value: compute(map) }
+    return last.value
+  }
+}
+
+function saySame(one: ReadonlyMap<string, string>, other: ReadonlyMap<string, string>): boolean {
+  return one.size === other.size && [...one].every(([name, value]) => other.get(name) === value)
+}
+
 /** Remembers what was computed for an object as long as the object lives. */
 export function memo<K extends object, V>(compute: (key: K) => V): (key: K) => V {
   const known = new WeakMap<K, { readonly value: V }>()
