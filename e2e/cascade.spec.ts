@@ -4,6 +4,8 @@ import { compare, serve, summary, type Comparison, type Files } from './cascade/
 import { generatedSite } from './cascade/generated.ts'
 import { PACKAGES } from './cascade/packages.ts'
 import { richPage } from './cascade/rich-page.ts'
+import { referringSets, withOtherNames, type ReferringSet } from './cascade/rings.ts'
+import { computeCustom } from '../src/core/cascade/variables.ts'
 import { DEMO_PAGES, demoFiles } from './helpers.ts'
 
 /** What the cascade core computes, beside Chromium's getComputedStyle: every element, every longhand that layout leaves alone. */
@@ -86,4 +88,33 @@ test('generated pages that mix every feature agree', async ({ page }) => {
   const all: Comparison[] = []
   for (const path of pages) all.push(await compare(page, files, path))
   expect(report('generated pages', total(all))).toBeGreaterThanOrEqual(0.999)
+})
+
+test('custom properties that refer to each other come to the same, also in rings', async ({ page }) => {
+  const sets = referringSets(2000)
+  const computed = (all: readonly ReferringSet[]) =>
+    page.evaluate(
+      (given) =>
+        given.map((set) => {
+          const element = document.body.appendChild(document.createElement('p'))
+          for (const [name, value] of Object.entries(set)) element.style.setProperty(name, value)
+          const style = getComputedStyle(element)
+          const values = Object.keys(set).map((name) => style.getPropertyValue(name) || null)
+          element.remove()
+          return values
+        }),
+      all,
+    )
+  const inBrowser = await computed(sets)
+  // In a ring, what Chromium finds may hang on which property it happens to look at first: then other names get another answer.
+  const renamed = await Promise.all([1, 2, 3, 4].map((by) => computed(sets.map((set) => withOtherNames(set, by)))))
+  const isSure = (at: number) => renamed.every((each) => String(each[at]) === String(inBrowser[at]))
+  const sure = sets.map((set, at) => ({ set, values: inBrowser[at]! })).filter((_, at) => isSure(at))
+  expect(sure.length).toBeGreaterThan(sets.length * 0.97)
+  const written = (value: string | null) => value?.replaceAll('/**/', '').replace(/\s+/g, ' ').trim()
+  const differing = sure.filter(({ set, values }) => {
+    const ours = computeCustom(new Map(Object.entries(set)), () => null)
+    return [...ours.values()].some((value, at) => written(value) !== written(values[at]!))
+  })
+  expect(differing).toEqual([])
 })

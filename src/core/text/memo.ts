@@ -18,7 +18,8 @@ export function memoText<V>(compute: (text: string) => V): (text: string) => V {
 export function memoSaid<V>(compute: (map: ReadonlyMap<string, string>) => V): (map: ReadonlyMap<string, string>) => V {
   let last: { readonly map: ReadonlyMap<string, string>; readonly value: V } | null = null
   return (map) => {
-    if (!last || !saySame(last.map, map)) last = { map, value: compute(map) }
+    if (last?.map === map) return last.value
+    last = { map, value: last && saySame(last.map, map) ? last.value : compute(map) }
     return last.value
   }
 }

@@ -1,5 +1,5 @@
 'use client'
-import { useVirtualizer } from '@tanstack/react-virtual'
+import { measureElement, useVirtualizer, type VirtualizerOptions } from '@tanstack/react-virtual'
 import { useLayoutEffect, useRef, useState, type ReactNode } from 'react'
 
 /** Shorter lists are put on the screen whole: find in page and reading aloud then know all of them. */
@@ -15,6 +15,15 @@ interface Props<T> {
   readonly label?: string
   readonly className?: string
   readonly row: (item: T) => ReactNode
+}
+
+type Measure = VirtualizerOptions<HTMLElement, HTMLElement>['measureElement']
+
+/** Heights come from the observer alone: to ask for one while the screen is drawn has all of it laid out at once. */
+const measuredLater: Measure = (element, entry, list) => {
+  if (entry) return measureElement(element, entry, list)
+  const at = list.indexFromElement(element)
+  return list.itemSizeCache.get(list.options.getItemKey(at)) ?? list.options.estimateSize(at)
 }
 
 /** A list of which only the rows in view are on the screen when it is long. */
@@ -40,18 +49,19 @@ function VirtualList<T>({ items, keyOf, rowHeight, label, className, row }: Prop
     getItemKey: (at) => keyOf(items[at]!),
     scrollMargin: place.margin,
     overscan: BEYOND,
+    measureElement: measuredLater,
   })
-  // What stands above the list may change its height at any time: whatever it stands in changes with it.
+  // What stands above the list may change its height at any time: whatever it stands in changes with it. Where it stands is
+  // asked once everything has been laid out: in the midst of drawing, all of the screen would be laid out for it.
   useLayoutEffect(() => {
-    const around = ancestorsToScroller(list.current!)
-    const scroller = around.at(-1)!
-    const look = () => {
+    let scroller: HTMLElement | null = null
+    const observer = new ResizeObserver(() => {
+      scroller ??= watchedToScroller(list.current!, observer)
       const top = list.current!.getBoundingClientRect().top - scroller.getBoundingClientRect().top
-      setPlace({ scroller, margin: Math.round(top + scroller.scrollTop) })
-    }
-    look()
-    const observer = new ResizeObserver(look)
-    for (const element of around) observer.observe(element)
+      const margin = Math.round(top + scroller.scrollTop)
+      setPlace((place) => (place.scroller === scroller && place.margin === margin ? place : { scroller, margin }))
+    })
+    observer.observe(list.current!)
     return () => observer.disconnect()
   }, [])
   return (
@@ -73,12 +83,13 @@ function VirtualList<T>({ items, keyOf, rowHeight, label, className, row }: Prop
   )
 }
 
-/** The elements a list stands in, up to the one that scrolls. */
-function ancestorsToScroller(list: HTMLElement): HTMLElement[] {
-  const found: HTMLElement[] = []
-  for (let at = list.parentElement; at; at = at.parentElement) {
-    found.push(at)
-    if (/auto|scroll/.test(getComputedStyle(at).overflowY)) return found
+/** Watches the elements a list stands in, up to the one that scrolls, and gives that one. */
+function watchedToScroller(list: HTMLElement, observer: ResizeObserver): HTMLElement {
+  let at = list.parentElement!
+  observer.observe(at)
+  while (at.parentElement && !/auto|scroll/.test(getComputedStyle(at).overflowY)) {
+    at = at.parentElement
+    observer.observe(at)
   }
-  return found
+  return at
 }

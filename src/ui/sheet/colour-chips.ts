@@ -1,7 +1,7 @@
 import { RangeSetBuilder, type Extension } from '@codemirror/state'
 import { Decoration, EditorView, ViewPlugin, WidgetType, type DecorationSet, type ViewUpdate } from '@codemirror/view'
 import { literalsOf } from '../../core/color/literals.ts'
-import { swatchesAmong } from '../../core/color/swatches.ts'
+import { swatchNames } from '../../core/color/swatches.ts'
 import { alone, type SheetAt } from '../../core/edit/sheets.ts'
 import { resolveVarsAmong } from '../../core/edit/variables.ts'
 import type { Sheet } from '../../core/sheet/parse.ts'
@@ -102,7 +102,7 @@ const LONGEST_COLOUR = 1000
 /** The colours of a sheet in their order: those that are written, and uses of swatches. */
 function coloursOf(sheet: Sheet, imports: readonly SheetAt[], from: number, to: number): Coloured[] {
   const sheets = imports.length === 0 ? alone(sheet) : [...imports, ...alone(sheet)]
-  const swatches = new Set(swatchesAmong(sheets).map(({ name }) => name))
+  const swatches = swatchNames(sheets)
   const within = (range: Range) => range.from < to && range.to > from
   const uses = [...sheet.text.slice(from, to).matchAll(/var\(\s*(--[\w-]+)\s*\)/g)].flatMap(
     ({ index, 0: value, 1: name }) => {
