@@ -1,6 +1,6 @@
 import { expect, test, type Page } from './test.ts'
 import sharp from 'sharp'
-import { bringIn, bytes, demoFiles, kept, openSite, stored, valueIn } from './helpers.ts'
+import { bringIn, bytes, demoFiles, facet, kept, openSite, stored, valueIn } from './helpers.ts'
 
 const PAGE = (body: string) =>
   bytes(
@@ -259,4 +259,25 @@ test('a ground is made of layers: a gradient with its stops, a dropped picture, 
   await expect.poll(() => valueIn(page, 'index.html', 'body', 'background-image')).toBe('none')
   await kept(page)
   expect(await sheetOf(request, site)).toBe(new TextDecoder().decode(demoFiles()['css/site.css']))
+})
+
+test('the views of a facet stay at hand far down in a long list, and another one is read from its start', async ({
+  page,
+  request,
+}) => {
+  const tones = Array.from({ length: 400 }, (_, at) => `--tone-${at}: hsl(${at % 360} 40% 50%);`)
+  const site = await bringIn(request, 'Tones', {
+    'index.html': PAGE('<p>a</p>'),
+    'css/site.css': bytes(`:root { ${tones.join('\n')} }\nh1 { color: #123; background: #fed }\n`),
+  })
+  await openSite(page, site)
+  await facet(page, 'Colour')
+  const first = page.locator('[data-swatch="--tone-0"]')
+  await first.hover()
+  await page.mouse.wheel(0, 9000)
+  await expect(first).toHaveCount(0)
+  await tab(page, 'Gather')
+  await expect(page.getByRole('tabpanel', { name: 'Gather' })).toBeInViewport({ ratio: 1 })
+  await tab(page, 'Swatches')
+  await expect(first).toBeInViewport({ ratio: 1 })
 })

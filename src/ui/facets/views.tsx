@@ -1,7 +1,7 @@
 'use client'
 import { Tab, TabGroup, TabList } from '@headlessui/react'
 import { FacetHead } from '../controls/parts.tsx'
-import { useDeferredValue, useState } from 'react'
+import { Fragment, useDeferredValue, useRef, useState } from 'react'
 import { useRoom, useWorkroom } from '../state/context.tsx'
 import type { Facet } from './facet.ts'
 
@@ -18,11 +18,21 @@ export function Views({ facet: { id, name, views, opensOn } }: { facet: Facet })
   )
   // The code of a view may still be on the way: the one before stays as long.
   const { name: shownName, body: Body } = views[useDeferredValue(at)]!
+  const panel = useRef<HTMLDivElement>(null)
+  // Another view is read from its start on, also when one has gone far down in this one.
+  const show = (next: number) => {
+    if (panel.current!.getBoundingClientRect().top < 0) panel.current!.scrollIntoView()
+    showFacet(id, views[next]!.id)
+  }
   return (
     <>
       <FacetHead title={name}>{views[at]!.says}</FacetHead>
-      <TabGroup selectedIndex={at} onChange={(next) => showFacet(id, views[next]!.id)}>
-        <TabList aria-label={`Views of ${name}`} className="flex flex-wrap border-b border-line px-2">
+      <TabGroup as={Fragment} selectedIndex={at} onChange={show}>
+        {/* In view, however far down a long list one is. */}
+        <TabList
+          aria-label={`Views of ${name}`}
+          className="sticky top-0 z-20 flex flex-wrap border-b border-line bg-panel px-2"
+        >
           {views.map((view) => (
             <Tab
               key={view.id}
@@ -34,7 +44,7 @@ export function Views({ facet: { id, name, views, opensOn } }: { facet: Facet })
         </TabList>
       </TabGroup>
       {/* Only the view that is shown is there: panels of others would answer to their names. */}
-      <div role="tabpanel" aria-label={shownName}>
+      <div ref={panel} role="tabpanel" aria-label={shownName}>
         <Body />
       </div>
     </>

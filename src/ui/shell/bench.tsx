@@ -63,7 +63,12 @@ export function Bench() {
     if (stands) void loadTheRest()
   }, [stands])
   return (
-    <aside aria-label="Bench" aria-busy={shown !== now} tabIndex={-1} className="h-full overflow-y-auto bg-panel">
+    <aside
+      aria-label="Bench"
+      aria-busy={shown !== now}
+      tabIndex={-1}
+      className="h-full scroll-pt-9 overflow-y-auto bg-panel"
+    >
       {shown && (
         // Its own, so that nothing else waits for the code of what it shows first; later what it showed stays as long.
         <Suspense fallback={null}>
