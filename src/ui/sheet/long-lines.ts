@@ -34,13 +34,14 @@ export function whileLinesFit(text: string, tooLong: IsLong, usual: Extension, o
   ]
 }
 
-/** Says why there are no colours. */
-export const plainBecauseLong: Extension = showPanel.of(() => {
-  const dom = document.createElement('p')
-  dom.className = 'cm-long-line'
-  dom.textContent = `A line here has over ${LONG_LINE.toLocaleString('en')} characters. While it has, the text stands plain, so that keys stay quick.`
-  return { dom }
-})
+/** Says what is otherwise, and why. */
+export const plainBecauseLong = (otherwise: string): Extension =>
+  showPanel.of(() => {
+    const dom = document.createElement('p')
+    dom.className = 'cm-long-line'
+    dom.textContent = `A line here has over ${LONG_LINE.toLocaleString('en')} characters. While it has, ${otherwise}, so that keys stay quick.`
+    return { dom }
+  })
 
 function anyLine(doc: Text, tooLong: IsLong): boolean {
   for (const line of doc.iterLines()) if (tooLong(line)) return true

@@ -7,11 +7,23 @@ import { hasTooManyWords, isLong, plainBecauseLong, whileLinesFit } from './long
 
 /** A stylesheet's language and colours. One long line is not read at all: whatever is typed in it would be read to its end. */
 export const sheetLook = (text: string): Extension =>
-  whileLinesFit(text, hasTooManyWords, [cssText(), syntaxHighlighting(highlight)], plainBecauseLong)
+  whileLinesFit(
+    text,
+    hasTooManyWords,
+    [cssText(), syntaxHighlighting(highlight)],
+    plainBecauseLong('the text stands plain'),
+  )
 
-/** A page's language and colours; its lines go on below at the editor's edge, as people write them. */
+/**
+ * A page's language and colours; its lines go on below at the editor's edge, as people write them. One long line is not read
+ * either: a word in it is read to its end with every key.
+ */
 export const pageLook = (text: string): Extension => [
-  htmlText(),
-  whileLinesFit(text, hasTooManyWords, syntaxHighlighting(highlight), plainBecauseLong),
+  whileLinesFit(
+    text,
+    hasTooManyWords,
+    [htmlText(), syntaxHighlighting(highlight)],
+    plainBecauseLong('the text stands plain and tags are not closed for you'),
+  ),
   whileLinesFit(text, isLong, EditorView.lineWrapping, []),
 ]
