@@ -114,7 +114,7 @@ export function countUses(text: string): Map<string, number> {
 
 /** Strings, comments, urls, escapes and the marks of HTML comments: what stands in them is no token of its own. */
 const HIDES = /["'\\\0]|\/\*|<!--|url\(/i
-/** A name that `var(` begins with, where nothing is hidden: five times as quick as reading tokens. */
+/** A name that `var(` begins with, where nothing is hidden: quicker than reading tokens. */
 const USE =
   /(?<![\w\-@#]|[^\0-\x7f])var\([ \t\r\n\f]*((?!-->)(?:--|-?(?:[a-z_]|[^\0-\x7f]))(?:[\w-]|[^\0-\x7f])*)(?![\w\-(]|[^\0-\x7f])/gi
 

@@ -23,7 +23,8 @@ export const highlight = HighlightStyle.define([
 /** How editors look. */
 export const theme = EditorView.theme({
   '&': { height: '100%', fontSize: '13px', backgroundColor: 'var(--raised)', color: 'var(--ink)' },
-  '.cm-scroller': { fontFamily: 'var(--font-mono)', lineHeight: '1.55' },
+  // Each sign as it is written: joined, --><p looks like an arrow and a cross.
+  '.cm-scroller': { fontFamily: 'var(--font-mono)', fontVariantLigatures: 'none', lineHeight: '1.55' },
   '.cm-gutters': { backgroundColor: 'var(--sunken)', color: 'var(--quiet)', borderRight: '1px solid var(--line)' },
   '.cm-activeLine, .cm-activeLineGutter': {
     backgroundColor: 'color-mix(in oklch, var(--accent-wash) 55%, transparent)',
