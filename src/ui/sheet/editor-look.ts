@@ -97,7 +97,11 @@ export const theme = EditorView.theme({
     verticalAlign: '-1px',
   },
   '.cm-swatch[hidden]': { display: 'none' },
-  '.cm-tooltip.cm-tooltip-autocomplete > ul': { fontFamily: 'var(--font-mono)', maxHeight: '16em' },
+  '.cm-tooltip.cm-tooltip-autocomplete > ul': {
+    fontFamily: 'var(--font-mono)',
+    fontVariantLigatures: 'none',
+    maxHeight: '16em',
+  },
   '.cm-tooltip.cm-tooltip-autocomplete > ul > li': {
     padding: '2px 8px',
     display: 'flex',
