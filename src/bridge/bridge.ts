@@ -1,3 +1,4 @@
+import { activate } from './activation.ts'
 import { liveSheet, type LiveSheet } from './live-sheet.ts'
 import { whenDrawn } from './drawn.ts'
 import { watchMotion } from './motion.ts'
@@ -17,16 +18,22 @@ import { envelopeSchema, GROUND, LEAST_RATE, toFrameSchema, type FromFrame, type
  */
 const script = document.currentScript as HTMLScriptElement
 const workroom = new URL(script.src).origin
+/** Whether the page's own scripts run as well; then they answer for what a click does. */
+const scripted = script.dataset['scripts'] === 'run'
 // The page's own tree must be as published: selectors such as head > :first-child count.
 script.remove()
 
 // No policy keeps a page's scripts, where they run, from opening direct connections. Without these they must try harder.
 for (const name of ['RTCPeerConnection', 'webkitRTCPeerConnection']) Reflect.deleteProperty(window, name)
 
-const say = (message: FromFrame) => window.parent.postMessage({ attire: 1, message }, workroom)
-
-// The workroom gave the frame its name, and knows its window by it from now on.
-say({ type: 'here', name: window.name })
+/**
+ * The workroom gave the frame a name that nobody can guess, and believes what is signed with it. It is read once and cleared, so that
+ * neither the page nor another one that the frame may be led to can sign anything.
+ */
+const key = window.name
+window.name = ''
+const say = (message: FromFrame) => window.parent.postMessage({ attire: 1, key, message }, workroom)
+say({ type: 'here' })
 
 /** The stylesheets that follow the workroom, by the path they are served at. */
 const followed = new Map<string, LiveSheet[]>()
@@ -245,15 +252,11 @@ const hrefOf = (link: Link): string | null => link.getAttribute('href') ?? link.
 const linkOf = (event: Event): Link | undefined =>
   event.composedPath().find((node): node is Link => isLink(node) && hrefOf(node) !== null)
 
-function stay(event: Event): void {
-  event.preventDefault()
-  event.stopImmediatePropagation()
-}
-
 function follow(event: Event): void {
   const link = linkOf(event)
   if (!link) return
-  stay(event)
+  event.preventDefault()
+  event.stopImmediatePropagation()
   const href = hrefOf(link)!
   if (href.startsWith('#')) return page.byId(decoded(href.slice(1)))?.scrollIntoView()
   try {
@@ -275,15 +278,23 @@ function decoded(fragment: string): string {
   }
 }
 
+/** The browser does nothing of its own; a page's script does, where it runs. */
+function prevent(event: Event): void {
+  if (!scripted || linkOf(event)) event.preventDefault()
+}
+
 // A click picks what is under it, to be traced; a double click on a text is to write it over. Links do not leave by themselves: Ctrl and
-// a click, or the Enter key, follow them, and the workroom decides where that leads.
-page.listen(
+// a click, or the Enter key, follow them, and the workroom decides where that leads. At the window, before all else in the frame.
+window.addEventListener(
   'click',
   (event) => {
+    prevent(event)
+    const link = linkOf(event)
     // Enter on a link gives a click without a pointer.
-    if ((event.detail === 0 || event.ctrlKey || event.metaKey) && linkOf(event)) return follow(event)
-    if (linkOf(event)) stay(event)
-    const element = event.composedPath()[0]
+    if (link && (event.detail === 0 || event.ctrlKey || event.metaKey)) return follow(event)
+    if (link && !scripted) event.stopImmediatePropagation()
+    const [element, ...around] = event.composedPath()
+    if (!link && !scripted && element) activate([element, ...around])
     if (event.detail > 1 || !(element instanceof Element)) return
     pick(element, event.shiftKey)
   },
@@ -301,10 +312,8 @@ page.listen(
   },
   true,
 )
-// The middle button would open another window.
-page.listen('auxclick', (event) => linkOf(event) && stay(event), true)
-page.listen('dragstart', (event) => linkOf(event) && event.preventDefault(), true)
-page.listen('submit', (event) => event.preventDefault(), true)
+// The middle button would open another window, and so would a link that is dropped on the workroom.
+for (const type of ['auxclick', 'dragstart', 'submit']) window.addEventListener(type, prevent, true)
 
 window.addEventListener(
   'keydown',

@@ -118,8 +118,8 @@ export type ToFrame = z.infer<typeof toFrameSchema>
 
 /** What a frame says to the workroom. */
 export const fromFrameSchema = z.discriminatedUnion('type', [
-  /** A page has come into the frame of this name: said before all else. */
-  z.object({ type: z.literal('here'), name: z.string() }),
+  /** A page has come into the frame: said before all else. */
+  z.object({ type: z.literal('here') }),
   /** The page is there, and its stylesheets are. */
   z.object({ type: z.literal('ready') }),
   /** `sheets` says how many copies of the stylesheet told last the page wears. */
@@ -160,3 +160,6 @@ export type FromFrame = z.infer<typeof fromFrameSchema>
 
 /** Marks a message as ours on a channel anybody can write to. */
 export const envelopeSchema = z.object({ attire: z.literal(1), message: z.unknown() })
+
+/** The same from a frame, signed with the key that the workroom gave the frame and that nothing but the bridge can read. */
+export const signedSchema = z.object({ attire: z.literal(1), key: z.string(), message: z.unknown() })

@@ -60,6 +60,17 @@ export const saveRequestSchema = z.object({
 })
 export type SaveRequest = z.infer<typeof saveRequestSchema>
 
+/** What other windows saved after a revision, in order; null where that is not known any more. */
+export const changesSchema = z.object({
+  revision: z.number().int(),
+  saves: z.array(saveRequestSchema.pick({ saveId: true, operations: true })).nullable(),
+})
+export type Changes = z.infer<typeof changesSchema>
+
+/** News of a site: it has another revision. */
+export const newsSchema = z.object({ siteId: z.string(), revision: z.number().int() })
+export type News = z.infer<typeof newsSchema>
+
 export const saveResponseSchema = z.object({ revision: z.number().int() })
 
 /** A file's bytes as the server keeps them. */
@@ -71,6 +82,10 @@ export const blobSchema = z.object({
 export type KeptBlob = z.infer<typeof blobSchema>
 
 /** Asks for a copy of an image, `width` px wide. */
+/** Asks that the scripts of a page may run in the frame that loads it next. */
+export const scriptsRequestSchema = z.object({ page: z.string().min(1) })
+export const scriptsResponseSchema = z.object({ token: z.string().min(1) })
+
 export const scaleRequestSchema = z.object({ path: z.string().min(1), width: z.number().int().min(16).max(10_000) })
 
 /** What people type when they name things; far more than anybody does. */

@@ -5,6 +5,7 @@ import config from '../../playwright.config.ts'
 import { startServer } from '../../e2e/server.ts'
 import { fakedAnswers } from './answers.ts'
 import { archives } from './archives.ts'
+import { escapes } from './escapes.ts'
 import { fuzzPages, fuzzRuns, fuzzSheets } from './fuzz.ts'
 import { kills } from './kills.ts'
 import type { Outcome } from './outcome.ts'
@@ -41,6 +42,10 @@ const PARTS: Readonly<Record<string, Part>> = {
   },
   requests: { count: 700, run: onServer((address, count, _seed, heard) => malformed(address, count, heard)) },
   pages: { count: 100, run: onServer((address, _count, _seed, heard) => hostilePages(address, launch, heard)) },
+  escapes: {
+    count: 60,
+    run: onServer((address, count, _seed, heard) => escapes(address, launch, (_, at) => at < count, heard)),
+  },
   archives: { count: 120, run: onServer(archives) },
   sheets: { count: 20_000, run: fuzzSheets },
   texts: { count: 20_000, run: fuzzPages },

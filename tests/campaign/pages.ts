@@ -1,33 +1,14 @@
 import { mkdtempSync } from 'node:fs'
-import { createServer, type Server } from 'node:net'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { chromium, type LaunchOptions, type Page } from '@playwright/test'
 import { zipSync } from 'fflate'
+import { Listening } from './listening.ts'
 import type { Outcome } from './outcome.ts'
 import { bring, opened } from './talk.ts'
-import { ways } from './ways.ts'
+import { doubledWays, ways } from './ways.ts'
 
 const bytes = (text: string) => new TextEncoder().encode(text)
-
-/** A place that no page may reach: it counts connections, not requests, for browsers open some before they ask for anything. */
-class Outside {
-  connections = 0
-  private readonly server: Server = createServer((socket) => {
-    this.connections++
-    socket.on('error', () => undefined)
-    socket.end()
-  })
-
-  async open(): Promise<string> {
-    await new Promise<void>((resolve) => void this.server.listen(0, '127.0.0.2', resolve))
-    return `http://127.0.0.2:${(this.server.address() as { port: number }).port}`
-  }
-
-  close(): void {
-    this.server.close()
-  }
-}
 
 /** Pages for each way, in head and body: some ways end the page for those behind them. */
 function pagesOf(all: readonly string[], address: string): Record<string, Uint8Array> {
@@ -75,9 +56,9 @@ export async function hostilePages(
   launch: LaunchOptions,
   heard: (done: number) => void,
 ): Promise<Outcome> {
-  const outside = new Outside()
+  const outside = new Listening()
   const address = await outside.open()
-  const all = ways(address)
+  const all = [...ways(address), ...doubledWays(address)]
   const files = pagesOf(all, address)
   const answer = await bring(server, 'Hostile pages', zipSync(files) as Uint8Array<ArrayBuffer>)
   const { siteId } = (await answer.json()) as { siteId: string }

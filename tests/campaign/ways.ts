@@ -124,3 +124,59 @@ export function ways(to: string): string[] {
     `<link rel=stylesheet href="site.css" onload="new Image().src='${to}/onload'">`,
   ]
 }
+
+/** How an attribute with a value can be written. */
+const SPELLINGS: readonly ((name: string, value: string) => string)[] = [
+  (name, value) => ` ${name}="${value}"`,
+  (name, value) => `${name}='${value}'`,
+  (name, value) => `/${name}=${value}`,
+  (name, value) => `\n${name.toUpperCase()} = "${value}"`,
+  (name, value) => ` ${name}="${value.replace(/[a-z]/g, (char) => `&#${char.charCodeAt(0)};`)}"`,
+  (name, value) => `\f${name}\t=\r"${value}"`,
+]
+
+/** Of each pair the second value is the one that connects or leads away. */
+const DOUBLED: readonly { tag: string; name: string; harmless: string; meant: string; rest: string }[] = [
+  ...['preconnect', 'dns-prefetch', 'prefetch', 'preload', 'modulepreload', 'prerender'].map((hint) => ({
+    tag: 'link',
+    name: 'rel',
+    harmless: 'x',
+    meant: hint,
+    rest: ' href="TO" as="image"',
+  })),
+  { tag: 'link', name: 'rel', harmless: 'stylesheet', meant: 'preconnect', rest: ' href="TO"' },
+  { tag: 'link', name: 'rel', harmless: '', meant: 'preconnect', rest: ' href="TO"' },
+  { tag: 'link', name: 'href', harmless: 'site.css', meant: 'TO', rest: ' rel="stylesheet"' },
+  { tag: 'link', name: 'href', harmless: '#', meant: 'TO', rest: ' rel="preload" as="style"' },
+  { tag: 'link', name: 'as', harmless: 'x', meant: 'image', rest: ' rel="preload" href="TO"' },
+  { tag: 'link', name: 'imagesrcset', harmless: 'x', meant: 'TO 1x', rest: ' rel="preload" as="image"' },
+  { tag: 'meta', name: 'http-equiv', harmless: 'x', meant: 'refresh', rest: ' content="0;url=TO"' },
+  { tag: 'meta', name: 'content', harmless: 'x', meant: '0;url=TO', rest: ' http-equiv="refresh"' },
+  { tag: 'iframe', name: 'src', harmless: 'about:blank', meant: 'TO', rest: '' },
+  { tag: 'iframe', name: 'srcdoc', harmless: 'x', meant: '<link rel=preconnect href=TO>', rest: '' },
+  { tag: 'embed', name: 'src', harmless: 'x.png', meant: 'TO', rest: ' type="text/html"' },
+  { tag: 'object', name: 'data', harmless: 'x.png', meant: 'TO', rest: ' type="text/html"' },
+  { tag: 'img', name: 'src', harmless: 'x.png', meant: 'TO', rest: '' },
+  { tag: 'img', name: 'srcset', harmless: 'x.png 1x', meant: 'TO 1x', rest: '' },
+  { tag: 'script', name: 'src', harmless: 'x.js', meant: 'TO', rest: '' },
+  { tag: 'video', name: 'poster', harmless: 'x.png', meant: 'TO', rest: '' },
+  { tag: 'input', name: 'src', harmless: 'x.png', meant: 'TO', rest: ' type="image"' },
+  { tag: 'base', name: 'href', harmless: './', meant: 'TO/', rest: '' },
+]
+
+/** Tags with one attribute written twice, the harmless value first or last, in every spelling. */
+export function doubledWays(to: string): string[] {
+  return DOUBLED.flatMap(({ tag, name, harmless, meant, rest }) =>
+    SPELLINGS.flatMap((spell) =>
+      [
+        [harmless, meant],
+        [meant, harmless],
+      ].map((values) => {
+        const twice = values.map((value) => spell(name, value.replaceAll('TO', to))).join('')
+        // A name right behind the tag's would be part of it.
+        const apart = /^[\s/]/.test(twice) ? '' : ' '
+        return `<${tag}${apart}${twice}${rest.replaceAll('TO', to)}>${/^(?:script|iframe|object)$/.test(tag) ? `</${tag}>` : ''}`
+      }),
+    ),
+  )
+}

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it, vi } from 'vitest'
 import { create } from 'zustand'
-import { envelopeSchema, fromFrameSchema, toFrameSchema, type ToFrame } from '../../src/bridge/messages.ts'
+import { fromFrameSchema, signedSchema, toFrameSchema, type ToFrame } from '../../src/bridge/messages.ts'
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { FrameChannel, ruleEdit } from '../../src/ui/state/frame-channel.ts'
 import { Frames } from '../../src/ui/state/frames.ts'
@@ -95,7 +95,7 @@ describe('the line to a frame', () => {
 
 describe('messages', () => {
   const said = [
-    { type: 'here', name: 'attire-1' },
+    { type: 'here' },
     { type: 'ready' },
     { type: 'applied', seq: 3, sheets: 1 },
     { type: 'values', id: 1, count: 2, values: { color: 'red' } },
@@ -104,20 +104,20 @@ describe('messages', () => {
     { type: 'follow', href: 'http://127.0.0.1/a.html' },
   ]
   const understood = (value: unknown) => {
-    const envelope = envelopeSchema.safeParse(value)
+    const envelope = signedSchema.safeParse(value)
     return envelope.success && fromFrameSchema.safeParse(envelope.data.message).success
   }
 
   it('are understood as they are, and not without the mark, a part of them, or with a part of another kind', () => {
     for (const message of said) {
-      expect(understood({ attire: 1, message }), message.type).toBe(true)
-      expect(understood({ message })).toBe(false)
-      expect(understood({ attire: 2, message })).toBe(false)
+      expect(understood({ attire: 1, key: 'k', message }), message.type).toBe(true)
+      expect(understood({ attire: 1, message })).toBe(false)
+      expect(understood({ attire: 2, key: 'k', message })).toBe(false)
       expect(understood(message)).toBe(false)
       for (const part of Object.keys(message)) {
         const without = Object.fromEntries(Object.entries(message).filter(([name]) => name !== part))
-        expect(understood({ attire: 1, message: without }), part).toBe(false)
-        expect(understood({ attire: 1, message: { ...message, [part]: null } }), part).toBe(false)
+        expect(understood({ attire: 1, key: 'k', message: without }), part).toBe(false)
+        expect(understood({ attire: 1, key: 'k', message: { ...message, [part]: null } }), part).toBe(false)
       }
     }
     fc.assert(fc.property(fc.anything(), (value) => !understood(value)))
@@ -170,32 +170,41 @@ describe('all frames together', () => {
     return frames
   }
 
-  it('hear a frame from its own window alone, once it has said by its name that it is there', () => {
+  it('hear what the bridge of a frame has signed from its own window, and nothing else from there ever after', () => {
     let hear: (event: object) => void = () => undefined
     vi.stubGlobal('window', { addEventListener: (_: string, heard: typeof hear) => void (hear = heard) })
     const frames = new Frames('s', 'css/site.css')
     frames.listen()
-    const [one, two] = [opened('index.html'), opened('two.html')]
+    const [one, two, scripted] = [opened('index.html'), opened('two.html'), opened('three.html')]
     const heard: string[] = []
-    const { close } = frames.open('index.html', 'l', one.frame, { onReady: () => heard.push('one') })
-    frames.open('two.html', 'l', two.frame, { onReady: () => heard.push('two') })
-    const said = ({ frame }: typeof one, message: object, origin = 'null') =>
-      hear({ source: frame.contentWindow, origin, data: { attire: 1, message } })
+    const listener = (name: string) => ({
+      onReady: () => heard.push(name),
+      onSilent: () => heard.push(`${name} is led elsewhere`),
+      onKey: () => heard.push(`${name} has a key`),
+    })
+    const { close } = frames.open('index.html', 'l', one.frame, listener('one'))
+    frames.open('two.html', 'l', two.frame, listener('two'))
+    frames.open('three.html', 'l', scripted.frame, listener('three')).channel.scripted = true
+    const said = ({ frame }: typeof one, key: string | undefined, message: object, origin = 'null') =>
+      hear({ source: frame.contentWindow, origin, data: { attire: 1, key, message } })
     const ready = { type: 'ready' }
-    const here = ({ frame }: typeof one) => ({ type: 'here', name: frame.name })
-    said(one, ready)
-    said(one, here(two))
-    said(one, here(one), 'http://elsewhere.test')
-    said(one, ready)
+    const pressed = { type: 'key', key: 'z', code: 'KeyZ', ctrl: true, shift: false, alt: false }
+    said(one, undefined, ready)
+    said(one, two.frame.name, ready)
+    said(one, one.frame.name, ready, 'http://elsewhere.test')
     expect(heard).toEqual([])
-    said(one, here(one))
-    said(two, here(two))
-    said(one, ready)
-    said(one, here(two))
-    said(two, ready)
+    said(one, one.frame.name, ready)
+    said(two, two.frame.name, ready)
+    said(one, one.frame.name, pressed)
+    said(scripted, scripted.frame.name, ready)
+    said(scripted, scripted.frame.name, pressed)
+    said(scripted, undefined, pressed)
+    expect(heard.splice(0)).toEqual(['one', 'two', 'one has a key', 'three'])
+    said(one, '', pressed)
+    said(one, one.frame.name, pressed)
     close()
-    said(one, ready)
-    expect(heard).toEqual(['one', 'two'])
+    said(one, one.frame.name, ready)
+    expect(heard).toEqual(['one is led elsewhere'])
     vi.unstubAllGlobals()
   })
 

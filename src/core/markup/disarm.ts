@@ -3,9 +3,10 @@ import { possibleTags, type PossibleAttribute, type PossibleTag } from './possib
 
 /**
  * Splices that take out of action what opens a connection by being shown, or makes a frame leave by itself: pages in pages,
- * resource hints, refreshes. No policy that browsers enforce covers them. Decided by what could be a tag anywhere in the
- * text, for browsers' parsers keep what others drop (declarative shadow roots, elements in `select`). Only insertions, and
- * such as keep within an attribute's value: a tag that is none stays what it is.
+ * resource hints, refreshes. No policy that browsers enforce covers them. Such a tag is left with the attributes and values that are
+ * known to be harmless, each once: of an attribute that is written twice, a parser takes the first and a browser's preload scanner
+ * the last. Decided by what could be a tag anywhere in the text, for browsers' parsers keep what others drop (declarative shadow
+ * roots, elements in `select`). Only insertions, and such as keep within an attribute's value: a tag that is none stays what it is.
  */
 export function disarmed(text: string, xml: boolean): Splice[] {
   const splices = possibleTags(text, Object.keys(DISARM)).flatMap((tag) =>
@@ -24,8 +25,26 @@ const entities = (text: string): Splice[] =>
 /** Makes any tag one that means nothing. */
 const UNKNOWN = 'x-attire-'
 const ASIDE = 'data-attire-'
-const HINTS = /^(?:preconnect|dns-prefetch|prefetch|preload|modulepreload|prerender|expect)$/i
-const PRAGMAS = /^(?:refresh|x-dns-prefetch-control)$/i
+/** What any element may say of itself. */
+const GLOBAL =
+  'class id style lang dir hidden title xmlns xml:lang role tabindex slot part itemprop itemscope itemtype itemid'
+const words = (text: string): ReadonlySet<string> => new Set(text.split(' '))
+const LINK = words(`${GLOBAL} rel rev href hreflang media type sizes charset crossorigin integrity disabled color`)
+const META = words(`${GLOBAL} name property content charset http-equiv scheme media`)
+const FRAME = words(
+  `${GLOBAL} src srcdoc name width height align frameborder marginwidth marginheight scrolling longdesc noresize allowfullscreen border`,
+)
+const EMBEDDED = words(
+  `${GLOBAL} src data type name width height align border hspace vspace usemap classid codetype codebase archive standby declare`,
+)
+/** Kinds of link that fetch nothing but stylesheets and icons, which the policy of frames lets come from the site alone. */
+const KINDS = words(
+  'stylesheet alternate icon shortcut canonical author license copyright next prev previous first last start top up home index contents toc glossary chapter section subsection appendix bookmark help search nofollow noopener noreferrer me tag made',
+)
+/** Pragmas that lead nowhere. */
+const PRAGMAS = words(
+  'content-type content-language content-style-type content-script-type content-security-policy default-style x-ua-compatible',
+)
 
 type Disarm = (tag: PossibleTag, attributes: readonly PossibleAttribute[]) => Splice[]
 
@@ -34,27 +53,57 @@ const DISARM: Readonly<Record<string, Disarm>> = {
   iframe: (tag, attributes) => [
     ...renamed(attributes, 'srcdoc'),
     written(tag, 'srcdoc', references(placeholder(attributes))),
+    ...harmless(without(attributes, 'srcdoc'), FRAME),
   ],
-  frame: (tag, attributes) => inPlaceOf(tag, attributes, 'src'),
+  frame: (tag, attributes) => [...inPlaceOf(tag, attributes, 'src'), ...harmless(without(attributes, 'src'), FRAME)],
   // What an address leads to is decided by its type, where one is written.
-  embed: (tag, attributes) => [...renamed(attributes, 'type'), ...inPlaceOf(tag, attributes, 'src')],
+  embed: (tag, attributes) => [
+    ...renamed(attributes, 'type'),
+    ...inPlaceOf(tag, attributes, 'src'),
+    ...harmless(without(attributes, 'type', 'src'), EMBEDDED),
+  ],
   // Without an address it is what stands in it.
-  object: (tag, attributes) =>
-    attributes.some(({ name }) => name === 'data')
+  object: (tag, attributes) => [
+    ...(attributes.some(({ name }) => name === 'data')
       ? [...renamed(attributes, 'type'), ...inPlaceOf(tag, attributes, 'data')]
-      : [],
+      : []),
+    ...harmless(without(attributes, 'type', 'data'), EMBEDDED),
+  ],
   link: (tag, attributes) => {
-    const kinds = valueOf(attributes, 'rel').split(/[\t\n\f\r ]+/)
-    const kept = kinds.filter((kind) => kind !== '' && !HINTS.test(kind))
-    if (!kinds.some((kind) => HINTS.test(kind))) return []
+    const written = attributes.filter(({ name }) => name === 'rel')
+    const kinds = kindsOf(valueOf(attributes, 'rel'))
+    const kept = kinds.filter((kind) => KINDS.has(kind.toLowerCase()))
+    const others = harmless(without(attributes, 'rel'), LINK)
+    if (written.length < 2 && kept.length === kinds.length) return others
+    return [...renamed(attributes, 'rel'), ...rel(tag, kept), ...others]
+  },
+  meta: (_, attributes) => {
+    const told = valueOf(attributes, 'http-equiv').trim().toLowerCase()
+    const leaves = told !== '' && !PRAGMAS.has(told)
     return [
-      ...renamed(attributes, 'rel'),
-      ...(kept.length > 0 ? [written(tag, 'rel', references(kept.join(' ')))] : []),
+      ...(leaves ? renamed(attributes, 'http-equiv') : []),
+      ...harmless(leaves ? without(attributes, 'http-equiv') : attributes, META),
     ]
   },
-  meta: (_, attributes) =>
-    PRAGMAS.test(valueOf(attributes, 'http-equiv').trim()) ? renamed(attributes, 'http-equiv') : [],
 }
+
+const kindsOf = (value: string): string[] => value.split(/[\t\n\f\r ]+/).filter((kind) => kind !== '')
+const rel = (tag: PossibleTag, kinds: readonly string[]): Splice[] =>
+  kinds.length > 0 ? [written(tag, 'rel', references(kinds.join(' ')))] : []
+
+/** Puts aside attributes that are not known to be harmless, and those that are written again. */
+function harmless(attributes: readonly PossibleAttribute[], known: ReadonlySet<string>): Splice[] {
+  const met = new Set<string>()
+  return attributes
+    .filter(({ name }) => {
+      const again = met.has(name)
+      met.add(name)
+      return again || !(known.has(name) || /^(?:data|aria)-/.test(name))
+    })
+    .map(({ from }) => insertion(from, ASIDE))
+}
+const without = (attributes: readonly PossibleAttribute[], ...names: readonly string[]): PossibleAttribute[] =>
+  attributes.filter(({ name }) => !names.includes(name))
 
 const insertion = (at: number, insert: string): Splice => ({ from: at, to: at, insert })
 /** The first of attributes of the same name counts. */

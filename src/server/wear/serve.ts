@@ -45,7 +45,7 @@ export async function serveWorn(repository: Repository, request: WearRequest): P
   const worn = applySplices(
     text,
     wornCopy(text, {
-      bridge: `<script nonce="${nonce}" src="/bridge.js"></script>`,
+      bridge: `<script nonce="${nonce}" src="/bridge.js"${request.scriptsRun ? ' data-scripts="run"' : ''}></script>`,
       root,
       self: `${request.origin}${root}`,
       xml: isXml(path),
@@ -91,6 +91,9 @@ function answer(
       'x-dns-prefetch-control': 'off',
       'referrer-policy': 'no-referrer',
       'cross-origin-resource-policy': 'cross-origin',
+      // Closes what a Content-Security-Policy leaves open: connections opened beforehand, when a link is pressed, before a navigation is
+      // refused, and WebRTC (WICG, "Connection Allowlists"). Browsers that do not know it are named in docs/reliability.md.
+      'connection-allowlist': '(response-origin)',
       'permissions-policy':
         'attribution-reporting=(), browsing-topics=(), join-ad-interest-group=(), run-ad-auction=()',
       'cache-control': 'no-store',

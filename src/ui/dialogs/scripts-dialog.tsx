@@ -20,8 +20,8 @@ export function ScriptsDialog({ onClose }: { onClose: () => void }) {
           the site’s own, and see nothing of Attire or your other sites.
         </p>
         <p className="mt-2">
-          Browsers leave one door open: through a direct connection (WebRTC) a script can still tell somebody what its
-          page says. So do this for sites you trust.
+          Some browsers leave a door open: through a direct connection a script can still tell somebody what its page
+          says. So do this for sites you trust. Keys pressed in such a page, and links in it, stay with the page.
         </p>
         <p className="mt-2">
           What a script adds or changes is not in the markup, so nothing that Attire computes knows of it. A script that

@@ -51,6 +51,8 @@ export function CloseUp({ page }: { page: string }) {
   const pickOnPage = async (index: number, tag: string, more: boolean) => {
     if (scriptsRun && (await askOnce(workroom, 'tagAt', { page, index })) !== tag)
       return notice('A script of the page made this part, or moved it. The markup has nothing to trace there.')
+    // A script may say that anything was clicked: it is traced, and nothing is done with it.
+    if (scriptsRun) return pick({ page, index, pseudo: '' })
     const { facet, findings, views, picked, pickToo } = store.getState()
     if (more && picked?.page === page) return pickToo(index)
     if (facet !== 'boxes' || findings) return pick({ page, index, pseudo: '' })
@@ -185,8 +187,7 @@ export function CloseUp({ page }: { page: string }) {
                 onWords: (seen) => void writeOver(seen),
                 onScrolled: () => setWriting(null),
                 onPick: (index, tag, more) => index >= 0 && void pickOnPage(index, tag, more),
-                // Where the page's scripts run they can say what they like: no key of theirs changes anything.
-                onKey: (key) => (key.key === 'Escape' ? leave() : !scriptsRun && runShortcut(store, key)),
+                onKey: (key) => (key.key === 'Escape' ? leave() : runShortcut(store, key)),
               }}
             />
             {writing && (

@@ -1,6 +1,7 @@
 'use client'
 import { useEffect, useRef, useState } from 'react'
-import { useWorkroom } from '../state/context.tsx'
+import { api } from '../state/api.ts'
+import { useNotice, useWorkroom } from '../state/context.tsx'
 import type { FrameChannel, FrameListener } from '../state/frame-channel.ts'
 import type { View } from '../state/view.ts'
 
@@ -84,16 +85,42 @@ const LOADS_WITHIN_MS = 15_000
 const MOST_TRIES = 4
 
 /** What a frame's address asks for beside its page. */
-function asked({ fontsArrive, scriptsRun }: View, aside: boolean): string {
+function asked({ fontsArrive }: View, grant: string | null, aside: boolean): string {
   const query = new URLSearchParams({
     ...(fontsArrive ? {} : { fonts: 'none' }),
-    ...(scriptsRun ? { scripts: 'run' } : {}),
+    ...(grant === null ? {} : { scripts: grant }),
     ...(aside ? { aside: '1' } : {}),
   }).toString()
   return query === '' ? '' : `?${query}`
 }
 
-function SingleFrame({
+type SingleProps = Props & { readonly onLost: () => void }
+
+/** One loading of a page. Where its scripts are to run, the server is asked to let them before. */
+function SingleFrame(props: SingleProps) {
+  const { store } = useWorkroom()
+  const notice = useNotice()
+  const [scripted] = useState(() => store.getState().scriptsRun)
+  const [grant, setGrant] = useState<string | null>(null)
+  useEffect(() => {
+    if (!scripted) return
+    let stale = false
+    api.grantScripts(store.getState().siteId, props.page).then(
+      (token) => !stale && setGrant(token),
+      (error: Error) => !stale && notice(`The scripts of ${props.page} do not run. ${error.message}`),
+    )
+    return () => {
+      stale = true
+    }
+    // Once for each loading.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [])
+  if (!scripted || grant !== null) return <LoadedFrame {...props} grant={grant} />
+  const { width, height, scale } = props
+  return <div className="bg-white" style={{ width: width * scale, height: height * scale }} />
+}
+
+function LoadedFrame({
   page,
   width,
   height,
@@ -106,7 +133,8 @@ function SingleFrame({
   title,
   listener,
   onLost,
-}: Props & { readonly onLost: () => void }) {
+  grant,
+}: SingleProps & { readonly grant: string | null }) {
   const { frames, store } = useWorkroom()
   const iframe = useRef<HTMLIFrameElement>(null)
   const channel = useRef<FrameChannel>(null)
@@ -116,7 +144,7 @@ function SingleFrame({
   const [address] = useState(() => ({
     name: frames.newName(),
     look: store.getState().lookId,
-    url: frames.addressOf(store.getState().lookId, page) + asked(store.getState(), aside),
+    url: frames.addressOf(store.getState().lookId, page) + asked(store.getState(), grant, aside),
   }))
 
   useEffect(() => {
@@ -149,13 +177,14 @@ function SingleFrame({
     })
     channel.current = opened.channel
     opened.channel.aside = aside
+    opened.channel.scripted = grant !== null
     heard.current?.onChannel?.(opened.channel)
     const lookAway = lookedAt ? frames.lookAt(frame) : null
     return () => {
       opened.close()
       lookAway?.()
     }
-  }, [frames, page, address, lookedAt, aside])
+  }, [frames, page, address, lookedAt, aside, grant])
 
   useEffect(() => {
     if (channel.current) channel.current.inView = inView

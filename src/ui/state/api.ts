@@ -7,6 +7,7 @@ import {
   importLineSchema,
   importResponseSchema,
   saveResponseSchema,
+  scriptsResponseSchema,
   siteListSchema,
   type ImportResult,
   type NewSiteRequest,
@@ -105,6 +106,9 @@ export const api = {
   /** Makes a copy of an image, `width` px wide, for a step that puts it somewhere. */
   scaled: (id: string, path: string, width: number) =>
     call(`/api/sites/${id}/scaled`, blobSchema, json('POST', { path, width })),
+  /** Lets the scripts of a page run in the frame that loads it next; gives what the frame asks with. */
+  grantScripts: async (id: string, page: string) =>
+    (await call(`/api/sites/${id}/scripts`, scriptsResponseSchema, json('POST', { page }))).token,
   /** What the site's font files say of themselves, by path. */
   siteFonts: async (id: string) => (await call(`/api/sites/${id}/fonts`, siteFontsSchema)).fonts,
   /** Reads a font and keeps its bytes, for a step that puts it into the site. */

@@ -26,6 +26,9 @@ export interface FrameListener {
   onSilent?(): void
 }
 
+/** What only a person's hand may have caused. */
+const BY_HAND: ReadonlySet<FromFrame['type']> = new Set(['key', 'follow', 'words'])
+
 /** Dressing the heaviest page takes a part of this. */
 const ANSWERS_WITHIN_MS = 8000
 
@@ -42,6 +45,11 @@ export type FrameElement = Pick<HTMLIFrameElement, 'name' | 'contentWindow'>
 export class FrameChannel implements TakesTurns {
   /** Whether the frame is in view: those come first. */
   inView = true
+  /** Whether the page's own scripts run: they can say what they like, so nothing of it is a key, a link to follow or words to write over. */
+  scripted = false
+  /** Whether the bridge of the page has said anything yet. */
+  hasSpoken = false
+  private trusted = true
   /** Whether it is there to be measured, not to be looked at: it does not count among the pages. */
   aside = false
   /** How large the page is shown: 1 is life size. */
@@ -119,7 +127,15 @@ export class FrameChannel implements TakesTurns {
     }, ANSWERS_WITHIN_MS)
   }
 
+  /** Something else than the page speaks from the frame. */
+  distrust(): void {
+    this.trusted = false
+    this.listener.onSilent?.()
+  }
+
   hear(message: FromFrame): void {
+    this.hasSpoken = true
+    if (!this.trusted || (this.scripted && BY_HAND.has(message.type))) return
     this.waitForAnswer()
     switch (message.type) {
       case 'here':

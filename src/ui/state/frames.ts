@@ -3,9 +3,8 @@ import { encodePath } from '../../core/paths/paths.ts'
 import type { Sheet } from '../../core/sheet/parse.ts'
 import type { Viewport } from '../../core/values/media.ts'
 import {
-  envelopeSchema,
   fromFrameSchema,
-  type FromFrame,
+  signedSchema,
   type PageEditInFrame,
   type SeenBox,
   type WornOnPage,
@@ -59,13 +58,7 @@ export const wornKey = ({ page, viewport: { width, height } }: { page: string; v
 export class Frames {
   /** By the names of their frames. */
   private readonly channels = new Map<string, FrameChannel>()
-  /**
-   * Those that have said that they are there, by their windows. A frame's window is not asked for before, for that would make
-   * the browser set up an empty page in it first.
-   */
-  private readonly spoken = new WeakMap<MessageEventSource, FrameChannel>()
   private readonly strangers = new Hearing()
-  private named = 0
   private readonly asked = new Map<number, (page: string, answer: FrameAnswer) => void>()
   private nextAsk = 1
   private readonly watchers = new Set<() => void>()
@@ -109,32 +102,34 @@ export class Frames {
   listen(): () => void {
     const hear = (event: MessageEvent) => {
       if (event.origin !== 'null' || !event.source) return
-      const known = this.channelOf(event.source)
-      if (!(known ?? this.strangers).mayHear()) return
-      const envelope = envelopeSchema.safeParse(event.data)
-      const message = envelope.success ? fromFrameSchema.safeParse(envelope.data.message) : null
-      if (message?.success) (known ?? this.meet(event.source, message.data))?.hear(message.data)
+      const signed = signedSchema.safeParse(event.data)
+      const channel = signed.success ? this.signedBy(signed.data.key, event.source) : null
+      if (!channel) return this.distrust(event.source)
+      if (!channel.mayHear()) return
+      const message = fromFrameSchema.safeParse(signed.data!.message)
+      if (message.success) channel.hear(message.data)
     }
     window.addEventListener('message', hear)
     return () => window.removeEventListener('message', hear)
   }
 
-  private channelOf(source: MessageEventSource): FrameChannel | null {
-    const channel = this.spoken.get(source)
-    return channel && this.channels.get(channel.frame.name) === channel ? channel : null
+  /** Whose bridge has signed a message; null where its window is not the one of that frame. */
+  private signedBy(key: string, source: MessageEventSource): FrameChannel | null {
+    const channel = this.channels.get(key)
+    // A frame's window is not asked for before it has spoken: that would make the browser set up an empty page in it first.
+    return channel?.frame.contentWindow === source ? channel : null
   }
 
-  /** Who says by which name it is there; null when it is not the one of that name. */
-  private meet(source: MessageEventSource, message: FromFrame): FrameChannel | null {
-    const channel = message.type === 'here' ? this.channels.get(message.name) : undefined
-    if (channel?.frame.contentWindow !== source) return null
-    this.spoken.set(source, channel)
-    return channel
+  /** Who says something unsigned from a frame whose page runs no scripts is not that page: the frame is loaded anew. */
+  private distrust(source: MessageEventSource): void {
+    if (!this.strangers.mayHear()) return
+    const spoken = [...this.channels.values()].filter((channel) => channel.hasSpoken && !channel.scripted)
+    spoken.find(({ frame }) => frame.contentWindow === source)?.distrust()
   }
 
-  /** A name for a frame, by which it will say that it is there. */
+  /** A name for a frame that nobody can guess: its bridge signs with it. */
   newName(): string {
-    return `attire-${++this.named}`
+    return `attire-${crypto.randomUUID()}`
   }
 
   /** Opens the line to a frame. Returns the channel and what closes it. */

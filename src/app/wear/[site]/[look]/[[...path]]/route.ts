@@ -1,5 +1,6 @@
 import { repository } from '../../../../../server/open-repository.ts'
 import { answering, PublicError } from '../../../../../server/http/errors.ts'
+import { mayRunScripts } from '../../../../../server/wear/script-grant.ts'
 import { serveWorn } from '../../../../../server/wear/serve.ts'
 
 export const dynamic = 'force-dynamic'
@@ -10,13 +11,14 @@ export function GET(request: Request): Promise<Response> {
     const { pathname, searchParams } = new URL(request.url)
     const [, , siteId = '', lookId = '', ...segments] = pathname.split('/')
     const host = request.headers.get('host') ?? ''
+    const path = segments.map(decode).join('/')
     return serveWorn(await repository(), {
       siteId,
       lookId,
-      path: segments.map(decode).join('/'),
+      path,
       origin: `http://${host}`,
       fontsArrive: searchParams.get('fonts') !== 'none',
-      scriptsRun: searchParams.get('scripts') === 'run',
+      scriptsRun: mayRunScripts(siteId, path, searchParams.get('scripts')),
     })
   })
 }
