@@ -1,7 +1,15 @@
 import type { SitePath } from '../core/paths/paths.ts'
 import type { TextEncodingName } from '../core/site/encoding.ts'
 import type { KeptSite } from '../protocol/packed-site.ts'
-import type { KeptBlob, SaveRequest, SettingsRequest, SiteList, SiteState } from '../protocol/site-state.ts'
+import type {
+  Changes,
+  KeptBlob,
+  News,
+  SaveRequest,
+  SettingsRequest,
+  SiteList,
+  SiteState,
+} from '../protocol/site-state.ts'
 import type { Progress } from './progress.ts'
 
 /** What a new site is made of. */
@@ -70,6 +78,10 @@ export interface Repository {
    * when another save came first.
    */
   save(siteId: string, request: SaveRequest): Promise<number>
+  /** What was saved after a revision. */
+  changes(siteId: string, since: number): Promise<Changes>
+  /** The revision of every site. */
+  revisions(): Promise<News[]>
   /** Changes what a site is called, which look it wears, and which of its files is the sheet. */
   changeSettings(siteId: string, settings: SettingsRequest): Promise<void>
   /** Removes a site with its looks and history. */

@@ -1,8 +1,7 @@
 import { eq } from 'drizzle-orm'
 import type { Database, Executor } from './database.ts'
-import { files, looks, sites, steps } from './schema.ts'
+import { files, looks, sites, stepBlobs, steps } from './schema.ts'
 import { siteRow } from './load.ts'
-import { readStep } from './stored-step.ts'
 import { writing } from './transactions.ts'
 import { dropUnused } from './unused.ts'
 
@@ -29,7 +28,6 @@ async function hashesOf(tx: Executor, id: string): Promise<string[]> {
     ...(await tx.select({ hash: files.hash }).from(files).where(eq(files.siteId, id))),
     ...(await tx.select({ hash: looks.hash }).from(looks).where(eq(looks.siteId, id))),
   ].map(({ hash }) => hash)
-  const rows = await tx.select({ step: steps.step, version: steps.version }).from(steps).where(eq(steps.siteId, id))
-  const named = rows.flatMap((row) => readStep(row).files.flatMap(({ before, after }) => [before, after]))
-  return [...kept, ...named.filter((hash) => hash !== null)]
+  const named = await tx.selectDistinct({ hash: stepBlobs.hash }).from(stepBlobs).where(eq(stepBlobs.siteId, id))
+  return [...kept, ...named.map(({ hash }) => hash)]
 }

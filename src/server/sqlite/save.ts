@@ -16,7 +16,8 @@ import { applySplices, SpliceError, type Splice } from '../../core/text/splice.t
 import { decodeText, encodeText } from '../../platform/encoding.ts'
 import { getBlob, putBlob } from './blobs.ts'
 import type { Database, Executor } from './database.ts'
-import { blobs, files, looks, sites, steps } from './schema.ts'
+import { saveOf, writeSave } from './changes.ts'
+import { blobs, files, looks, sites, stepBlobs, steps } from './schema.ts'
 import { PublicError } from '../http/errors.ts'
 import { siteRow } from './load.ts'
 import { readStep, STEP_VERSION } from './stored-step.ts'
@@ -27,30 +28,40 @@ import { writing } from './transactions.ts'
 export function saveSite(db: Database, siteId: string, request: SaveRequest): Promise<number> {
   return writing(db, async (tx) => {
     const site = await siteRow(tx, siteId)
-    if (site.lastSave === request.saveId) return site.revision
-    if (site.revision !== request.revision) {
-      throw new PublicError(
-        'revision-old',
-        'This site was changed in another window. Choose which version to keep; the other stays in the history.',
-      )
-    }
+    const done = await saveOf(tx, siteId, request.saveId)
+    if (done !== null) return done
+    if (site.revision !== request.revision)
+      throw new PublicError('revision-old', 'This site was changed in another window. Load what it changed first.')
     let cursor = site.cursor
-    for (const operation of request.operations) cursor = await carryOut(tx, siteId, cursor, operation)
+    const replaced = new Set<string>()
+    for (const operation of request.operations) cursor = await carryOut(tx, siteId, cursor, operation, replaced)
+    // The steps hold what these texts were; their bytes are needed no longer.
+    await dropUnused(tx, [...replaced])
     await dropOldSteps(tx, siteId, cursor)
     const revision = site.revision + 1
-    await tx.update(sites).set({ revision, cursor, lastSave: request.saveId }).where(eq(sites.id, siteId))
+    await tx.update(sites).set({ revision, cursor }).where(eq(sites.id, siteId))
+    await writeSave(tx, siteId, revision, request)
     return revision
   })
 }
 
 /** Does one operation; gives the new cursor. */
-async function carryOut(tx: Executor, siteId: string, cursor: number, operation: Operation): Promise<number> {
+async function carryOut(
+  tx: Executor,
+  siteId: string,
+  cursor: number,
+  operation: Operation,
+  replaced: Set<string>,
+): Promise<number> {
   if (operation.type === 'step') {
     const fault = stepFault(operation.step)
     if (fault !== null) throw new PublicError('bad-request', fault)
-    await applyStep(tx, siteId, operation.step)
+    await applyStep(tx, siteId, operation.step, replaced)
     await tx.delete(steps).where(and(eq(steps.siteId, siteId), gte(steps.seq, cursor)))
     await tx.insert(steps).values({ siteId, seq: cursor, step: operation.step, version: STEP_VERSION, at: new Date() })
+    const named = hashesOf(operation.step).map((hash) => ({ siteId, seq: cursor, hash }))
+    for (let from = 0; from < named.length; from += ROWS_AT_ONCE)
+      await tx.insert(stepBlobs).values(named.slice(from, from + ROWS_AT_ONCE))
     return cursor + 1
   }
   const undo = operation.type === 'undo'
@@ -62,14 +73,21 @@ async function carryOut(tx: Executor, siteId: string, cursor: number, operation:
   if (!row)
     throw new PublicError('bad-request', undo ? 'There is nothing left to undo.' : 'There is nothing left to redo.')
   const step = readStep(row)
-  await applyStep(tx, siteId, undo ? reverseStep(step) : step)
+  await applyStep(tx, siteId, undo ? reverseStep(step) : step, replaced)
   return undo ? cursor - 1 : cursor + 1
 }
 
-/** In the order a step is made of: files come, texts change, files move, files go. */
-async function applyStep(tx: Executor, siteId: string, step: Step): Promise<void> {
+const ROWS_AT_ONCE = 1000
+
+/** The bytes that a step names, each once. */
+const hashesOf = ({ files }: Step): string[] => [
+  ...new Set(files.flatMap(({ before, after }) => [before, after]).filter((hash) => hash !== null)),
+]
+
+/** In the order a step is made of: files come, texts change, files move, files go. Bytes that texts had before go into `replaced`. */
+async function applyStep(tx: Executor, siteId: string, step: Step, replaced: Set<string>): Promise<void> {
   for (const change of step.files) if (change.after !== null) await putFile(tx, siteId, change)
-  for (const { doc, splices } of step.texts) await applyText(tx, siteId, doc, splices)
+  for (const { doc, splices } of step.texts) replaced.add(await applyText(tx, siteId, doc, splices))
   await moveFiles(tx, siteId, step.moves ?? [])
   for (const { path, after } of step.files) if (after === null) await tx.delete(files).where(fileIs(siteId, path))
 }
@@ -111,12 +129,13 @@ function refusePath(path: string): void {
     throw new PublicError('bad-request', `“${path}” cannot be the path of a file in the site.`)
 }
 
+/** Writes a changed text; gives the hash of what it was. */
 async function applyText(
   tx: Executor,
   siteId: string,
   doc: Doc,
   splices: Step['texts'][number]['splices'],
-): Promise<void> {
+): Promise<string> {
   const path = pathOfDoc(doc)
   const where =
     path === null
@@ -142,8 +161,7 @@ async function applyText(
   const hash = await putBlob(tx, encodedText(changed, path ?? 'the sheet', row.encoding))
   if (path === null) await tx.update(looks).set({ hash }).where(where)
   else await tx.update(files).set({ hash }).where(where)
-  // The step holds what this text was; its bytes are needed no longer.
-  if (hash !== row.hash) await dropUnused(tx, [row.hash])
+  return row.hash
 }
 
 /** Throws when a text cannot be written in an encoding after all: the tables of two engines may differ in a few characters. */

@@ -1,4 +1,4 @@
-import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { blob, foreignKey, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import type { TextEncodingName } from '../../core/site/encoding.ts'
 
 /** Content-addressed bytes: every version of every file, once. */
@@ -26,8 +26,6 @@ export const sites = sqliteTable('sites', {
   revision: integer().notNull().default(0),
   /** How many of the steps are applied: the rest can be redone. */
   cursor: integer().notNull().default(0),
-  /** Id of the last save, so that one sent twice is done once. */
-  lastSave: text().notNull().default(''),
   createdAt: integer({ mode: 'timestamp_ms' }).notNull(),
   openedAt: integer({ mode: 'timestamp_ms' }).notNull(),
 })
@@ -45,7 +43,7 @@ export const files = sqliteTable(
     /** null for files that are not edited as text. */
     encoding: text().$type<TextEncodingName>(),
   },
-  (table) => [primaryKey({ columns: [table.siteId, table.path] })],
+  (table) => [primaryKey({ columns: [table.siteId, table.path] }), index('files_hash').on(table.hash)],
 )
 
 export const looks = sqliteTable(
@@ -62,7 +60,7 @@ export const looks = sqliteTable(
       .references(() => blobs.hash),
     encoding: text().$type<TextEncodingName>().notNull(),
   },
-  (table) => [index('looks_site').on(table.siteId)],
+  (table) => [index('looks_site').on(table.siteId), index('looks_hash').on(table.hash)],
 )
 
 export const steps = sqliteTable(
@@ -79,4 +77,38 @@ export const steps = sqliteTable(
     at: integer({ mode: 'timestamp_ms' }).notNull(),
   },
   (table) => [primaryKey({ columns: [table.siteId, table.seq] })],
+)
+
+/** The bytes that steps name, so that nobody has to read all steps to know which are still needed. */
+export const stepBlobs = sqliteTable(
+  'step_blobs',
+  {
+    siteId: text().notNull(),
+    seq: integer().notNull(),
+    hash: text().notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.siteId, table.seq, table.hash] }),
+    index('step_blobs_hash').on(table.hash),
+    foreignKey({ columns: [table.siteId, table.seq], foreignColumns: [steps.siteId, steps.seq] }).onDelete('cascade'),
+  ],
+)
+
+/** The last saves of a site: for windows that were opened before, and so that one sent twice is done once. */
+export const saves = sqliteTable(
+  'saves',
+  {
+    siteId: text()
+      .notNull()
+      .references(() => sites.id, { onDelete: 'cascade' }),
+    /** The revision it led to. */
+    revision: integer().notNull(),
+    saveId: text().notNull(),
+    /** Read by its schema only, see changes.ts. */
+    operations: text({ mode: 'json' }).$type<unknown>().notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.siteId, table.revision] }),
+    uniqueIndex('saves_id').on(table.siteId, table.saveId),
+  ],
 )

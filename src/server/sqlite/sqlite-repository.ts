@@ -3,6 +3,7 @@ import type { SitePath } from '../../core/paths/paths.ts'
 import type { SaveRequest, SettingsRequest } from '../../protocol/site-state.ts'
 import type { NewSite, Repository } from '../repository.ts'
 import { getBlob } from './blobs.ts'
+import { changesSince, revisions } from './changes.ts'
 import { siteContent, wornFile } from './content.ts'
 import { createSite } from './create.ts'
 import { openDatabase, type Database } from './database.ts'
@@ -36,6 +37,10 @@ export class SqliteRepository implements Repository {
   create = (site: NewSite) => createSite(this.db, site)
 
   save = (siteId: string, request: SaveRequest) => saveSite(this.db, siteId, request)
+
+  changes = (siteId: string, since: number) => reading(this.db, (tx) => changesSince(tx, siteId, since))
+
+  revisions = () => revisions(this.db)
 
   changeSettings = (siteId: string, settings: SettingsRequest) => changeSettings(this.db, siteId, settings)
 

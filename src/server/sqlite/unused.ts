@@ -1,7 +1,7 @@
 import { and, eq, inArray, lt, sql } from 'drizzle-orm'
 import { EMPTY_HASH } from '../../core/site/step.ts'
 import type { Database, Executor } from './database.ts'
-import { blobs, files, looks, sites, steps } from './schema.ts'
+import { blobs, files, looks, sites, stepBlobs, steps } from './schema.ts'
 import { writing } from './transactions.ts'
 
 /** Steps of a site that are kept, the last ones: so far back undo goes. Older ones say what nobody can take back. */
@@ -11,7 +11,7 @@ export const STEPS_KEPT = 1000
 const unreferenced = and(
   sql`not exists (select 1 from ${files} where ${files.hash} = ${blobs.hash})`,
   sql`not exists (select 1 from ${looks} where ${looks.hash} = ${blobs.hash})`,
-  sql`not exists (select 1 from ${steps} where instr(${steps.step}, ${blobs.hash}) > 0)`,
+  sql`not exists (select 1 from ${stepBlobs} where ${stepBlobs.hash} = ${blobs.hash})`,
 )
 
 /** Lets go of those of these bytes that nothing refers to any more. */

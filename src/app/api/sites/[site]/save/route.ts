@@ -1,5 +1,6 @@
 import { saveRequestSchema } from '../../../../../protocol/site-state.ts'
 import { repository } from '../../../../../server/open-repository.ts'
+import { news } from '../../../../../server/news.ts'
 import { answering, readJson } from '../../../../../server/http/errors.ts'
 
 export const dynamic = 'force-dynamic'
@@ -9,6 +10,7 @@ export function POST(request: Request, { params }: { params: Promise<{ site: str
   return answering(async () => {
     const { site } = await params
     const revision = await (await repository()).save(site, await readJson(request, saveRequestSchema))
+    void news.ask()
     return Response.json({ revision })
   })
 }
