@@ -12,6 +12,7 @@ import type { Outcome } from './outcome.ts'
 import { hostilePages } from './pages.ts'
 import { malformed } from './requests.ts'
 import { together } from './together.ts'
+import { windowsOnOneSite } from './windows.ts'
 
 type Heard = (done: number) => void
 interface Part {
@@ -40,6 +41,7 @@ const PARTS: Readonly<Record<string, Part>> = {
     count: 2000,
     run: onServer((address, count, _seed, heard) => together(address, count, PAGES_OF_AN_IMPORT, heard)),
   },
+  windows: { count: 1000, run: windowsOnOneSite },
   requests: { count: 700, run: onServer((address, count, _seed, heard) => malformed(address, count, heard)) },
   pages: { count: 100, run: onServer((address, _count, _seed, heard) => hostilePages(address, launch, heard)) },
   escapes: {

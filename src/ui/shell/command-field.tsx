@@ -172,10 +172,22 @@ function useCommands({ onImport, onNew, onTheme, onHandOff }: Outside): Command[
   // Whatever commands depend on; they read the state itself.
   useRoom(
     useShallow(
-      ({ past, future, sheetOpen, closeUp, vision, fontsArrive, scriptsRun, files, looks, lookId, textCursor }) => [
+      ({
+        undoable,
+        redoable,
+        sheetOpen,
+        closeUp,
+        vision,
+        fontsArrive,
+        scriptsRun,
+        files,
+        looks,
+        lookId,
+        textCursor,
+      }) => [
         textCursor?.path,
-        past,
-        future,
+        undoable,
+        redoable,
         sheetOpen,
         closeUp,
         vision,
@@ -193,10 +205,8 @@ function useCommands({ onImport, onNew, onTheme, onHandOff }: Outside): Command[
   const plan = useRoomPlan()
   const pages = pagePaths(state.files)
   return [
-    ...(state.past.length > 0 ? [{ name: `Undo: ${state.past.at(-1)!.label}`, hint: 'Ctrl+Z', run: state.undo }] : []),
-    ...(state.future.length > 0
-      ? [{ name: `Redo: ${state.future.at(-1)!.label}`, hint: 'Ctrl+Shift+Z', run: state.redo }]
-      : []),
+    ...(state.undoable ? [{ name: `Undo: ${state.undoable.label}`, hint: 'Ctrl+Z', run: state.undo }] : []),
+    ...(state.redoable ? [{ name: `Redo: ${state.redoable.label}`, hint: 'Ctrl+Shift+Z', run: state.redo }] : []),
     {
       name: state.sheetOpen ? 'Close the sheet' : 'Open the sheet',
       hint: 'Alt+S',

@@ -16,12 +16,12 @@ import { useTheme } from '../state/theme.ts'
 /** Site, look, undo and redo, keeping, findings, and the way out. */
 export function TopStrip({ onImport, onNew }: { onImport: () => void; onNew: () => void }) {
   const state = useRoom(
-    useShallow(({ name, lookId, looks, past, future, findings: open, set, undo, redo, wearLook }) => ({
+    useShallow(({ name, lookId, looks, undoable, redoable, findings: open, set, undo, redo, wearLook }) => ({
       name,
       lookId,
       looks,
-      past,
-      future,
+      undoable,
+      redoable,
       open,
       set,
       undo,
@@ -37,8 +37,8 @@ export function TopStrip({ onImport, onNew }: { onImport: () => void; onNew: () 
   const errors = counts.error
   const { theme, toggle } = useTheme()
   const handOff = useHandOff()
-  const undo = state.past.at(-1)
-  const redo = state.future.at(-1)
+  const undo = state.undoable
+  const redo = state.redoable
   return (
     <header className="flex min-h-12 shrink-0 flex-wrap items-center gap-x-2 gap-y-1 border-b border-line bg-panel px-3 py-1.5">
       <h1 className="sr-only">Attire: {state.name}</h1>

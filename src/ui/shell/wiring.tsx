@@ -5,6 +5,7 @@ import { lookDoc } from '../../core/site/step.ts'
 import type { Workroom } from '../state/context.tsx'
 import { Follower } from '../state/follower.ts'
 import { isStilled } from '../state/motion.ts'
+import { followSite } from '../state/revision-watch.ts'
 import { showPagesInPlace } from '../state/pages-in-place.ts'
 import { runShortcut } from '../state/shortcuts.ts'
 import { looksNews, revisionNews, wornTexts } from '../state/site-news.ts'
@@ -95,6 +96,11 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
     frames.onMotion = { seen: seeMotion, tooSlow: stillSlow }
     const leaveFrames = frames.listen()
     const leavePages = showPagesInPlace(workroom)
+    const { siteId, hear } = store.getState()
+    const together = followSite(siteId, hear)
+    const leaveKeeping = store.subscribe(({ keeping }, before) => {
+      if (keeping !== before.keeping && keeping.state === 'kept') together.tell(keeping.revision)
+    })
     const key = (event: KeyboardEvent) => {
       // In a field with unfinished text the browser's own undo is what is meant; a field that shows a kept value says so.
       const drafting =
@@ -126,6 +132,8 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
       dressing.end()
       leaveFrames()
       leavePages()
+      leaveKeeping()
+      together.end()
       leaveShown()
       window.removeEventListener('keydown', key, true)
     }

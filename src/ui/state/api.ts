@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { loadSite, type LoadFault } from '../../workers/load-site.ts'
 import {
   blobSchema,
+  changesSchema,
   errorSchema,
   fontListSchema,
   importLineSchema,
@@ -91,6 +92,8 @@ export const api = {
       saveResponseSchema.extend({ revision: z.literal(request.revision + 1) }),
       json('POST', request),
     ),
+  /** What was saved after a revision, by whomever. */
+  changes: (id: string, since: number) => call(`/api/sites/${id}/changes?since=${since}`, changesSchema),
   remove: (id: string) => call(`/api/sites/${id}`, z.object({}), { method: 'DELETE' }),
   settings: (id: string, settings: { lookId?: string; sheetPath?: string; name?: string }) =>
     call(`/api/sites/${id}`, z.object({}), json('PATCH', settings)),
@@ -175,3 +178,5 @@ export const api = {
     })
   },
 }
+
+export type Api = typeof api

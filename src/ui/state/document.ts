@@ -1,10 +1,9 @@
 import type { StateCreator } from 'zustand'
 import { unfitCharacter, unfitSentence } from '../../core/site/encoding.ts'
-import type { Look, SiteFile, SiteState } from '../../protocol/site-state.ts'
+import type { Changes, Look, Operation, SiteFile, SiteState } from '../../protocol/site-state.ts'
 import { isPage, isSheet, comparePages } from '../../core/paths/paths.ts'
 import { editFault } from '../../core/sheet/edit-fault.ts'
 import {
-  EMPTY_HASH,
   fileDoc,
   lookDoc,
   pathOfDoc,
@@ -13,16 +12,19 @@ import {
   textsAfter,
   type Doc,
   type Edit,
-  type FileChange,
   type Step,
 } from '../../core/site/step.ts'
 import { memo } from '../../core/text/memo.ts'
+import { textsOf as chosenTexts } from '../../core/site/merge-texts.ts'
+import type { Choice as TextChoice } from '../../core/text/merge.ts'
 import { applySplices, diffTexts, SpliceError, type Splice } from '../../core/text/splice.ts'
 import { headFollows } from '../../core/writing/head.ts'
-import { api } from './api.ts'
+import { api, type Api } from './api.ts'
 import { filesAfter } from './files-after.ts'
 import { sheetOf } from './texts.ts'
-import { Keeper, type Keeping } from './keeper.ts'
+import { Keeper, type KeeperServer, type Keeping, type Pending, type TakenIn } from './keeper.ts'
+import { isQuiet, mergedDocs, stepToMine, takeInSaves, untilQuiet, type Conflict } from './taking-in.ts'
+import { OwnSteps } from './undoing.ts'
 import { viewAfterMoves, type View } from './view.ts'
 
 /** Typing pauses this long before it becomes a step. */
@@ -44,7 +46,12 @@ export interface DocumentState {
   readonly preview: { readonly doc: Doc; readonly text: string } | null
   readonly past: readonly Step[]
   readonly future: readonly Step[]
+  /** What undo and redo would be about: steps of this window. */
+  readonly undoable: Step | null
+  readonly redoable: Step | null
   readonly keeping: Keeping
+  /** What this window and another have both changed, while somebody has to choose. */
+  readonly conflict: Conflict | null
   /** Why the latest change was not made; a new object each time. */
   readonly trouble: { readonly text: string } | null
   /** Whether something was typed that is no step yet. */
@@ -73,14 +80,16 @@ export interface DocumentState {
   wearLook(id: string): void
   /** Whether something is not kept yet. */
   isBusy(): boolean
-  /**
-   * Goes on after keeping has stopped, from what the server holds: with this window’s texts, or with the kept ones. Both
-   * stay in the history; with `kept`, only what is kept does.
-   */
-  settle(theirs: SiteState, keep: 'mine' | 'theirs' | 'kept'): void
+  /** Another window has saved the site, which has this revision now; null to ask whether one has. */
+  hear(revision: number | null): void
+  /** Goes on after a conflict, with what was chosen at each place. This window’s version stays in the history. */
+  choose(choose: (doc: Doc, at: number) => TextChoice): void
+  /** Goes on after the server refused a change: with this window’s texts as one change on what it holds, or with what is kept. */
+  settle(theirs: SiteState, keep: 'mine' | 'kept'): void
 }
 
-function textsOf(site: SiteState): Map<Doc, string> {
+/** All texts of a site, of its looks too. */
+export function textsOfSite(site: SiteState): Map<Doc, string> {
   return new Map([
     ...Object.entries(site.texts).map(([path, text]) => [fileDoc(path), text] as const),
     ...site.looks.map(({ id, text }) => [lookDoc(id), text] as const),
@@ -114,10 +123,14 @@ function sheetFault(step: Step, known: (doc: Doc) => string | undefined): string
 /** Which pages show another text of a stylesheet without being loaded anew. */
 type ShowsLive = (state: DocumentState, path: string) => (page: string) => boolean
 
+/** What the document asks of the server. */
+export type DocumentServer = KeeperServer & Pick<Api, 'settings'>
+
 /** The part of the workroom's state that holds the site itself, and keeps it. */
 export function createDocument(
   site: SiteState,
   showsLive: ShowsLive,
+  server: DocumentServer = api,
 ): StateCreator<DocumentState & View, [], [], DocumentState> {
   let typing: { doc: Doc; before: string; timer: ReturnType<typeof setTimeout> } | null = null
 
@@ -126,11 +139,31 @@ export function createDocument(
   /** Pages that show something else that changed: they are loaded anew in any case. */
   const outdated = new Set<string>()
 
-  return (set, get) => {
-    const keeper = new Keeper(site.id, site.revision, (keeping) => {
-      set({ keeping })
-      if (keeping.state === 'kept') reloadStale()
-    })
+  return (set, get, store) => {
+    const own = new OwnSteps()
+    /** The history as the server has it: of all that is acknowledged. */
+    let kept = { past: site.steps.slice(0, site.cursor), future: site.steps.slice(site.cursor).reverse() }
+    const keeper: Keeper = new Keeper(
+      site.id,
+      site.revision,
+      {
+        report: (keeping) => {
+          set({ keeping })
+          if (keeping.state === 'kept') reloadStale()
+        },
+        acknowledged: (pending) => {
+          for (const { operation, step } of pending) kept = historyAfter(kept, operation, step)
+        },
+        rest: () => {
+          get().closeTyping()
+          return isQuiet(get())
+        },
+        quiet: () => untilQuiet(store),
+        takeIn: takeInOthers,
+        takeInWhole: takeInSite,
+      },
+      server,
+    )
     const reloadStale = () => {
       if (get().unkept.size > 0) set({ unkept: new Set() })
       const { inPlace, texts } = get()
@@ -200,9 +233,19 @@ export function createDocument(
       return false
     }
 
-    const commit = (step: Step, operation: Parameters<Keeper['keep']>[0]) => {
+    /** Lists of steps, with what undo and redo are about then. */
+    const history = (past: readonly Step[], future: readonly Step[]) => ({
+      past,
+      future,
+      undoable: own.undoable({ past }),
+      redoable: own.redoable({ future }),
+    })
+    /** A new step, as the last of all. */
+    const append = (step: Step) => set((state) => history([...state.past, step], []))
+
+    const commit = (step: Step, operation: Operation, undone?: Step) => {
       set((state) => after(state, step))
-      keeper.keep(operation)
+      keeper.keep({ operation, step, ...(undone ? { undone } : {}) })
       // An undo in another look than the one worn would change what nobody sees.
       const touched = get().looks.filter(({ id }) => step.texts.some(({ doc }) => doc === lookDoc(id)))
       if (touched.length > 0 && !touched.some(({ id }) => id === get().lookId)) get().wearLook(touched[0]!.id)
@@ -216,10 +259,10 @@ export function createDocument(
       looks: site.looks.map(({ id, name, encoding }) => ({ id, name, encoding })),
       lookId: site.lookId,
       files: site.files,
-      texts: textsOf(site),
+      texts: textsOfSite(site),
       preview: null,
-      past: site.steps.slice(0, site.cursor),
-      future: site.steps.slice(site.cursor).reverse(),
+      ...history(kept.past, kept.future),
+      conflict: null,
       keeping: { state: 'kept', at: null, revision: site.revision },
       trouble: null,
       typing: false,
@@ -239,8 +282,9 @@ export function createDocument(
           return false
         }
         const step = planned
+        own.forgetFuture()
         commit(step, { type: 'step', step })
-        set((state) => ({ past: [...state.past, step], future: [] }))
+        append(step)
         return true
       },
       showPreview(splices, doc = lookDoc(get().lookId)) {
@@ -286,8 +330,9 @@ export function createDocument(
         )
         if (!step) return
         if (path !== null) noteStale(path, pagePaths(get().files))
-        keeper.keep({ type: 'step', step })
-        set((state) => ({ past: [...state.past, step], future: [] }))
+        own.forgetFuture()
+        keeper.keep({ operation: { type: 'step', step }, step })
+        append(step)
       },
       shownInPlace(page, text) {
         const inPlace = new Map(get().inPlace)
@@ -298,67 +343,153 @@ export function createDocument(
       },
       undo() {
         get().closeTyping()
-        const step = get().past.at(-1)
+        const undoing = own.undoing(get())
+        if (undoing === null) return
+        if (undoing === 'clash') return set({ trouble: { text: CANNOT_TAKE_BACK } })
+        if ('last' in undoing) {
+          commit(reverseStep(undoing.of), { type: 'undo' }, undoing.of)
+          return set((state) => history(state.past.slice(0, -1), [...state.future, undoing.of]))
+        }
+        const step = stepOf(undoing.edit, (doc) => get().texts.get(doc))
+        // Others did away with all of it.
         if (!step) return
-        commit(reverseStep(step), { type: 'undo' })
-        set((state) => ({ past: state.past.slice(0, -1), future: [...state.future, step] }))
+        own.tookBack(undoing.of, step)
+        commit(step, { type: 'step', step })
+        append(step)
       },
       redo() {
         get().closeTyping()
-        const step = get().future.at(-1)
+        const redoing = own.redoing(get())
+        if (redoing === null) return
+        if (redoing === 'clash') return set({ trouble: { text: CANNOT_MAKE_AGAIN } })
+        if ('last' in redoing) {
+          commit(redoing.of, { type: 'redo' })
+          return set((state) => history([...state.past, redoing.of], state.future.slice(0, -1)))
+        }
+        const step = stepOf(redoing.edit, (doc) => get().texts.get(doc))
+        own.madeAgain(step)
         if (!step) return
-        commit(step, { type: 'redo' })
-        set((state) => ({ past: [...state.past, step], future: state.future.slice(0, -1) }))
+        commit(step, { type: 'step', step })
+        append(step)
       },
       wearLook(id) {
         get().closeTyping()
         if (id === get().lookId) return
         set({ lookId: id, preview: null })
-        void api.settings(site.id, { lookId: id }).catch(() => undefined)
+        void server.settings(site.id, { lookId: id }).catch(() => undefined)
       },
       isBusy: () => keeper.busy,
+      hear(revision) {
+        if (revision === null) keeper.ask()
+        else keeper.hear(revision)
+      },
+      choose(choose) {
+        const { conflict } = get()
+        if (!conflict) return
+        const mine = chosenTexts(conflict.docs, () => 'mine')
+        const chosen = chosenTexts(conflict.docs, choose)
+        goOnFrom(conflict.theirs, mine)
+        keepTexts('Chose between two windows', chosen)
+      },
       settle(theirs, keep) {
         const mine = get().texts
-        const others = textsOf(theirs)
-        const docs = [...others.keys()].filter((doc) => mine.has(doc) && mine.get(doc) !== others.get(doc))
-        // Files that only this window has come along; those that only the other has stay.
-        const coming = get().files.filter(
-          ({ path }) => path !== theirs.sheetPath && !theirs.files.some((file) => file.path === path),
-        )
-        const toMine = stepOf(
-          {
-            label: 'This window’s version',
-            texts: [...docs, ...coming.filter(({ encoding }) => encoding).map(({ path }) => fileDoc(path))].map(
-              (doc) => ({ doc, splices: diffTexts(others.get(doc) ?? '', mine.get(doc) ?? '') }),
-            ),
-            files: coming.map(({ path, hash, size, pixels, encoding }): FileChange =>
-              encoding
-                ? { path, before: null, after: EMPTY_HASH, encoding }
-                : { path, before: null, after: hash, is: { size, pixels } },
-            ),
-          },
-          (doc) => others.get(doc),
-        )
-        keeper.restart(theirs.revision)
-        for (const path of pagePaths(theirs.files))
-          if (mine.get(fileDoc(path)) !== others.get(fileDoc(path))) stale.add(path)
-        set({
-          texts: others,
-          files: theirs.files,
-          sheetPath: theirs.sheetPath,
-          preview: null,
-          unkept: new Set(),
-          past: theirs.steps.slice(0, theirs.cursor),
-          future: [],
-          keeping: { state: 'kept', at: null, revision: theirs.revision },
-        })
-        if (!toMine || keep === 'kept') return reloadStale()
-        keeper.keep({ type: 'step', step: toMine })
-        set((state) => ({ ...after(state, toMine), past: [...state.past, toMine] }))
-        if (keep === 'theirs') get().undo()
+        const docs = [...textsOfSite(theirs).keys()].filter((doc) => mine.has(doc))
+        goOnFrom(theirs, keep === 'mine' ? new Map(docs.map((doc) => [doc, mine.get(doc)!])) : null)
       },
     }
+
+    /** Makes texts say something else, as one step. */
+    function keepTexts(label: string, wanted: ReadonlyMap<Doc, string>): void {
+      const texts = [...wanted].flatMap(([doc, text]) => {
+        const now = get().texts.get(doc)
+        return now === undefined ? [] : [{ doc, splices: diffTexts(now, text) }]
+      })
+      get().edit({ label, texts })
+    }
+
+    /** Begins from what the server holds; with texts, those of this window come as one step, and the files that it alone has. */
+    function goOnFrom(theirs: SiteState, texts: ReadonlyMap<Doc, string> | null): void {
+      const before = get()
+      const others = textsOfSite(theirs)
+      const toMine = texts && stepToMine(before, theirs, others, texts, keeper.pending)
+      kept = { past: theirs.steps.slice(0, theirs.cursor), future: theirs.steps.slice(theirs.cursor).reverse() }
+      keeper.restart(theirs.revision)
+      for (const path of pagePaths(theirs.files))
+        if (before.texts.get(fileDoc(path)) !== others.get(fileDoc(path))) stale.add(path)
+      if (before.files !== theirs.files) for (const page of pagePaths(theirs.files)) outdated.add(page)
+      set({
+        texts: others,
+        files: theirs.files,
+        sheetPath: theirs.sheetPath,
+        preview: null,
+        unkept: new Set(),
+        conflict: null,
+        ...history(kept.past, kept.future),
+        keeping: { state: 'kept', at: null, revision: theirs.revision },
+      })
+      if (!toMine) return reloadStale()
+      commit(toMine, { type: 'step', step: toMine })
+      append(toMine)
+    }
+
+    /** Takes in what other windows saved, step by step. */
+    function takeInOthers(saves: NonNullable<Changes['saves']>, pending: readonly Pending[]): TakenIn {
+      const taken = takeInSaves(get(), kept, saves, pending)
+      if (taken === 'whole' || taken === 'clash') return 'whole'
+      for (const step of taken.foreign) own.markForeign(step)
+      // What could be made again stays so, though the server lets go of it once another window has gone on.
+      const { past, future } = get()
+      if (taken.kept.future.length === 0 && future.length > 0)
+        own.keepFuture([...future].reverse(), past.at(-1) ?? null)
+      kept = taken.kept
+      const carried = taken.pending
+      for (const { before, step, undone } of carried) {
+        if (undone) own.tookBack(undone, step)
+        own.replace(before, step)
+      }
+      for (const step of taken.local) set((state) => after(state, step))
+      const steps = carried.map(({ step }) => step)
+      set(history([...kept.past, ...steps], steps.length > 0 ? [] : kept.future))
+      return steps.map((step): Pending => ({ operation: { type: 'step', step }, step }))
+    }
+
+    /** Takes in the site as the server holds it, where what happened to it is not known. */
+    function takeInSite(theirs: SiteState, pending: readonly Pending[]): TakenIn {
+      if (hasOtherSheet(get(), theirs)) {
+        if (pending.length === 0) location.reload()
+        return 'other-sheet'
+      }
+      const docs = mergedDocs(get(), textsOfSite(theirs), pending)
+      if (docs.some(({ merged }) => merged.places.length > 0)) {
+        set({ conflict: { theirs, docs } })
+        return 'conflict'
+      }
+      goOnFrom(
+        theirs,
+        chosenTexts(docs, () => 'mine'),
+      )
+      return keeper.pending
+    }
   }
+}
+
+/** Whether another stylesheet has become the sheet: texts that were files are sheets now, and the other way round. */
+const hasOtherSheet = (mine: Pick<DocumentState, 'sheetPath' | 'files'>, theirs: SiteState): boolean =>
+  theirs.files.some(({ path }) => path === mine.sheetPath) && mine.files.some(({ path }) => path === theirs.sheetPath)
+
+const CANNOT_TAKE_BACK =
+  'This cannot be taken back: another window has changed the same place since. Change it there by hand.'
+const CANNOT_MAKE_AGAIN = 'This cannot be made again: another window has changed the same place since. Make it anew.'
+
+/** Lists of steps after an operation. */
+function historyAfter<T extends { past: readonly Step[]; future: readonly Step[] }>(
+  { past, future }: T,
+  { type }: Operation,
+  step: Step,
+): { past: Step[]; future: Step[] } {
+  if (type === 'step') return { past: [...past, step], future: [] }
+  if (type === 'undo') return { past: past.slice(0, -1), future: [...future, past.at(-1)!] }
+  return { past: [...past, future.at(-1)!], future: future.slice(0, -1) }
 }
 
 /** A text as it is worn right now, previews included; '' when there is none. */

@@ -1,6 +1,6 @@
 import { create, type StoreApi, type UseBoundStore } from 'zustand'
 import type { SiteState } from '../../protocol/site-state.ts'
-import { createDocument, type DocumentState } from './document.ts'
+import { createDocument, type DocumentServer, type DocumentState } from './document.ts'
 import { showsLive } from './live.ts'
 import { createLinks, type LinksState } from './links.ts'
 import { createMotion, type MotionState } from './motion.ts'
@@ -13,8 +13,8 @@ export type WorkroomState = DocumentState & ViewState & MotionState & PlanState 
 export type WorkroomStore = UseBoundStore<StoreApi<WorkroomState>>
 
 /** The store of one opened site. */
-export function createWorkroom(site: SiteState): WorkroomStore {
-  const document = createDocument(site, showsLive)
+export function createWorkroom(site: SiteState, server?: DocumentServer): WorkroomStore {
+  const document = createDocument(site, showsLive, server)
   return create<WorkroomState>()((set, get, store) => ({
     ...document(set, get, store),
     ...createView(set, get, store),
