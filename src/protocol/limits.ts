@@ -6,6 +6,10 @@ export const LIMITS = {
   unpacked: 400 * 1024 * 1024,
   /** Bytes of one file, unpacked. */
   file: 100 * 1024 * 1024,
+  /** Bytes of one file that is edited as text; a larger one is kept as it is. */
+  text: 10 * 1024 * 1024,
+  /** Bytes of a request that says something; files go by themselves. */
+  json: 64 * 1024 * 1024,
   files: 10_000,
 } as const
 

@@ -12,3 +12,10 @@ export function repository(): Promise<Repository> {
   opening.catch(() => delete shared.attireRepository)
   return opening
 }
+
+/** See {@link Repository.rescue}. Where the new file is in the old place, it is opened by whoever asks next. */
+export async function rescueData(): Promise<{ path: string; goesOn: boolean }> {
+  const rescued = await (await repository()).rescue()
+  if (rescued.goesOn) delete shared.attireRepository
+  return rescued
+}

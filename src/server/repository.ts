@@ -98,4 +98,6 @@ export interface Repository {
   bytes(hash: string): Promise<Buffer | null>
   /** Keeps bytes for a step that is going to put them somewhere, an image's dimensions with them. */
   keep(path: SitePath, bytes: Buffer): Promise<KeptBlob>
+  /** Writes all that was kept to a new file, after the one that holds it was deleted or replaced; gives where, and whether to go on there. */
+  rescue(): Promise<{ readonly path: string; readonly goesOn: boolean }>
 }

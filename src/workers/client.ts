@@ -95,6 +95,7 @@ export class SiteWorker {
   private silentStarts = 0
   private closed = false
   private hasTexts = false
+  private watching = new AbortController()
   private readonly outbox = new Outbox((message) => this.worker.postMessage(message))
   /** Called before each question: tells the worker what it has not heard yet, so that it answers about the latest text. */
   beforeAsk: () => void = () => undefined
@@ -121,8 +122,10 @@ export class SiteWorker {
   }
 
   private hear(data: FromWorker): void {
-    this.silentStarts = 0
+    if (data.type !== 'alive') this.silentStarts = 0
     switch (data.type) {
+      case 'alive':
+        return this.watch(data.lock)
       case 'wear':
         return this.events.onWear(data.reports)
       case 'fit':
@@ -138,6 +141,13 @@ export class SiteWorker {
     }
   }
 
+  /** A worker that ends without an error, closed from inside or by the browser, lets go of its lock; nothing else tells of it. */
+  private watch(lock: string): void {
+    this.watching.abort()
+    this.watching = new AbortController()
+    navigator.locks.request(lock, { signal: this.watching.signal }, () => this.restart()).catch(() => undefined)
+  }
+
   private settle(id: number, how: (waiting: Waiting) => void): void {
     const found = this.waiting.get(id)
     this.waiting.delete(id)
@@ -147,6 +157,7 @@ export class SiteWorker {
 
   private restart(): void {
     if (this.closed) return
+    this.watching.abort()
     this.worker.terminate()
     this.outbox.clear()
     if (this.silentStarts >= STARTS) return this.giveUp()
@@ -212,6 +223,7 @@ export class SiteWorker {
 
   close(): void {
     this.closed = true
+    this.watching.abort()
     this.outbox.clear()
     this.worker.terminate()
   }

@@ -48,6 +48,8 @@ export interface FitNews {
 
 /** Worker to workroom: wear reports and findings come by themselves after each change, page by page. */
 export type FromWorker =
+  /** It lives as long as it holds the lock of this name. */
+  | { type: 'alive'; lock: string }
   | { type: 'wear'; reports: WearSummary[]; done: boolean }
   | { type: 'fit'; news: FitNews }
   | { type: 'progress'; id: number; progress: Progress<LongQuestion> }

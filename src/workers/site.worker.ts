@@ -32,6 +32,13 @@ const fonts = new SiteFonts((hash) => fetchFont(siteId, hash))
 const scope = self as unknown as DedicatedWorkerGlobalScope
 const say = (message: FromWorker) => scope.postMessage(message)
 
+// Held until the worker ends, in whichever way.
+const lock = `attire-worker-${crypto.randomUUID()}`
+void navigator.locks?.request(lock, () => {
+  say({ type: 'alive', lock })
+  return new Promise(() => undefined)
+})
+
 /** What earlier sessions found: looked up once, and added to when all has come to rest. */
 let kept: Promise<Kept | null> = Promise.resolve(null)
 

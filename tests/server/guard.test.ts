@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import { errorSchema } from '../../src/protocol/site-state.ts'
-import { errorResponse, PublicError, readJson } from '../../src/server/http/errors.ts'
+import { errorResponse, PublicError } from '../../src/server/http/errors.ts'
+import { readJson } from '../../src/server/http/json.ts'
 import { isOwnHost, refusal } from '../../src/server/http/guard.ts'
 
 const ask = (change: Partial<Parameters<typeof refusal>[0]> = {}) =>

@@ -18,7 +18,9 @@ export function mergeDocs(base: Texts, mine: Texts, theirs: Texts): MergedDoc[] 
     const from = base.get(doc)
     // Two new texts of one name are two texts.
     if (from === undefined)
-      return [{ doc, merged: { base: '', agreed: [], places: [{ from: 0, to: 0, base: '', mine: own, theirs: text }] } }]
+      return [
+        { doc, merged: { base: '', agreed: [], places: [{ from: 0, to: 0, base: '', mine: own, theirs: text }] } },
+      ]
     return [{ doc, merged: mergeTexts(from, lineSplices(from, own), lineSplices(from, text)) }]
   })
 }

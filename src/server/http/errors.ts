@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { errorSchema } from '../../protocol/site-state.ts'
+import { storageFault } from './storage-fault.ts'
 
 /** What went wrong, by kind; each has one HTTP status. */
 const STATUS = {
@@ -10,6 +11,11 @@ const STATUS = {
   'too-large': 413,
   'not-usable': 422,
   'wrong-host': 421,
+  /** The disk or the database cannot be used just now. */
+  storage: 503,
+  busy: 503,
+  /** The file of the database is not the one that was opened. */
+  'data-gone': 503,
   failed: 500,
 } as const
 export type ErrorCode = keyof typeof STATUS
@@ -41,6 +47,8 @@ export function errorResponse(error: unknown): Response {
       `The request is not in the shape Attire expects: ${place}: ${issue?.message ?? 'unknown'}.`,
     )
   }
+  const fault = storageFault(error)
+  if (fault) return answer(fault.code, fault.message)
   console.error(error)
   return answer('failed', 'Attire could not do this because of an error of its own. Nothing was changed; try again.')
 }
@@ -59,18 +67,4 @@ export async function answering(work: () => Promise<Response>): Promise<Response
   } catch (error) {
     return errorResponse(error)
   }
-}
-
-/** Reads a JSON body against a schema. Throws {@link PublicError} or a ZodError. */
-export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
-  if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? '')) {
-    throw new PublicError('bad-request', 'Send the request as application/json.')
-  }
-  let body: unknown
-  try {
-    body = await request.json()
-  } catch {
-    throw new PublicError('bad-request', 'The request is not valid JSON.')
-  }
-  return schema.parse(body)
 }

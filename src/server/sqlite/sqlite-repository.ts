@@ -13,6 +13,7 @@ import { removeSite } from './remove.ts'
 import { saveSite } from './save.ts'
 import { files, sites } from './schema.ts'
 import { changeSettings } from './settings.ts'
+import { PublicError } from '../http/errors.ts'
 import { reading, writing } from './transactions.ts'
 
 /** Sites in one SQLite database. Reads see one moment; all writes go through one queue. */
@@ -76,4 +77,15 @@ export class SqliteRepository implements Repository {
       await tx.update(sites).set({ openedAt: new Date() }).where(eq(sites.id, siteId))
       return revision
     })
+
+  rescue = async () => {
+    const { file } = this.db
+    if (!file) throw new PublicError('bad-request', 'The data of this Attire is no file on this machine.')
+    if (file.isThere) throw new PublicError('bad-request', 'The file that holds Attire’s data is in its place.')
+    const rescued = await file.rescue()
+    if (!rescued.goesOn) return rescued
+    file.close()
+    this.db.$client.close()
+    return rescued
+  }
 }

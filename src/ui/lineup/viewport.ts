@@ -1,5 +1,6 @@
 import { DESK } from '../../core/values/media.ts'
 import { create } from 'zustand'
+import { createJSONStorage, persist } from 'zustand/middleware'
 
 /** As many beside each other as can be read, the same with each page as tall as it is, or how large 1 px of a page is shown. */
 export type Zoom = 'fit' | 'whole' | number
@@ -16,12 +17,22 @@ export const WIDTHS = [360, 768, DESK.width] as const
 export const ZOOMS = [0.2, 0.25, 0.33, 0.5, 0.67, 1] as const
 export const WIDTH_LIMITS = { least: 240, most: 3840 } as const
 
-export const useViewport = create<ViewportState>()((set) => ({
-  width: DESK.width,
-  zoom: 'fit',
-  setWidth: (width) => set({ width: Math.min(WIDTH_LIMITS.most, Math.max(WIDTH_LIMITS.least, Math.round(width))) }),
-  setZoom: (zoom) => set({ zoom }),
-}))
+/** Remembered by the window while it is loaded anew. */
+export const useViewport = create<ViewportState>()(
+  persist(
+    (set) => ({
+      width: DESK.width,
+      zoom: 'fit',
+      setWidth: (width) => set({ width: Math.min(WIDTH_LIMITS.most, Math.max(WIDTH_LIMITS.least, Math.round(width))) }),
+      setZoom: (zoom) => set({ zoom }),
+    }),
+    {
+      name: 'attire-viewport',
+      storage: createJSONStorage(() => sessionStorage),
+      partialize: ({ width, zoom }) => ({ width, zoom }),
+    },
+  ),
+)
 
 /** Widths below these, in px, are those of phones and of tablets held upright (common practice). */
 const PHONE_BELOW = 500

@@ -120,6 +120,13 @@ export function SheetEditor() {
     showRange(editor, from, to)
   }, [editor, goTo])
 
+  const focusText = useRoom((state) => state.focusText)
+  useEffect(() => {
+    if (!editor || !focusText) return
+    editor.focus()
+    store.getState().set({ focusText: false })
+  }, [editor, focusText, store])
+
   useMarkedRules(editor)
   const close = useCallback(() => {
     setPicked(null)

@@ -67,7 +67,7 @@ export function Bench() {
       aria-label="Bench"
       aria-busy={shown !== now}
       tabIndex={-1}
-      className="h-full scroll-pt-9 overflow-y-auto bg-panel"
+      className="relative h-full scroll-pt-9 overflow-y-auto bg-panel"
     >
       {shown && (
         // Its own, so that nothing else waits for the code of what it shows first; later what it showed stays as long.

@@ -68,6 +68,18 @@ export function CommandField({ onImport, onNew, onTheme, onHandOff }: Outside) {
     }
     requestAnimationFrame(() => setTimeout(run))
   }
+  const options = found.map((command) => (
+    <ComboboxOption
+      key={`${command.name} ${command.hint}`}
+      value={command}
+      className="flex items-baseline gap-3 rounded-sm px-2 py-1.5 data-focus:bg-accent-wash"
+    >
+      <span className="min-w-0 flex-1 truncate">{command.name}</span>
+      <span className="shrink-0 text-[12px] text-quiet">{command.hint}</span>
+    </ComboboxOption>
+  ))
+  // A word that names no element is meant for a command, where there is one.
+  const selectorFirst = found.length === 0 || !/^[a-z][a-z ]+$/i.test(typed) || isElementName(typed)
   return (
     <Combobox<Command | 'reach' | null> value={null} onChange={choose} immediate>
       <div className="relative min-w-[190px] flex-1">
@@ -102,6 +114,7 @@ export function CommandField({ onImport, onNew, onTheme, onHandOff }: Outside) {
         anchor={{ to: 'bottom start', gap: 4 }}
         className="z-50 w-[420px] rounded-[3px] border border-edge bg-raised p-1 shadow-lg outline-none empty:invisible"
       >
+        {!selectorFirst && options}
         {typed !== '' && (
           <ComboboxOption
             value="reach"
@@ -123,20 +136,15 @@ export function CommandField({ onImport, onNew, onTheme, onHandOff }: Outside) {
             )}
           </ComboboxOption>
         )}
-        {found.map((command) => (
-          <ComboboxOption
-            key={`${command.name} ${command.hint}`}
-            value={command}
-            className="flex items-baseline gap-3 rounded-sm px-2 py-1.5 data-focus:bg-accent-wash"
-          >
-            <span className="min-w-0 flex-1 truncate">{command.name}</span>
-            <span className="shrink-0 text-[12px] text-quiet">{command.hint}</span>
-          </ComboboxOption>
-        ))}
+        {selectorFirst && options}
       </ComboboxOptions>
     </Combobox>
   )
 }
+
+/** Whether HTML knows elements of this name, as far as the browser says. */
+const isElementName = (name: string): boolean =>
+  !/\s/.test(name) && !(document.createElement(name) instanceof HTMLUnknownElement)
 
 /** A letter alone would find nearly every rule. */
 const FEWEST_LETTERS = 2

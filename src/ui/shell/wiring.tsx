@@ -6,6 +6,7 @@ import type { Workroom } from '../state/context.tsx'
 import { Follower } from '../state/follower.ts'
 import { isStilled } from '../state/motion.ts'
 import { followSite } from '../state/revision-watch.ts'
+import { rememberView } from '../state/view-memory.ts'
 import { showPagesInPlace } from '../state/pages-in-place.ts'
 import { runShortcut } from '../state/shortcuts.ts'
 import { looksNews, revisionNews, wornTexts } from '../state/site-news.ts'
@@ -98,6 +99,7 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
     const leavePages = showPagesInPlace(workroom)
     const { siteId, hear } = store.getState()
     const together = followSite(siteId, hear)
+    const forgetView = rememberView(store)
     const leaveKeeping = store.subscribe(({ keeping }, before) => {
       if (keeping !== before.keeping && keeping.state === 'kept') together.tell(keeping.revision)
     })
@@ -133,6 +135,7 @@ export function Wiring({ workroom }: { workroom: Workroom }) {
       leaveFrames()
       leavePages()
       leaveKeeping()
+      forgetView()
       together.end()
       leaveShown()
       window.removeEventListener('keydown', key, true)

@@ -5,7 +5,9 @@ import type { SiteState } from '../../protocol/site-state.ts'
 import { SiteWorker, takeSiteWorker, type WorkerEvents } from '../../workers/client.ts'
 import type { FitNews } from '../../workers/protocol.ts'
 import { Frames } from '../state/frames.ts'
-import { createWorkroom } from '../state/store.ts'
+import { createWorkroom, type WorkroomStore } from '../state/store.ts'
+import { recalledView } from '../state/view-memory.ts'
+import { DataGoneDialog } from './data-gone-dialog.tsx'
 import { SettleDialog } from './settle-dialog.tsx'
 import {
   createInsights,
@@ -36,6 +38,13 @@ function withNews({ found, news }: Insights, { counts, files, done, total }: Fit
   return { checked: { done, total }, counts, news: news + 1, ...(files.length > 0 ? { found: now } : {}) }
 }
 
+/** The store of a site, showing what this window showed before it was loaded anew. */
+function openedAsBefore(site: SiteState): WorkroomStore {
+  const store = createWorkroom(site)
+  store.setState(recalledView(site))
+  return store
+}
+
 /** The whole workroom of one site. */
 export default function WorkroomScreen({
   site,
@@ -47,7 +56,7 @@ export default function WorkroomScreen({
   fonts: Record<string, string>
 }) {
   const [workroom] = useState<Omit<Workroom, 'worker'>>(() => ({
-    store: createWorkroom(site),
+    store: openedAsBefore(site),
     insights: createInsights(),
     frames: new Frames(site.id, site.sheetPath),
     nonce,
@@ -113,6 +122,7 @@ function Screen() {
       {beginning && <NewSiteDialog onClose={() => setBeginning(false)} />}
       <Asked />
       <SettleDialog />
+      <DataGoneDialog />
       {over && (
         <div
           aria-hidden
@@ -140,7 +150,7 @@ function Asked() {
 /** What the screen stands in. It says by itself whether anything is under way: nothing in it is drawn anew for that. */
 function Room({ children }: { readonly children: ReactNode }) {
   return (
-    <div data-workroom aria-busy={useBusy()} className="flex h-screen flex-col overflow-hidden">
+    <div data-workroom aria-busy={useBusy()} className="relative flex h-screen flex-col overflow-hidden">
       {children}
     </div>
   )

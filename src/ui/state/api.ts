@@ -94,6 +94,8 @@ export const api = {
     ),
   /** What was saved after a revision, by whomever. */
   changes: (id: string, since: number) => call(`/api/sites/${id}/changes?since=${since}`, changesSchema),
+  /** Writes all data to a new file, after the one that held it was deleted or replaced. */
+  rescueData: () => call('/api/data/rescue', z.object({ path: z.string(), goesOn: z.boolean() }), { method: 'POST' }),
   remove: (id: string) => call(`/api/sites/${id}`, z.object({}), { method: 'DELETE' }),
   settings: (id: string, settings: { lookId?: string; sheetPath?: string; name?: string }) =>
     call(`/api/sites/${id}`, z.object({}), json('PATCH', settings)),

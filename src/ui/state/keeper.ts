@@ -7,7 +7,7 @@ export type Keeping =
   | { readonly state: 'kept'; readonly at: number | null; readonly revision: number }
   | { readonly state: 'keeping' }
   /** Not kept yet, and why; it is tried again by itself. */
-  | { readonly state: 'waiting'; readonly message: string }
+  | { readonly state: 'waiting'; readonly message: string; readonly code?: string }
   /** Another window changed the same place first: somebody has to choose. */
   | { readonly state: 'conflict' }
   /** The server refused a change for good; the window still holds it, and offers ways on. */
@@ -46,7 +46,7 @@ export function nextPortion<T extends Pick<Pending, 'operation'>>(queue: T[]): T
 }
 
 /** Answers that say nothing of the save itself. */
-const RETRIED: ReadonlySet<string> = new Set(['offline', 'failed', 'busy'])
+const RETRIED: ReadonlySet<string> = new Set(['offline', 'failed', 'busy', 'storage', 'data-gone'])
 
 /** What keeping asks of the server. */
 export type KeeperServer = Pick<Api, 'save' | 'changes' | 'site'>
@@ -237,7 +237,7 @@ export class Keeper {
         return this.host.report({ state: 'refused', message })
       }
       const pause = RETRY_MS[Math.min(this.failures++, RETRY_MS.length - 1)]!
-      if (this.busy) this.host.report({ state: 'waiting', message: `${message} It is tried again by itself.` })
+      if (this.busy) this.host.report({ state: 'waiting', message: `${message} It is tried again by itself.`, code })
       await this.pause(pause)
     }
   }

@@ -33,7 +33,9 @@ export function runShortcut(store: WorkroomStore, { key, code, ctrl, shift, alt 
     return true
   }
   if (alt && !ctrl && code === 'KeyS') {
-    state.set({ sheetOpen: !state.sheetOpen })
+    state.set({ sheetOpen: !state.sheetOpen, focusText: !state.sheetOpen })
+    // What had the focus in the text is gone with it.
+    if (state.sheetOpen) document.querySelector<HTMLElement>('main')?.focus({ preventScroll: true })
     return true
   }
   if (alt && !ctrl && code === 'KeyT') {

@@ -1,11 +1,12 @@
 'use client'
 import { create } from 'zustand'
+import { recall, remember } from './recall.ts'
 
 type Theme = 'light' | 'dark'
 
 function first(): Theme {
   if (typeof window === 'undefined') return 'light'
-  const chosen = localStorage.getItem('attire-theme')
+  const chosen = recall('attire-theme')
   if (chosen === 'light' || chosen === 'dark') return chosen
   return matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light'
 }
@@ -23,7 +24,7 @@ export const useTheme = create<{ theme: Theme; toggle: () => void }>()((set) => 
     toggle: () =>
       set(({ theme: old }) => {
         const next = old === 'dark' ? 'light' : 'dark'
-        localStorage.setItem('attire-theme', next)
+        remember('attire-theme', next)
         wear(next)
         return { theme: next }
       }),

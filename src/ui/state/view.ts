@@ -106,6 +106,8 @@ export interface View {
   readonly sheetOpen: boolean
   /** A place in the sheet to show; a new object each time it is asked for. */
   readonly goTo: { readonly of: string | null; readonly from: number; readonly to: number } | null
+  /** Whether the sheet's text is to take the focus as soon as it is there. */
+  readonly focusText: boolean
   /** Which of two open texts is before the other where there is no room for both. */
   readonly inFront: 'sheet' | 'source'
   /** Where the cursor stands in the text of a page or another stylesheet. */
@@ -150,6 +152,7 @@ const FIRST: View = {
   source: null,
   sheetOpen: false,
   goTo: null,
+  focusText: false,
   inFront: 'sheet',
   textCursor: null,
   outlined: '',

@@ -1,6 +1,7 @@
 import { repository } from '../../../server/open-repository.ts'
 import { newSiteRequestSchema } from '../../../protocol/site-state.ts'
-import { answering, readJson } from '../../../server/http/errors.ts'
+import { answering } from '../../../server/http/errors.ts'
+import { readJson } from '../../../server/http/json.ts'
 import { beginSite } from '../../../server/sites/begin.ts'
 
 export const dynamic = 'force-dynamic'

@@ -13,7 +13,9 @@ interface Picture {
   readonly bitmap: ImageBitmap
 }
 
+/** The most that a picture is shown at, px; where there is less room it is shown smaller. */
 const WIDTH = 284
+const HEIGHT = 220
 /** Pixels to each side of the one under the loupe. */
 const AROUND = 4
 
@@ -141,15 +143,15 @@ function asBlob(bitmap: ImageBitmap): Promise<Blob> {
 /** The picture, with the pixels around the pointer large; a click or Enter takes the one in the middle, arrow keys move by a pixel. */
 function Loupe({ picture: { bitmap, name }, onPick }: { picture: Picture; onPick: (color: string) => void }) {
   const canvas = useRef<HTMLCanvasElement>(null)
-  const scale = Math.min(1, WIDTH / bitmap.width)
+  const scale = Math.min(1, WIDTH / bitmap.width, HEIGHT / bitmap.height)
   const width = Math.max(1, Math.round(bitmap.width * scale))
-  const height = Math.min(220, Math.max(1, Math.round(bitmap.height * scale)))
+  const height = Math.max(1, Math.round(bitmap.height * scale))
   const [at, setAt] = useState<{ x: number; y: number } | null>(null)
   const [cells, setCells] = useState<readonly string[]>([])
   useEffect(() => {
     const context = canvas.current!.getContext('2d', { willReadFrequently: true })!
     context.clearRect(0, 0, width, height)
-    context.drawImage(bitmap, 0, 0, width, Math.round(bitmap.height * scale))
+    context.drawImage(bitmap, 0, 0, width, height)
   }, [bitmap, width, height, scale])
   const look = (x: number, y: number) => {
     const place = {
@@ -191,10 +193,11 @@ function Loupe({ picture: { bitmap, name }, onPick }: { picture: Picture; onPick
         ref={canvas}
         width={width}
         height={height}
-        className="cursor-crosshair rounded-[2px]"
+        className="block h-auto max-w-full cursor-crosshair rounded-[2px]"
         onPointerMove={(event) => {
           const box = event.currentTarget.getBoundingClientRect()
-          look(event.clientX - box.left, event.clientY - box.top)
+          const shown = box.width / width
+          look((event.clientX - box.left) / shown, (event.clientY - box.top) / shown)
         }}
         onClick={take}
       />

@@ -1,5 +1,6 @@
 'use client'
 import { X } from 'lucide-react'
+import { useEffect, useRef } from 'react'
 import type { LinkKind } from '../../../core/links/kinds.ts'
 import { PROOF_STATES, type ProofState } from '../../../core/links/link-states.ts'
 import type { ProvedState } from '../../../core/links/state-proof.ts'
@@ -17,8 +18,19 @@ export function ProofTable() {
   const asked = useKinds()
   const kinds = asked.answer
   const setLinks = useRoom((state) => state.setLinks)
+  const section = useRef<HTMLElement>(null)
+  useEffect(() => {
+    section.current?.focus({ preventScroll: true })
+    // Wherever the focus is, but for what Escape closes first: a list, a dialog, a field.
+    const leave = (event: KeyboardEvent) => {
+      if (event.key === 'Escape' && !event.defaultPrevented && !document.querySelector('[role=dialog], [role=listbox]'))
+        setLinks({ proofTable: false })
+    }
+    window.addEventListener('keydown', leave)
+    return () => window.removeEventListener('keydown', leave)
+  }, [setLinks])
   return (
-    <section aria-label="State proof" className="flex min-h-0 flex-1 flex-col">
+    <section ref={section} tabIndex={-1} aria-label="State proof" className="flex min-h-0 flex-1 flex-col outline-none">
       <ViewportBar>
         <span className="font-semibold">State proof</span>
         {kinds && <span className="text-quiet">{count(kinds.length, 'kind')} of links</span>}

@@ -1,6 +1,7 @@
 import { settingsRequestSchema } from '../../../../protocol/site-state.ts'
 import { repository } from '../../../../server/open-repository.ts'
-import { answering, readJson } from '../../../../server/http/errors.ts'
+import { answering } from '../../../../server/http/errors.ts'
+import { readJson } from '../../../../server/http/json.ts'
 
 export const dynamic = 'force-dynamic'
 

@@ -1,6 +1,7 @@
 import { scaleRequestSchema } from '../../../../../protocol/site-state.ts'
 import { repository } from '../../../../../server/open-repository.ts'
-import { answering, PublicError, readJson } from '../../../../../server/http/errors.ts'
+import { answering, PublicError } from '../../../../../server/http/errors.ts'
+import { readJson } from '../../../../../server/http/json.ts'
 import { scaledCopy } from '../../../../../server/media/media-thread.ts'
 
 export const dynamic = 'force-dynamic'
