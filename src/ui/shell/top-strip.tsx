@@ -209,7 +209,7 @@ function KeepingNote({ last }: { last: string | null }) {
       <p
         role="status"
         data-keeping={keeping.state}
-        className={`min-w-[118px] truncate text-[12px] ${bad ? 'text-alarm' : 'text-quiet'}`}
+        className={`min-w-[118px] max-w-72 truncate text-[12px] ${bad ? 'text-alarm' : 'text-quiet'}`}
         title={bad ? text() : last ? `Last step: ${last}` : undefined}
       >
         {text()}
