@@ -87,6 +87,14 @@ function inOneShape(response) {
   }
 }
 
+const ROUTER_HEADERS = [
+  'rsc',
+  'next-router-state-tree',
+  'next-router-prefetch',
+  'next-router-segment-prefetch',
+  'next-url',
+]
+
 const app = next({ dev: false, dir: path.resolve(import.meta.dirname, '..'), hostname, port })
 await app.prepare()
 const handle = app.getRequestHandler()
@@ -98,6 +106,9 @@ const server = createServer({ keepAliveTimeout: LINE_KEPT_MS }, (request, respon
   const refused = refusedAtDoor(request)
   if (refused) return refuse(response, refused)
   if (isOurs(request.url)) inOneShape(response)
+  // Attire's pages are links apart, not parts fetched by Next's router: what only that sends is no business of anybody's, and a
+  // wrong state of it would be answered with 500.
+  for (const name of ROUTER_HEADERS) delete request.headers[name]
   handle(request, response).catch((error) => {
     console.error(error)
     if (response.headersSent) response.destroy()

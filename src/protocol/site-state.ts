@@ -132,6 +132,8 @@ export const importResponseSchema = z.object({
   sheetPath: z.string(),
   sheetIsNew: z.boolean(),
   leftOut: z.array(leftOutSchema),
+  /** Files that came in, of which something is to be told. */
+  told: z.array(leftOutSchema),
 })
 export type ImportResult = z.infer<typeof importResponseSchema>
 

@@ -55,6 +55,33 @@ describe('archives', () => {
     expect((await readArchive(old)).files.map((file) => file.path)).toEqual(['index.html', 'bü.html'])
   })
 
+  it('packed in other ways, or with something behind their end, are named for what they are', async () => {
+    for (const [method, name] of [
+      [12, 'bzip2'],
+      [93, 'zstd'],
+      [9, 'Deflate64'],
+      [77, 'method 77'],
+    ] as const) {
+      const packed = zip({ 'index.html': 'a' })
+      for (const at of headers(packed, CENTRAL)) packed.writeUInt16LE(method, at + 10)
+      expect(await refusal(packed)).toMatch(`“index.html” is packed with ${name}, which Attire does not read.`)
+    }
+    expect(await refusal(Buffer.concat([zip({ 'index.html': 'a' }), Buffer.from('more')]))).toMatch(
+      /^Something stands behind the end of the archive/,
+    )
+  })
+
+  it('with a file and a folder of one name, or names that differ in case alone, are told of', async () => {
+    const { files, leftOut, told } = await readArchive(
+      zip({ a: '1', 'a/b.html': '2', 'index.html': '3', 'INDEX.HTML': '4' }),
+    )
+    expect(files.map((file) => file.path)).toEqual(['a/b.html', 'index.html', 'INDEX.HTML'])
+    expect([leftOut, told]).toMatchObject([
+      [{ path: 'a', reason: expect.stringMatching(/^A folder has the same name/) }],
+      [{ path: 'INDEX.HTML', reason: expect.stringMatching(/^Differs from index.html in case alone/) }],
+    ])
+  })
+
   it('takes off the one folder that wraps everything, and remembers it', async () => {
     const { files, folder } = await readArchive(zip({ 'my-site/index.html': 'a', 'my-site/css/a.css': 'b' }))
     expect([files.map((file) => file.path), folder]).toEqual([['index.html', 'css/a.css'], 'my-site/'])

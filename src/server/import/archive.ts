@@ -1,6 +1,7 @@
 import { crc32 } from 'node:zlib'
 import yauzl, { type Entry, type ZipFile } from 'yauzl'
 import type { LeftOut } from '../../protocol/site-state.ts'
+import { grouped } from '../../core/text/grouped.ts'
 import { nameOf, pathFault, type SitePath } from '../../core/paths/paths.ts'
 import { PublicError } from '../http/errors.ts'
 import type { Progress } from '../progress.ts'
@@ -10,6 +11,8 @@ import { LIMITS, megabytes } from '../../protocol/limits.ts'
 export interface ArchiveContent {
   readonly files: { path: SitePath; bytes: Buffer }[]
   readonly leftOut: LeftOut[]
+  /** Files that came in, of which something is to be told. */
+  readonly told: LeftOut[]
   /** The folder that wrapped everything, with its slash, or ''. */
   readonly folder: string
 }
@@ -47,9 +50,36 @@ async function open(bytes: Buffer): Promise<ZipFile> {
   try {
     return await yauzl.fromBufferPromise(bytes, { lazyEntries: true, validateEntrySizes: true, strictFileNames: false })
   } catch {
-    throw new PublicError('not-usable', BROKEN)
+    throw new PublicError('not-usable', hasBytesBehind(bytes) ? BYTES_BEHIND : BROKEN)
   }
 }
+
+const BYTES_BEHIND =
+  'Something stands behind the end of the archive, as when a download was joined with another file. Make the archive again and drop it once more; nothing was imported.'
+
+/** Signature and length of the record that ends an archive (PKWARE APPNOTE 6.3.10, 4.3.16). */
+const END = { signature: Buffer.from('PK\x05\x06', 'latin1'), length: 22, commentAt: 20 } as const
+
+/** Whether an archive is whole, and bytes come behind its last record and comment. */
+function hasBytesBehind(bytes: Buffer): boolean {
+  const at = bytes.lastIndexOf(END.signature)
+  if (at < 0 || at + END.length > bytes.length) return false
+  return at + END.length + bytes.readUInt16LE(at + END.commentAt) < bytes.length
+}
+
+/** Ways of packing that Attire does not know, by their numbers (APPNOTE 4.4.5). */
+const METHODS: Readonly<Record<number, string>> = {
+  1: 'Shrink',
+  6: 'Implode',
+  9: 'Deflate64',
+  12: 'bzip2',
+  14: 'LZMA',
+  93: 'zstd',
+  95: 'xz',
+  98: 'PPMd',
+}
+const STORED = 0
+const DEFLATE = 8
 
 const UTF8_NAME = 0x800
 const UNICODE_PATH = 0x7075
@@ -119,8 +149,25 @@ async function readEntries(zip: ZipFile, progress: Progress): Promise<ArchiveCon
       leftOut.push({ path, reason: 'The folder is empty, and a site is made of files.' })
     }
   }
-  const folder = wrappingFolder(found.map(({ path }) => path))
-  return { files: found.map(({ path, bytes }) => ({ path: path.slice(folder.length), bytes })), leftOut, folder }
+  // A file `a` beside a folder `a`: no disk can hold both.
+  const asFolder = found.filter(({ path }) => filled.has(`${path}/`))
+  for (const { path } of asFolder)
+    leftOut.push({ path, reason: 'A folder has the same name, and no disk or server can hold both.' })
+  const kept = found.filter((file) => !asFolder.includes(file))
+  const folder = wrappingFolder(kept.map(({ path }) => path))
+  const files = kept.map(({ path, bytes }) => ({ path: path.slice(folder.length), bytes }))
+  return { files, leftOut, told: alikeButForCase(files.map(({ path }) => path)), folder }
+}
+
+/** Files whose names differ in case alone: many disks take them for one. */
+function alikeButForCase(paths: readonly SitePath[]): LeftOut[] {
+  const byName = grouped(paths, (path) => path.toLowerCase())
+  return [...byName.values()].flatMap(([first, ...others]) =>
+    others.map((path) => ({
+      path,
+      reason: `Differs from ${first} in case alone; on many disks only one of them can be there.`,
+    })),
+  )
 }
 
 /** The folders a file lies in, each with its slash. */
@@ -146,6 +193,13 @@ function refuseEntry(entry: Entry): void {
     throw new PublicError(
       'not-usable',
       `“${path}” is encrypted. Make the archive without a password and drop it again; nothing was imported.`,
+    )
+  }
+  if (entry.compressionMethod !== STORED && entry.compressionMethod !== DEFLATE) {
+    const method = METHODS[entry.compressionMethod] ?? `method ${entry.compressionMethod}`
+    throw new PublicError(
+      'not-usable',
+      `“${path}” is packed with ${method}, which Attire does not read. Make the archive with the usual method, Deflate, and drop it again; nothing was imported.`,
     )
   }
   if (entry.uncompressedSize > LIMITS.file) {

@@ -39,5 +39,6 @@ export async function importSite(
     sheetPath: site.sheetPath,
     sheetIsNew: site.sheetIsNew,
     leftOut: content.leftOut,
+    told: content.told,
   }
 }

@@ -173,23 +173,8 @@ function Done({ result, onClose }: { result: ImportResult; onClose: () => void }
           </>
         )}
       </p>
-      {result.leftOut.length > 0 && (
-        <>
-          <p className="mt-3 font-semibold">{count(result.leftOut.length, 'thing')} could not be used:</p>
-          <ul
-            className="mt-1 max-h-52 overflow-auto rounded-[3px] border border-line bg-sunken px-3 py-2"
-            tabIndex={0}
-            aria-label="What could not be used"
-          >
-            {result.leftOut.map(({ path, reason }) => (
-              <li key={path} className="py-0.5">
-                <code className="font-mono text-[12px] break-all">{path}</code>{' '}
-                <span className="text-quiet">{reason}</span>
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
+      <Told of={result.leftOut} says={`${count(result.leftOut.length, 'thing')} could not be used:`} />
+      <Told of={result.told} says={`${count(result.told.length, 'file')} came in, and should be looked at:`} />
       <div className="mt-4 flex justify-end gap-2">
         <button type="button" className="btn" onClick={onClose}>
           Stay here
@@ -198,6 +183,27 @@ function Done({ result, onClose }: { result: ImportResult; onClose: () => void }
           Open the site
         </a>
       </div>
+    </>
+  )
+}
+
+/** Files with a word about each; nothing where there are none. */
+function Told({ of, says }: { of: ImportResult['told']; says: string }) {
+  if (of.length === 0) return null
+  return (
+    <>
+      <p className="mt-3 font-semibold">{says}</p>
+      <ul
+        className="mt-1 max-h-52 overflow-auto rounded-[3px] border border-line bg-sunken px-3 py-2"
+        tabIndex={0}
+        aria-label={says}
+      >
+        {of.map(({ path, reason }) => (
+          <li key={path} className="py-0.5">
+            <code className="font-mono text-[12px] break-all">{path}</code> <span className="text-quiet">{reason}</span>
+          </li>
+        ))}
+      </ul>
     </>
   )
 }
