@@ -492,9 +492,14 @@ test('what is said to be taken is taken, for every property of the open data', a
   // What a later Chromium brings, an older one does not have.
   const comes = (property: string) =>
     Number.parseFloat(supportOf(`properties.${property}`)?.since.chrome ?? '0') > version
+  // The open data say of a few that this Chromium has them, and the browser at hand knows nothing of them.
+  const names = [...new Set(all.map(([property]) => property))]
+  const known = await page.evaluate((list) => list.map((name) => CSS.supports(name, 'inherit')), names)
+  const early = new Set(names.filter((name, at) => !known[at] && supportOf(`properties.${name}`)?.since.chrome))
+  expect([...early].length).toBeLessThan(5)
   const differing = all
     .map(([property, value], at) => ({ property, value, ours: verdictOf(property, value), theirs: theirs[at]! }))
-    .filter(({ property, ours, theirs }) => (ours === 'taken') !== theirs && !comes(property))
+    .filter(({ property, ours, theirs }) => (ours === 'taken') !== theirs && !comes(property) && !early.has(property))
   console.log(`verdicts: ${all.length} declarations, ${differing.length} differ`)
   for (const { property, value, ours } of differing) console.log(`  ${property}: ${value} (${ours})`)
   expect(all.length).toBeGreaterThan(5000)

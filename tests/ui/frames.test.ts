@@ -5,7 +5,7 @@ import { fromFrameSchema, signedSchema, toFrameSchema, type ToFrame } from '../.
 import { parseSheet } from '../../src/core/sheet/parse.ts'
 import { FrameChannel, ruleEdit } from '../../src/ui/state/frame-channel.ts'
 import { Frames } from '../../src/ui/state/frames.ts'
-import { columnsFor, heightFor } from '../../src/ui/lineup/viewport.ts'
+import { columnsFor, heightFor } from '../../src/ui/state/viewport.ts'
 import { createMotion, isStilled, type MotionState } from '../../src/ui/state/motion.ts'
 import { frameRules, sheetOf } from '../../src/ui/state/texts.ts'
 import { count, listed } from '../../src/ui/words.ts'

@@ -4,6 +4,7 @@ import { valueThrough } from '../properties/value-through.ts'
 import { normalSelector } from '../selectors/serialize.ts'
 import { rulesNaming, selectorsOf } from './rules-naming.ts'
 import type { Splice } from '../text/splice.ts'
+import { mediaMatches, type Viewport } from '../values/media.ts'
 import { addDeclaration, addRule, removeDeclaration, setValue } from '../sheet/edit.ts'
 import { naturalPlace } from './natural-place.ts'
 import type { Declaration, Sheet, StyleRule } from '../sheet/parse.ts'
@@ -51,6 +52,38 @@ export function conditionalRules(sheet: Sheet, selector: string, property: strin
     .filter(({ rule, within }) => within.some((outer) => outer.kind === 'at') && selectorsOf(rule).includes(wanted))
     .map(({ rule }) => rule)
     .filter((rule) => declarationsOf(rule).some((declaration) => overlaps(declaration.property, property)))
+}
+
+/** A rule for some screens that sets a property instead of the one that decides it on all. */
+export interface InForce {
+  readonly rule: StyleRule
+  readonly declaration: Declaration
+  /** The conditions around it, as they are written. */
+  readonly condition: string
+}
+
+/**
+ * The rule for the same selector, in `@media` alone, that sets a property in a viewport instead of the `decision` of {@link decide}; null when
+ * none does. Both are equally specific, so what comes later wins.
+ */
+export function ruleInForce(sheet: Sheet, { rule, declaration }: Decision, request: InViewport): InForce | null {
+  const wanted = normalSelector(request.selector)
+  let found: InForce | null = null
+  for (const placed of styleRules(sheet)) {
+    const queries = placed.within.map((outer) => (outer.kind === 'at' && outer.name === 'media' ? outer.prelude : null))
+    if (queries.length === 0 || placed.rule.from < rule.from || !selectorsOf(placed.rule).includes(wanted)) continue
+    if (!queries.every((query) => query !== null && mediaMatches(query, request.viewport))) continue
+    for (const each of declarationsOf(placed.rule))
+      if (overlaps(each.property, request.property) && Number(each.important) >= Number(declaration.important))
+        found = { rule: placed.rule, declaration: each, condition: queries.join(' and ') }
+  }
+  return found
+}
+
+interface InViewport {
+  readonly selector: string
+  readonly property: string
+  readonly viewport: Viewport
 }
 
 /** The last top-level rule that names this selector and no other, or null. */

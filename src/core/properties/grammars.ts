@@ -173,6 +173,13 @@ const PROPERTIES: Readonly<Record<string, string>> = {
   cx: '<length-percentage> | <number>',
   cy: '<length-percentage> | <number>',
   'field-sizing': 'content | fixed',
+  'frame-sizing': 'auto | content-width | content-height | content-block-size | content-inline-size',
+  'scroll-axis-lock': 'auto | none',
+  'window-drag': 'none | move',
+  'margin-trim': 'none | block | [ block-start || block-end ]',
+  'ruby-overhang': 'auto | none | spaces',
+  'position-anchor': 'normal | none | auto | <anchor-name>',
+  'scroll-snap-type': 'none | [ x | y | block | inline | both | pair ] [ mandatory | proximity ]?',
   filter: 'none | [ <filter-function> | <url> ]+',
   'fill-opacity': '<number> | <percentage>',
   'flex-basis':

@@ -1,7 +1,14 @@
 'use client'
 import { useAnswer } from '../state/use-answer.ts'
 import { useEffect, useMemo, useState } from 'react'
-import { conditionalRules, planEdit, planRemoval, type Decision } from '../../core/edit/decide.ts'
+import {
+  conditionalRules,
+  ruleInForce,
+  type InForce,
+  planEdit,
+  planRemoval,
+  type Decision,
+} from '../../core/edit/decide.ts'
 import { selectorsOf } from '../../core/edit/rules-naming.ts'
 import { decideAmong, homeOf } from '../../core/edit/decide-among.ts'
 import type { SheetAt } from '../../core/edit/sheets.ts'
@@ -12,6 +19,7 @@ import { placeOf } from '../../core/text/place.ts'
 import type { Splice } from '../../core/text/splice.ts'
 import { docOfSheet, settledSheets, showInSheet, shownSheets } from '../state/sheets.ts'
 import { useRoom, useWorkroom } from '../state/context.tsx'
+import { heightFor, useViewport } from '../state/viewport.ts'
 
 /** Where an edit of a control goes. */
 export type Scope = 'group' | 'only' | 'swatch'
@@ -44,6 +52,9 @@ export interface Field {
   readonly show: (() => void) | null
   /** How many rules inside @media set it too. */
   readonly conditional: number
+  /** What sets it instead at the width that pages are shown at; null where a change shows there. */
+  readonly inForce:
+    (Pick<InForce, 'condition'> & { readonly line: number; readonly width: number; readonly show: () => void }) | null
 }
 
 /** A control's view of one property: which rule decides it, and edits that go there. */
@@ -66,6 +77,17 @@ export function useField(selector: string, property: string, name: string): Fiel
     [settled, selector, property],
   )
   const at = decided?.at ?? home.at
+  const width = useViewport((state) => state.width)
+  const inForce = useMemo(
+    () =>
+      decided &&
+      ruleInForce(decided.at.sheet, decided.decision, {
+        selector,
+        property,
+        viewport: { width, height: heightFor(width) },
+      }),
+    [decided, selector, property, width],
+  )
   const { path, sheet } = at
   const target = scope === 'swatch' && swatch ? swatch.at : at
 
@@ -90,6 +112,12 @@ export function useField(selector: string, property: string, name: string): Fiel
     scope,
     setScope,
     conditional,
+    inForce: inForce && {
+      condition: inForce.condition,
+      line: placeOf(sheet.text, inForce.declaration.from).line,
+      width,
+      show: () => showInSheet(store.getState(), path, inForce.declaration),
+    },
     value: now ? (now.value ?? now.declaration.value) : '',
     at: target,
     file: path === settled.at(-1)!.path ? null : path,

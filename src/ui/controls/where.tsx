@@ -55,6 +55,21 @@ export function Where({ field }: { field: Field }) {
         )}
         {field.conditional > 0 && `; also set in ${count(field.conditional, 'rule')} for some screens`}
       </p>
+      {field.inForce && (
+        <p className="text-alarm">
+          At {field.inForce.width} px{' '}
+          <button
+            type="button"
+            className="text-left underline underline-offset-2"
+            title="Show the rule that holds at this width"
+            onClick={field.inForce.show}
+          >
+            {inFile(field)}line {field.inForce.line}
+          </button>{' '}
+          sets it instead, in <code className="font-mono">{field.inForce.condition}</code>: a change here does not show
+          at this width.
+        </p>
+      )}
       {choices.length > 1 && (
         <div role="radiogroup" aria-label="Change" className="mt-0.5 flex flex-col">
           {choices.map((choice) => (

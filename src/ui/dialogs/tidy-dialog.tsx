@@ -166,12 +166,14 @@ function Stand({
   return (
     <p className="flex items-baseline gap-2 font-semibold" role="status">
       <CircleCheck aria-hidden className="size-4 shrink-0 translate-y-0.5 text-accent" />
-      {count(rules[0], 'rule')} became {rules[1]}, {kilobytes(size[0])} became {kilobytes(size[1])};{' '}
-      {proof.values.toLocaleString('en')} values on {count(proof.pages, 'page that wears', 'pages that wear')} it are
-      the same.
+      {rulesInWords(rules)}, {kilobytes(size[0])} became {kilobytes(size[1])}; {proof.values.toLocaleString('en')}{' '}
+      values on {count(proof.pages, 'page that wears', 'pages that wear')} it are the same.
     </p>
   )
 }
+
+const rulesInWords = ([before, after]: readonly [number, number]) =>
+  before === after ? `${count(before, 'rule')} as before` : `${count(before, 'rule')} became ${after}`
 
 const kilobytes = (characters: number) =>
   characters < 1000 ? `${characters} B` : `${(characters / 1000).toFixed(1)} kB`

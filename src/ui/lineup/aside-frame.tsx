@@ -3,7 +3,7 @@ import type { FrameListener } from '../state/frame-channel.ts'
 import { Frame } from './frame.tsx'
 import { useGeneration } from './generation.ts'
 import { useAfterThoseInView } from './turns.ts'
-import { heightFor } from './viewport.ts'
+import { heightFor } from '../state/viewport.ts'
 
 /** A page in a frame that nobody sees, to be measured at a width of the viewport, px. */
 export function AsideFrame({

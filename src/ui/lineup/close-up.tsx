@@ -13,7 +13,7 @@ import { Frame } from './frame.tsx'
 import { useGeneration } from './generation.ts'
 import { MotionWord } from './motion-word.tsx'
 import { ViewportBar } from './viewport-bar.tsx'
-import { useViewport } from './viewport.ts'
+import { useViewport } from '../state/viewport.ts'
 
 function decodePath(path: string): string {
   try {

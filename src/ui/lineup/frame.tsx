@@ -230,7 +230,8 @@ function LoadedFrame({
         tabIndex={interactive ? 0 : -1}
         data-page={page}
         onLoad={() => awaitBridge(SPEAKS_WITHIN_MS)}
-        className={`absolute left-0 top-0 origin-top-left border-0 ${interactive ? '' : 'pointer-events-none'}`}
+        // Pages see a light scheme whatever the interface wears: its switch must not turn what they look like.
+        className={`absolute left-0 top-0 origin-top-left border-0 [color-scheme:light] ${interactive ? '' : 'pointer-events-none'}`}
         style={{ width, height, transform: `scale(${scale})` }}
       />
     </div>

@@ -12,7 +12,7 @@ import { useAfterThoseInView, useTurn } from './turns.ts'
 import { BareTag, PageTag } from './page-tag.tsx'
 import { ViewportBar } from './viewport-bar.tsx'
 import { afterSeeing, NOT_YET, TALLEST } from './whole-page.ts'
-import { columnsFor, GAP, heightFor, useViewport } from './viewport.ts'
+import { columnsFor, GAP, heightFor, useViewport } from '../state/viewport.ts'
 
 /** Up to so many pages stay alive once they were seen; on larger sites frames out of view are let go. */
 const KEPT_ALIVE = 16

@@ -2,7 +2,7 @@
 import { X } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
 import { useRoom } from '../state/context.tsx'
-import { useViewport, WIDTH_LIMITS, WIDTHS, ZOOMS, type Zoom } from './viewport.ts'
+import { useViewport, WIDTH_LIMITS, WIDTHS, ZOOMS, type Zoom } from '../state/viewport.ts'
 
 interface Props {
   readonly children: ReactNode

@@ -6,7 +6,7 @@ import { useRoom, useWorkroom } from '../state/context.tsx'
 import { wornKey } from '../state/frames.ts'
 import { askOnce } from '../state/use-answer.ts'
 import { useAtFrames } from '../state/use-at-frames.ts'
-import { useViewport } from './viewport.ts'
+import { useViewport } from '../state/viewport.ts'
 
 /** Puts the state that is worn on every frame of the screen, and again whenever a page or the sheet says something else. */
 export function WornStates() {

@@ -1,6 +1,7 @@
 'use client'
 import { ChevronDown, ChevronUp, Columns2, Rows2 } from 'lucide-react'
 import { sheetText } from '../state/document.ts'
+import { styleRules } from '../../core/sheet/walk.ts'
 import { settledSheets } from '../state/sheets.ts'
 import { sheetOf } from '../state/texts.ts'
 import { count } from '../words.ts'
@@ -38,7 +39,7 @@ export function SheetBar() {
         <span className="font-semibold">Sheet</span>
         <code className="min-w-0 truncate font-mono text-[12px]">{sheetPath}</code>
         <span className="shrink-[3] truncate text-quiet">
-          {count(text === '' ? 0 : text.split('\n').length, 'line')}, {count(sheet.rules.length, 'rule')}
+          {count(text === '' ? 0 : text.split('\n').length, 'line')}, {count(styleRules(sheet).length, 'rule')}
           <Imported />
         </span>
         <Mistakes />

@@ -7,7 +7,7 @@ import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headl
 import { useEffect, useMemo, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import { parseSelectorList } from '../../core/selectors/parse.ts'
-import { useViewport, WIDTHS } from '../lineup/viewport.ts'
+import { useViewport, WIDTHS } from '../state/viewport.ts'
 import { styleRules } from '../../core/sheet/walk.ts'
 import { placeOf } from '../../core/text/place.ts'
 import { outlineOf } from '../../core/writing/outline.ts'

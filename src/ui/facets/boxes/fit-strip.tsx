@@ -2,7 +2,7 @@
 import type { FitStretch, RowState } from '../../../core/boxes/fit-range.ts'
 import { NARROWEST, WIDEST } from '../../../core/boxes/widths.ts'
 import { pxWords } from '../../../core/boxes/row-words.ts'
-import { useViewport } from '../../lineup/viewport.ts'
+import { useViewport } from '../../state/viewport.ts'
 
 const WORDS: Readonly<Record<RowState, string>> = {
   holds: 'holds',

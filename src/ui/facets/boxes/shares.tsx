@@ -8,7 +8,7 @@ import { settledSheetText } from '../../state/document.ts'
 import { useRoom, useWorkroom } from '../../state/context.tsx'
 import { sheetOf } from '../../state/texts.ts'
 import { useAnswer } from '../../state/use-answer.ts'
-import { useViewport } from '../../lineup/viewport.ts'
+import { useViewport } from '../../state/viewport.ts'
 import { ShareStrip } from './share-strip.tsx'
 
 /** What the boxes of a row, or of a stack, share out: one strip each, which always sums to the whole. */

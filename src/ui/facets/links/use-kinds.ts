@@ -1,6 +1,6 @@
 'use client'
 import type { LinkKind } from '../../../core/links/kinds.ts'
-import { heightFor, useViewport } from '../../lineup/viewport.ts'
+import { heightFor, useViewport } from '../../state/viewport.ts'
 import { useRoom } from '../../state/context.tsx'
 import type { LinksState } from '../../state/links.ts'
 import { useAsk, type Asked } from '../../state/use-answer.ts'

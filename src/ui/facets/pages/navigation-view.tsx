@@ -117,7 +117,7 @@ function NavigationEditor({ page, navigation }: { page: string; navigation: NavV
           </p>
         ) : (
           <p className="text-[12px] text-quiet">
-            It is on this page alone.{' '}
+            A change goes to this page alone.{' '}
             <button
               type="button"
               className="text-ink underline decoration-edge underline-offset-2"

@@ -2,7 +2,7 @@
 import { useRef, useState } from 'react'
 import type { FrameChannel } from '../../state/frame-channel.ts'
 import { AsideFrame } from '../../lineup/aside-frame.tsx'
-import { WIDTHS } from '../../lineup/viewport.ts'
+import { WIDTHS } from '../../state/viewport.ts'
 import { DESK } from '../../../core/values/media.ts'
 import { useAnswer } from '../../state/use-answer.ts'
 import { Group } from '../../controls/parts.tsx'

@@ -10,7 +10,7 @@ import {
   type FluidSize,
   type SizeUnit,
 } from '../../../core/type/units.ts'
-import { useViewport, WIDTHS } from '../../lineup/viewport.ts'
+import { useViewport, WIDTHS } from '../../state/viewport.ts'
 import type { Field } from '../../controls/use-field.ts'
 
 const round = (px: number) => Math.round(px * 100) / 100

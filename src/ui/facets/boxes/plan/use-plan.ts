@@ -1,6 +1,6 @@
 'use client'
 import type { PlanAsk } from '../../../../core/plan/plan-ask.ts'
-import { useViewport } from '../../../lineup/viewport.ts'
+import { useViewport } from '../../../state/viewport.ts'
 import { useRoom } from '../../../state/context.tsx'
 import { useAsk, type Asked } from '../../../state/use-answer.ts'
 
