@@ -6,7 +6,7 @@ import { renameInPage } from '../../src/core/color/rename-in-page.ts'
 import { renameInSheet, swatchesOf, swatchNameFault } from '../../src/core/color/swatches.ts'
 import { addSwatch } from '../../src/core/color/add-swatch.ts'
 import { toHex, writeColorLike } from '../../src/core/values/color-notation.ts'
-import { conditionalRules, decide, planEdit, planRemoval } from '../../src/core/edit/decide.ts'
+import { conditionalRules, decide, planEdit, planRemoval, ruleInForce } from '../../src/core/edit/decide.ts'
 import { rulesNaming, selectorsOf } from '../../src/core/edit/rules-naming.ts'
 import { normalSelector } from '../../src/core/selectors/serialize.ts'
 import { addRule } from '../../src/core/sheet/edit.ts'
@@ -289,5 +289,27 @@ describe('fonts', () => {
     expect(text).toContain('url("../fonts/lora-latin-wght-normal.woff2")')
     expect(parseSheet(text).rules.findIndex((rule) => text.slice(rule.from, rule.to).includes('"Lora"'))).toBe(2)
     for (const each of FAMILIES) expect(stackOf(each)).toMatch(/, (?:serif|sans-serif|monospace)$/)
+  })
+})
+
+describe('a rule for some screens', () => {
+  const inForce = (text: string, width: number) => {
+    const sheet = parseSheet(text)
+    const decision = decide(sheet, 'h1', 'color')!
+    return ruleInForce(sheet, decision, { selector: 'h1', property: 'color', viewport: { width, height: 800 } })
+  }
+  const narrow = '@media (max-width: 600px) { h1 { color: blue } }'
+
+  it('is in force at its widths where it comes later, and named with its condition', () => {
+    const text = `h1 { color: red } ${narrow}`
+    expect(inForce(text, 360)).toMatchObject({ condition: '(max-width: 600px)', declaration: { value: 'blue' } })
+    expect(inForce(text, 1280)).toBeNull()
+  })
+
+  it('is not where the deciding rule comes later, or is important, or the condition is another than a width', () => {
+    expect(inForce(`${narrow} h1 { color: red }`, 360)).toBeNull()
+    expect(inForce(`h1 { color: red !important } ${narrow}`, 360)).toBeNull()
+    expect(inForce(`h1 { color: red } @supports (top: 0) { ${narrow} }`, 360)).toBeNull()
+    expect(inForce(`h1 { color: red } ${narrow.replace('h1', 'h2')}`, 360)).toBeNull()
   })
 })

@@ -437,15 +437,16 @@ export function createDocument(
       const taken = takeInSaves(get(), kept, saves, pending)
       if (taken === 'whole' || taken === 'clash') return 'whole'
       for (const step of taken.foreign) own.markForeign(step)
-      // What could be made again stays so, though the server lets go of it once another window has gone on.
-      const { past, future } = get()
-      if (taken.kept.future.length === 0 && future.length > 0)
-        own.keepFuture([...future].reverse(), past.at(-1) ?? null)
-      kept = taken.kept
       const carried = taken.pending
-      for (const { before, step, undone } of carried) {
-        if (undone) own.tookBack(undone, step)
-        own.replace(before, step)
+      // What could be made again stays so, though the server lets go of it once somebody has gone on.
+      if (taken.kept.future.length === 0 || carried.length > 0)
+        own.keepFuture([...kept.future].reverse(), kept.past.at(-1) ?? null)
+      kept = taken.kept
+      for (const { pending: before, step } of carried) {
+        if (before.operation.type === 'undo') own.tookBack(before.undone!, step)
+        else if (before.operation.type === 'redo') own.madeAgain(step)
+        else if (!own.isAside(before.step)) own.forgetFuture()
+        own.replace(before.step, step)
       }
       for (const step of taken.local) set((state) => after(state, step))
       const steps = carried.map(({ step }) => step)

@@ -30,9 +30,8 @@ interface History {
 
 /** A pending step, carried over what others did. */
 interface Carried {
-  readonly before: Step
+  readonly pending: Pending
   readonly step: Step
-  readonly undone?: Step | undefined
 }
 
 interface TakenIn {
@@ -82,7 +81,7 @@ export function takeInSaves(
   const there = new TextsOver(site.texts)
   for (const step of [...[...steps].reverse().map(reverseStep), ...done]) there.apply(step)
   const again = carried.mine.flatMap((edit, at) =>
-    there.make(edit).map((step): Carried => ({ before: steps[at]!, step, undone: pending[at]!.undone })),
+    there.make(edit).map((step): Carried => ({ pending: pending[at]!, step })),
   )
   return here.isLike(there) ? { kept, foreign, local, pending: again } : 'whole'
 }

@@ -27,6 +27,10 @@ export class OwnSteps {
     this.foreign.add(step)
   }
 
+  isAside(step: Step): boolean {
+    return this.aside.has(step)
+  }
+
   /** A step was carried over others and is another object now. */
   replace(before: Step, after: Step): void {
     if (this.aside.has(before)) this.aside.add(after)
