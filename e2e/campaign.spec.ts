@@ -3,7 +3,6 @@ import { archives } from '../tests/campaign/archives.ts'
 import { kills } from '../tests/campaign/kills.ts'
 import { malformed } from '../tests/campaign/requests.ts'
 import { together } from '../tests/campaign/together.ts'
-import { windowsOnOneSite } from '../tests/campaign/windows.ts'
 import { expect, test } from './test.ts'
 
 // A short version of each part of `npm run campaign`; hostile pages are in connections.spec.ts, fuzzed texts among the unit tests.
@@ -31,8 +30,4 @@ test('malformed requests and archives that mean harm are refused with a sentence
 
 test('whatever a save is answered, what the window holds is kept in the end', async ({ page, server }) => {
   expect(await fakedAnswers(page, server, 5, quietly)).toMatchObject({ tried: 5, faults: [] })
-})
-
-test('windows that edit one site at once, offline and undoing among them, end with the same texts', async () => {
-  expect(await windowsOnOneSite(10, SEED, quietly)).toMatchObject({ tried: 10, faults: [] })
 })

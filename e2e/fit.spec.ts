@@ -175,7 +175,6 @@ test('a finding is set aside with a reason, kept with the site, counted, and tak
   expect(notes.setAside.map(({ reason }) => reason)).toEqual(['It is printed, never shown.'])
   await page.reload()
   await expect(page.getByRole('banner').getByRole('button', { name: '16 findings' })).toBeVisible()
-  await openFindings(page)
   await bench(page).getByRole('button', { name: '1 finding set aside' }).click()
   await expect(bench(page).getByText('Because: It is printed, never shown.')).toBeVisible()
   await bench(page)

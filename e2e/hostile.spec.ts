@@ -198,6 +198,7 @@ test('the scripts of a site run when that is asked for, reach nothing, and chang
   expect((await stored(request, victim)).texts['index.html']).toBe('<p>secret')
   // A window opened anew runs no script: one that never ends cannot shut a site away.
   await page.reload()
+  await page.getByRole('button', { name: 'Lineup', exact: true }).click()
   await expect(page.getByRole('button', { name: 'its scripts are off here' })).toBeVisible()
   ear.close()
 })

@@ -86,7 +86,7 @@ test('the sheet is tidied from the command field: looked at first, one step, tak
   await page.keyboard.type('Tidy the sheet')
   await page
     .getByRole('option', { name: /^Tidy the sheet/ })
-    .last()
+    .first()
     .click()
   const dialog = page.getByRole('dialog')
   await expect(dialog.getByText('The rules for h1 become one.')).toBeVisible()
