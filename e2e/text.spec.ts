@@ -16,7 +16,8 @@ async function command(page: Page, name: string): Promise<void> {
   await page.keyboard.type(name)
   await page
     .getByRole('option', { name: new RegExp(`^${name}`) })
-    .last()
+    .filter({ hasNotText: /touches|…$/ })
+    .first()
     .click()
 }
 
