@@ -5,7 +5,7 @@ import { malformed } from '../tests/campaign/requests.ts'
 import { together } from '../tests/campaign/together.ts'
 import { expect, test } from './test.ts'
 
-// A short version of each part of `npm run campaign`; hostile pages are in connections.spec.ts, fuzzed texts among the unit tests.
+// A short version of most parts of `npm run campaign`; hostile pages and ways out of them are in connections.spec.ts, fuzzed texts among the unit tests.
 const SEED = 7
 const quietly = () => undefined
 /** How long something took says more of the machine than of Attire, so only the campaign itself counts it. */

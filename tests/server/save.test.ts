@@ -333,7 +333,7 @@ describe('sites', () => {
     expect((await get('nothing.html')).status).toBe(404)
     const other = await make()
     expect((await get('index.html', other.id)).status).toBe(200)
-    // No browser need complain of a link that leads to no stylesheet: the tag of the page does.
+    // A missing stylesheet is served empty: the page's tag reports it, and the console stays free of errors.
     const none = await get('css/site.css', other.id)
     expect([none.status, await none.text()]).toEqual([200, ''])
   })

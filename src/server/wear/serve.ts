@@ -29,7 +29,7 @@ export async function serveWorn(repository: Repository, request: WearRequest): P
   const path = request.path === '' || request.path.endsWith('/') ? `${request.path}index.html` : request.path
   const { siteId, lookId } = request
   const file = (await repository.wornFile(siteId, lookId, path)) ?? (await shippedFile(path))
-  // A link that leads to no stylesheet is told of by the page's tag and the fit check; the browser's console need not complain as well.
+  // A missing stylesheet is reported by the page's tag and the fit check; a 404 would only add an error to the browser's console.
   if (!file && isSheet(path)) return answer('', contentType(path, 'utf-8'), root, request.origin)
   if (!file) return notFound(path, root, request.origin)
   if (isSheet(path)) {
