@@ -202,7 +202,7 @@ async function tidying(page) {
   await page.keyboard.type('Tidy the sheet')
   await page
     .getByRole('option', { name: /^Tidy the sheet/ })
-    .last()
+    .first()
     .click()
   await page.getByText(/values on 6 pages that wear it are the same/).waitFor()
   await page.getByRole('button', { name: 'lines' }).nth(2).click()
